@@ -1,0 +1,1 @@
+"""The command line: the only room of the core that reads the clock and files."""

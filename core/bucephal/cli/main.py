@@ -1,0 +1,222 @@
+"""The command `bucephal`: JSON in, JSON out.
+
+Exit 0 with JSON on stdout; bad input: exit 2 with {"errors": [...]} on stderr, all at once.
+"""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Callable, Sequence
+from datetime import date
+from pathlib import Path
+from typing import Any
+
+from pydantic import BaseModel
+
+from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
+from bucephal.errors import BucephalError, InvalidInput, Problem
+from bucephal.ladder import Catalogue, load_catalogue
+from bucephal.planning import Place, PlanRequest, plan_session
+from bucephal.progress import Standing
+from bucephal.record import HorseRecord, parse_json, read_model, read_record, record_schema
+from bucephal.simulate import simulate_record
+
+BAD_INPUT = 2
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Runs one command; returns the exit code."""
+    try:
+        options = _parser().parse_args(arguments)
+        command: Callable[[argparse.Namespace, Catalogue], Any] = options.command
+        result = command(options, load_catalogue())
+    except BucephalError as error:
+        errors = [problem.as_json() for problem in error.problems]
+        print(json.dumps({"errors": errors}, ensure_ascii=False, default=str), file=sys.stderr)
+        return BAD_INPUT
+    json.dump(result, sys.stdout, ensure_ascii=False, indent=1, default=_plain)
+    print()
+    return 0
+
+
+def _plain(value: Any) -> Any:
+    if isinstance(value, BaseModel):
+        return value.model_dump(mode="json")
+    raise TypeError(f"cannot write {type(value).__name__} as JSON")
+
+
+class _Parser(argparse.ArgumentParser):
+    """Reports wrong arguments the same way as wrong files."""
+
+    def error(self, message: str) -> Any:
+        raise InvalidInput([Problem("arguments", None, message, self.format_usage().strip())])
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = _Parser(prog="bucephal", description=__doc__)
+    commands = parser.add_subparsers(required=True, parser_class=_Parser, metavar="COMMAND")
+
+    def add(name: str, run: Callable[..., Any], text: str, *, record: bool = False) -> argparse.ArgumentParser:
+        command = commands.add_parser(name, help=text, description=text)
+        command.set_defaults(command=run)
+        if record:
+            command.add_argument("file", metavar="RECORD", help="a horse record, or - for stdin")
+            command.add_argument("--on", help="the day in question, YYYY-MM-DD (today)")
+        return command
+
+    add("validate", _validate, "check a horse record: all problems at once", record=True)
+    add("estimate", _estimate, "what is known of each step and side", record=True)
+    for name, run, text in (
+        ("coach", _coach, "advice after each ask of a coach file"),
+        ("compile", _compile, "the coach of an item as a table for the device"),
+    ):
+        add(name, run, text).add_argument("file", metavar="FILE", help="a coach file, or - for stdin")
+    plan = add("plan", _plan, "the next session, with reasons", record=True)
+    plan.add_argument("--minutes", default="30", help="minutes there are (30)")
+    plan.add_argument("--helper", action="store_true", help="a helper is there")
+    plan.add_argument("--place", help='JSON: {"name": ..., "kit": [...]}')
+    plan.add_argument("--air-c", help="air temperature in degrees Celsius")
+    plan.add_argument("--humidity", help="relative humidity in per cent")
+    ladder = add("ladder", _ladder, "the catalogue, or one step of it")
+    ladder.add_argument("step", nargs="?", metavar="STEP")
+    add("schema", _schema, "the JSON Schema of the horse record")
+    simulate = add("simulate", _simulate, "the record of a virtual horse")
+    simulate.add_argument("--seed", default="1", help="which horse (1)")
+    simulate.add_argument("--sessions", default="40", help="how many sessions (40)")
+    simulate.add_argument("--from", dest="start", help="first day, YYYY-MM-DD (so that it ends today)")
+    simulate.add_argument("--steps", help="comma-separated steps that are worked (a ridden set)")
+    return parser
+
+
+# --- reading -----------------------------------------------------------------------------------
+
+
+def _text(file: str) -> str | bytes:
+    if file == "-":
+        return sys.stdin.buffer.read()
+    try:
+        return Path(file).read_bytes()
+    except OSError as error:
+        reason = f"cannot be read: {error.strerror}"
+        raise InvalidInput([Problem("file", file, reason, "a readable file, or -")]) from None
+
+
+def _day(text: str | None, name: str = "on") -> date:
+    if text is None:
+        return date.today()
+    try:
+        return date.fromisoformat(text)
+    except ValueError:
+        raise InvalidInput([Problem(name, text, "is not a date", "YYYY-MM-DD")]) from None
+
+
+def _number(text: str | None, name: str, low: int, high: int) -> int | None:
+    if text is None:
+        return None
+    allowed = f"a whole number {low} to {high}"
+    try:
+        number = int(text)
+    except ValueError:
+        raise InvalidInput([Problem(name, text, "is not a whole number", allowed)]) from None
+    if not low <= number <= high:
+        raise InvalidInput([Problem(name, number, "is out of range", allowed)])
+    return number
+
+
+def _record(options: argparse.Namespace, catalogue: Catalogue) -> HorseRecord:
+    # A question about an earlier day does not make what happened since impossible.
+    latest = max(_day(options.on), date.today())
+    return read_record(_text(options.file), catalogue, latest)
+
+
+# --- the commands ------------------------------------------------------------------------------
+
+
+def _validate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    record = read_record(_text(options.file), catalogue, _day(options.on))
+    asks = sum(len(session.asks) for session in record.sessions)
+    return {"valid": True, "horse": record.horse.name, "sessions": len(record.sessions), "asks": asks}
+
+
+def _estimate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    on = _day(options.on)
+    record = _record(options, catalogue)
+    past = tuple(session for session in record.sessions if session.date <= on)
+    standing = Standing(record.model_copy(update={"sessions": past}), catalogue, on)
+    return standing.estimates()
+
+
+def _coach(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    file = _coach_file(options, catalogue)
+    return advise(file.settings, file.asks, catalogue)
+
+
+def _compile(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    return compile_coach(_coach_file(options, catalogue).settings, catalogue)
+
+
+def _coach_file(options: argparse.Namespace, catalogue: Catalogue) -> CoachFile:
+    raw = parse_json(_text(options.file))
+    return read_model(raw, CoachFile, check_coach_file(raw, catalogue))
+
+
+def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    raw = {
+        "on": _day(options.on).isoformat(),
+        "minutes": _as_number(options.minutes),
+        "helper": options.helper,
+        "place": parse_json(options.place) if options.place is not None else Place().model_dump(),
+        "air_c": _as_number(options.air_c),
+        "humidity_pct": _as_number(options.humidity),
+    }
+    request = read_model(raw, PlanRequest)
+    return plan_session(_record(options, catalogue), catalogue, request)
+
+
+def _as_number(text: str | None) -> float | int | str | None:
+    """A number if it is one; otherwise the text, for the model to refuse by name."""
+    if text is None:
+        return None
+    try:
+        return int(text)
+    except ValueError:
+        pass
+    try:
+        return float(text)
+    except ValueError:
+        return text
+
+
+def _ladder(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    if options.step is None:
+        return {"exercises": [_exercise_view(exercise) for exercise in catalogue.exercises]}
+    if "." not in options.step:
+        return _exercise_view(catalogue.exercise(options.step))
+    exercise, stage = catalogue.exercise(options.step), catalogue.stage(options.step)
+    fields = {name: value for name, value in _exercise_view(exercise).items() if name != "stages"}
+    return {**fields, **stage.model_dump(mode="json")}
+
+
+def _exercise_view(exercise: Any) -> dict[str, Any]:
+    view: dict[str, Any] = exercise.model_dump(mode="json")
+    view["remedies"] = view["faults"]
+    view["faults"] = [fault["code"] for fault in view["remedies"]]
+    return view
+
+
+def _schema(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    return record_schema()
+
+
+def _simulate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    seed = _number(options.seed, "seed", 0, 2**31 - 1) or 0
+    sessions = _number(options.sessions, "sessions", 1, 1000) or 1
+    steps = options.steps.split(",") if options.steps else None
+    start = _day(options.start, "from") if options.start else None
+    return simulate_record(seed, catalogue, sessions=sessions, steps=steps, start=start, end=date.today())
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,154 @@
+"""The coach: one pure function from an item's settings and the answers so far to advice.
+
+Same input, same answer: no clock, no storage, no chance.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from bucephal.coach.machine import (
+    START,
+    AdviceCode,
+    CoachState,
+    MachineRules,
+    Verdict,
+    advance,
+)
+from bucephal.coach.settings import CoachEntry, CoachSettings
+from bucephal.coach.signals import Signal, SignalKind, SignalRule, classify, signal_rules
+from bucephal.coach.texts import Figures, band_text, fill, load_texts, said
+from bucephal.ladder import Catalogue, Fault
+from bucephal.record import FrozenModel
+
+ENDING = frozenset(
+    {
+        AdviceCode.BEST_SO_FAR, AdviceCode.CHANGE_SIDE, AdviceCode.NEXT_EXERCISE,
+        AdviceCode.DOSE_REACHED, AdviceCode.LEAVE_EXERCISE, AdviceCode.TIME_UP,
+    }
+)  # fmt: skip
+"""Advice after which this item, or this side of it, is over for the day."""
+WRONG_PART_REMEDY = "Wait, then ask again from the lightest, a little smaller."
+
+
+class Advice(FrozenModel):
+    """What to do next after one answer, and why."""
+
+    code: AdviceCode
+    accepted: bool
+    heavy: bool
+    say: str
+    reason: str
+    row: int
+    aim: int
+    tries: int
+    cap: int | None
+    ends: bool
+    ended_heavy: bool
+
+
+class Coach:
+    """Plays an item's answers one by one; the compiled form is made from the same rules."""
+
+    def __init__(self, settings: CoachSettings, catalogue: Catalogue) -> None:
+        self.settings = settings
+        self.catalogue = catalogue
+        self.signal_rules: tuple[SignalRule, ...] = signal_rules(settings, catalogue)
+        self.machine_rules = machine_rules(settings, catalogue)
+        self.state: CoachState = START
+        self.tries = 0
+        self.dangers = 0
+
+    def hear(self, entry: CoachEntry) -> Advice:
+        """Advice after one more entry."""
+        signal = classify(entry, self.signal_rules)
+        self.tries += signal.is_ask
+        self.dangers += signal.kind is SignalKind.DANGER
+        cap = self.settings.cap
+        at_cap = cap is not None and self.tries >= cap
+        self.state, verdict = advance(self.state, signal, at_cap, self.machine_rules)
+        return self._advice(entry, signal, self._in_context(verdict))
+
+    def _in_context(self, verdict: Verdict) -> Verdict:
+        """What depends on the session rather than on the answers: other side, clock, second fall."""
+        left = self.settings.minutes_left
+        code, variant = verdict.code, verdict.variant
+        if code is AdviceCode.NEXT_EXERCISE and self._other_side_waits:
+            code = AdviceCode.CHANGE_SIDE
+        elif code is AdviceCode.REST_REPEAT and left is not None and left <= 0:
+            code, variant = AdviceCode.TIME_UP, ""
+        elif code is AdviceCode.STOP_DANGER and self.dangers > 1:
+            variant = "second"
+        return Verdict(code, variant, verdict.accepted, verdict.heavy)
+
+    @property
+    def _other_side_waits(self) -> bool:
+        two_sided = len(self.catalogue.exercise(self.settings.step).side_names) > 1
+        return two_sided and not self.settings.other_side_done
+
+    def _advice(self, entry: CoachEntry, signal: Signal, verdict: Verdict) -> Advice:
+        texts = load_texts()
+        text = texts.advice[verdict.text_id]
+        figures = self._figures(entry, signal, verdict)
+        ends = verdict.code in ENDING
+        return Advice(
+            code=verdict.code,
+            accepted=verdict.accepted,
+            heavy=verdict.heavy,
+            say=fill(text.say, figures),
+            reason=fill(text.why, figures),
+            row=self.state.row,
+            aim=self.settings.aim,
+            tries=self.tries,
+            cap=self.settings.cap,
+            ends=ends,
+            ended_heavy=ends and verdict.heavy,
+        )
+
+    def _figures(self, entry: CoachEntry, signal: Signal, verdict: Verdict) -> Figures:
+        cap = self.settings.cap
+        return {
+            "said": said(signal.kind, entry.level, load_texts()),
+            "band": band_text(self.settings.band),
+            "tries": str(self.tries),
+            "cap": "" if cap is None else str(cap),
+            "of_cap": "" if cap is None else f" of at most {cap}",
+            "row": str(self.state.row),
+            "aim": str(self.settings.aim),
+            "remedy": self._remedy(entry, second=verdict.variant == "second"),
+            "easier": easier_text(self.settings.step, self.catalogue),
+        }
+
+    def _remedy(self, entry: CoachEntry, *, second: bool) -> str:
+        exercise = self.catalogue.exercise(self.settings.step)
+        logged = [fault for code in entry.faults if (fault := exercise.fault(code)) is not None]
+        wrong = exercise.fault("wrong-part")
+        return remedy_text(logged[0] if logged else wrong, second=second)
+
+
+def machine_rules(settings: CoachSettings, catalogue: Catalogue) -> MachineRules:
+    return MachineRules(
+        band_top=settings.band[1],
+        aim=settings.aim,
+        has_easier_stage=catalogue.previous(settings.step) is not None,
+        has_cap=settings.cap is not None,
+    )
+
+
+def remedy_text(fault: Fault | None, *, second: bool) -> str:
+    if fault is None:
+        return WRONG_PART_REMEDY
+    return fault.second if second and fault.second is not None else fault.first
+
+
+def easier_text(step: str, catalogue: Catalogue) -> str:
+    earlier = catalogue.previous(step)
+    return catalogue.stage(earlier).name if earlier is not None else ""
+
+
+def advise(
+    settings: CoachSettings, entries: Iterable[CoachEntry], catalogue: Catalogue
+) -> list[Advice]:
+    """Advice after each entry in turn."""
+    coach = Coach(settings, catalogue)
+    return [coach.hear(entry) for entry in entries]

@@ -1,0 +1,76 @@
+"""What the coach is told about the item being worked, and what it is told of each ask."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from bucephal.errors import Problem
+from bucephal.ladder import Catalogue, Side
+from bucephal.record import Band, Coarse, Correct, EventKind, FrozenModel, Tension
+from bucephal.record.models import Level, StepId
+from bucephal.record.problems import shorten
+
+
+class CoachEntry(FrozenModel):
+    """One ask as the coach hears it, or an event in its place in time."""
+
+    event: EventKind | None = None
+    level: Level | None = None
+    answered: bool = True
+    coarse: Coarse | None = None
+    correct: Correct = Correct.YES
+    tension: Tension = Tension.CALM
+    over: bool = False
+    grade: Annotated[int, Field(ge=1, le=5)] | None = None
+    extent: Annotated[float, Field(ge=0)] | None = None
+    let_go_s: Annotated[float, Field(ge=0)] | None = None
+    faults: tuple[str, ...] = ()
+
+
+class CoachSettings(FrozenModel):
+    """The planned item on one side, with the thresholds that come with the plan."""
+
+    step: StepId
+    band: Band
+    green: bool = Field(False, description="The step is not ready yet: learning faults pass.")
+    school: dict[str, Literal["a", "b", "c", "d"]] = Field(default_factory=dict)
+    aim: Annotated[int, Field(ge=1, le=10)] = 3
+    cap: Annotated[int, Field(ge=1, le=50)] | None = None
+    side: Side = Side.NONE
+    other_side_done: bool = False
+    best_below: Annotated[int, Field(ge=1, le=11)] | None = Field(
+        None, description="A calm answer below this level is the best so far; null: no such."
+    )
+    minutes_left: float | None = Field(None, description="Of the session; null: no limit.")
+
+
+class CoachFile(CoachSettings):
+    """Settings and the entries so far: the input of `bucephal coach`."""
+
+    asks: tuple[CoachEntry, ...] = ()
+
+    @property
+    def settings(self) -> CoachSettings:
+        return CoachSettings(**{name: getattr(self, name) for name in CoachSettings.model_fields})
+
+
+def check_coach_file(raw: Any, catalogue: Catalogue) -> list[Problem]:
+    """What a coach file must hold beyond its shape: a known step, a side it has, a band in order."""
+    if not isinstance(raw, Mapping):
+        return []
+    problems = []
+    step, band, side = raw.get("step"), raw.get("band"), raw.get("side", "none")
+    if isinstance(step, str) and step not in catalogue:
+        problems.append(Problem("step", step, "is not a step of the ladder", ", ".join(catalogue.steps)))
+    elif isinstance(step, str) and side in list(Side):
+        allowed = [name.value for name in catalogue.exercise(step).side_names]
+        # A coach can be asked about a two-sided step without saying which side is meant.
+        if side not in allowed and side != Side.NONE:
+            problems.append(Problem("side", side, f"{step} has no such side", " or ".join(allowed)))
+    if isinstance(band, list) and len(band) == 2 and all(isinstance(end, int) for end in band):
+        if band[0] > band[1]:
+            problems.append(Problem("band", shorten(band), "is upside down", "lowest level first"))
+    return problems

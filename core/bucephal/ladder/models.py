@@ -1,0 +1,231 @@
+"""What the ladder is made of: exercises, their stages, what each needs, what goes wrong.
+
+The catalogue is data (``data/*.toml``); these frozen models are what it is loaded into.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from enum import StrEnum
+from functools import cached_property
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from bucephal.errors import UnknownStep
+
+
+class _Frozen(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class Kind(StrEnum):
+    """How an exercise is judged (handbook 02): by lightness, by tolerance, by a measure."""
+
+    LIGHTNESS = "L"
+    TOLERANCE = "T"
+    MEASURE = "M"
+
+
+class Sides(StrEnum):
+    """What left and right mean in an exercise; ``NONE`` for truly two-sided asks."""
+
+    HAND = "hand"
+    REIN = "rein"
+    LEG = "leg"
+    LEAD = "lead"
+    NONE = "none"
+
+
+class Side(StrEnum):
+    LEFT = "left"
+    RIGHT = "right"
+    NONE = "none"
+
+    @property
+    def other(self) -> Side:
+        opposite = {Side.LEFT: Side.RIGHT, Side.RIGHT: Side.LEFT}
+        return opposite.get(self, Side.NONE)
+
+
+class Gate(StrEnum):
+    """How good a needed step has to be."""
+
+    READY = "ready"
+    CONFIRMED = "confirmed"
+
+
+class StageBand(StrEnum):
+    """Which band a stage is judged in: the green one, the schooled one, or any answer at all."""
+
+    GREEN = "green"
+    SCHOOLED = "schooled"
+    ANY = "any"
+
+
+class HelperRule(StrEnum):
+    """When a helper has to be there (handbook 08)."""
+
+    NEVER = "never"
+    UNTIL_READY = "until-ready"
+    UNTIL_CONFIRMED = "until-confirmed"
+    ALWAYS = "always"
+
+
+class Accepted(StrEnum):
+    """Until when a fault is let be while an exercise is learned."""
+
+    LEARNING = "learning"
+    ALWAYS = "always"
+    NEVER = "never"
+    SCHOOL = "school"
+
+
+class Gait(StrEnum):
+    HALT = "halt"
+    WALK = "walk"
+    TROT = "trot"
+    CANTER = "canter"
+
+
+class Compare(StrEnum):
+    """How a measured extent meets its target."""
+
+    AT_LEAST = "at-least"
+    AT_MOST = "at-most"
+
+
+class Need(_Frozen):
+    step: str
+    gate: Gate = Gate.READY
+
+
+class Fault(_Frozen):
+    code: str
+    looks: str
+    first: str
+    second: str | None = None
+    accepted: Accepted
+
+
+class CueFamily(_Frozen):
+    id: str
+    name: str
+    fault_family: str
+    levels: tuple[str, str, str, str, str]
+
+    def text_for(self, level: int) -> str:
+        """The words for a pressure level 1 to 10 (rows 1, 2-3, 4-6, 7-8, 9-10 of handbook 02)."""
+        row = 0 if level < 2 else 1 if level < 4 else 2 if level < 7 else 3 if level < 9 else 4
+        return self.levels[row]
+
+
+class Stage(_Frozen):
+    """One small question of an exercise; ``step`` (``'up-wt.3'``) names it for ever."""
+
+    step: str
+    number: int = Field(ge=1)
+    name: str
+    needs: tuple[Need, ...]
+    band: StageBand
+    gait: Gait
+    helper: HelperRule
+    least_age_months: int = Field(ge=0)
+    ridden: bool
+    exciting: bool
+    accept_nearly: bool
+    target: float | None = Field(default=None, description="Measure steps: extent to reach.")
+    within_s: float | None = Field(default=None, description="Tolerance steps: let go within.")
+
+
+class Exercise(_Frozen):
+    id: str
+    phase: str
+    name: str
+    kind: Kind
+    sides: Sides
+    cap: int | None = Field(description="Tries a side and session while new; null: by minutes.")
+    cap_both: int | None = Field(default=None, description="Tries on both sides together.")
+    kit: tuple[str, ...]
+    family: str | None
+    safety: bool
+    unit: str | None
+    compare: Compare
+    ask: str
+    faults: tuple[Fault, ...]
+    stages: tuple[Stage, ...]
+
+    @property
+    def side_names(self) -> tuple[Side, ...]:
+        return (Side.NONE,) if self.sides is Sides.NONE else (Side.LEFT, Side.RIGHT)
+
+    def fault(self, code: str) -> Fault | None:
+        return next((fault for fault in self.faults if fault.code == code), None)
+
+
+class Catalogue(_Frozen):
+    """The whole ladder, in teaching order."""
+
+    exercises: tuple[Exercise, ...]
+    phases: dict[str, str]
+    families: dict[str, CueFamily]
+    rider_faults: dict[str, str]
+
+    @cached_property
+    def _exercise_of(self) -> dict[str, Exercise]:
+        return {exercise.id: exercise for exercise in self.exercises}
+
+    @cached_property
+    def _stage_of(self) -> dict[str, Stage]:
+        return {stage.step: stage for exercise in self.exercises for stage in exercise.stages}
+
+    @cached_property
+    def steps(self) -> tuple[str, ...]:
+        """Every step, in teaching order."""
+        return tuple(self._stage_of)
+
+    def __contains__(self, step: object) -> bool:
+        return step in self._stage_of
+
+    def stage(self, step: str) -> Stage:
+        """Raises:
+        UnknownStep: if the ladder has no such step.
+        """
+        try:
+            return self._stage_of[step]
+        except KeyError:
+            raise UnknownStep(step, self.steps) from None
+
+    def exercise(self, step: str) -> Exercise:
+        """The exercise of a step (``'up-wt.3'``) or of an exercise id (``'up-wt'``)."""
+        exercise = self._exercise_of.get(step.partition(".")[0])
+        if exercise is None or ("." in step and step not in self._stage_of):
+            raise UnknownStep(step, self.steps)
+        return exercise
+
+    def full_name(self, step: str) -> str:
+        exercise, stage = self.exercise(step), self.stage(step)
+        return f"{exercise.name}: {stage.name}"
+
+    def position(self, step: str) -> int:
+        """Place of a step in the order of its exercise, from 0."""
+        return self.exercise(step).stages.index(self.stage(step))
+
+    def previous(self, step: str) -> str | None:
+        """The stage before, in the order of the exercise; None for the first."""
+        place = self.position(step)
+        return self.exercise(step).stages[place - 1].step if place > 0 else None
+
+    def this_and_later(self, step: str) -> Iterator[str]:
+        """A step and the later stages of its exercise, which vouch for it."""
+        for stage in self.exercise(step).stages[self.position(step) :]:
+            yield stage.step
+
+    def path_to(self, goal: str) -> tuple[str, ...]:
+        """Every step that has to come before ``goal``, and ``goal``, in teaching order."""
+        wanted, waiting = set[str](), [goal]
+        while waiting:
+            step = waiting.pop()
+            if step not in wanted:
+                wanted.add(step)
+                waiting.extend(need.step for need in self.stage(step).needs)
+        return tuple(step for step in self.steps if step in wanted)

@@ -1,0 +1,335 @@
+"""Which steps belong into today's session: to put right, to check, to go on with, to begin.
+
+Source: handbook 05, 'The next session'.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date
+
+from bucephal.ladder import Kind, Side
+from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day
+from bucephal.planning.models import Why
+from bucephal.progress import StepState, lower_first
+from bucephal.record.history import SETTLE_EXERCISE
+from bucephal.response import (
+    SIDE_HINT,
+    SIDE_LEAST_ASKS,
+    SIDE_MATTERS,
+    SLIPPING_BELOW,
+    Difference,
+    SideRide,
+    Track,
+    side_difference,
+    tables_for,
+)
+
+MOST_REPAIRS = 2
+MOST_LEARNING_AT_ONCE = 3
+CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
+GOOD = (StepState.READY, StepState.CONFIRMED)
+
+
+@dataclass(frozen=True)
+class Choice:
+    """A step chosen, and why; ``heavier`` is the side that gets more."""
+
+    step: str
+    why: Why
+    heavier: Side | None = None
+
+
+# --- repair ---------------------------------------------------------------------------------
+
+
+def repairs(day: Day) -> list[Choice]:
+    """What has to be put right, most urgent first: slipping, left heavy, one side heavier."""
+    found: dict[str, Choice] = {}
+    for choice in (*_slipping(day), *_left_heavy(day), *_one_sided(day)):
+        found.setdefault(choice.step, choice)
+    return list(found.values())
+
+
+def _slipping(day: Day) -> Iterator[Choice]:
+    for step, tracks in _asked_steps(day):
+        slipped = [track for track in tracks if track.standing.slipping]
+        if slipped:
+            worst = min(slipped, key=lambda track: track.p_first(day.on))
+            figures = {f"p_first_{track.side}": round(track.p_first(day.on), 2) for track in tracks}
+            where = "" if worst.side is Side.NONE else f" on the {worst.side}"
+            others = _others_text(worst, tracks, day)
+            text = (
+                f"slipped{where}: a light first answer is now {worst.p_first(day.on):.2f} likely, "
+                f"it was confirmed above {SLIPPING_BELOW:.2f}{others}; "
+                f"{_asks_text(worst)}"
+            )
+            yield Choice(step, Why(text=text, figures=figures), _sided(worst.side))
+
+
+def _others_text(worst: Track, tracks: list[Track], day: Day) -> str:
+    return "".join(
+        f"; {track.side} {track.p_first(day.on):.2f}" for track in tracks if track is not worst
+    )
+
+
+def _left_heavy(day: Day) -> Iterator[Choice]:
+    for step, tracks in _asked_steps(day):
+        heavy = [track for track in tracks if day.left_heavy(track)]
+        if heavy and day.standing.state(step) is not StepState.RESTING:
+            track = heavy[-1]
+            level = track.asks[-1].ask.level
+            where = "" if track.side is Side.NONE else f" on the {track.side}"
+            answered = "not yet" if level is None else f"at {level}, band {_band(track)}"
+            text = f"left heavy last time{where} ({answered}): it comes first"
+            figures = {} if level is None else {"last_level": level, "band_top": track.rule.band_top}
+            yield Choice(step, Why(text=text, figures=figures), _sided(track.side))
+
+
+def _one_sided(day: Day) -> Iterator[Choice]:
+    for step, tracks in _asked_steps(day):
+        difference = side_gap(day, step)
+        if difference is None:
+            continue
+        left_heavier = difference.p_above(SIDE_MATTERS)
+        right_heavier = difference.p_below(-SIDE_MATTERS)
+        chance = max(left_heavier, right_heavier)
+        if chance >= SIDE_HINT and day.standing.state(step) in GOOD:
+            side = Side.LEFT if left_heavier > right_heavier else Side.RIGHT
+            text = (
+                f"the {side} is heavier by about {abs(difference.mean):.1f} levels "
+                f"(more than {SIDE_MATTERS} with chance {chance:.2f}): it gets about three asks to two"
+            )
+            figures = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
+            yield Choice(step, Why(text=text, figures=figures), side)
+
+
+def side_gap(day: Day, step: str) -> Difference | None:
+    """Left minus right of a step; None while there are under ten asks a side."""
+    tracks = {side: track for side, track in day.standing.tracks.sides_of(step) if track is not None}
+    left, right = tracks.get(Side.LEFT), tracks.get(Side.RIGHT)
+    if left is None or right is None or left.rule.kind is not Kind.LIGHTNESS:
+        return None
+    if min(len(left.asks), len(right.asks)) < SIDE_LEAST_ASKS:
+        return None
+    rides = [
+        SideRide(_levels(left, on), _gap_days(left, on), _levels(right, on), _gap_days(right, on))
+        for on in left.days
+        if on in set(right.days) and _levels(left, on) and _levels(right, on)
+    ]
+    return side_difference(rides, tables_for()) if rides else None
+
+
+def _levels(track: Track, on: date) -> list[float]:
+    return [
+        float(row.ask.level + (not row.ask.answered))
+        for row in track.asks
+        if row.day == on and row.ask.level is not None
+    ]
+
+
+def _gap_days(track: Track, on: date) -> int:
+    days = track.days
+    place = days.index(on)
+    return 2 if place == 0 else (days[place] - days[place - 1]).days
+
+
+# --- checks ---------------------------------------------------------------------------------
+
+
+def basics(day: Day) -> list[str]:
+    """The furthest good stage of each exercise: what the horse already has."""
+    found = []
+    for exercise in day.catalogue.exercises:
+        if exercise.id == SETTLE_EXERCISE:
+            continue
+        good = [stage.step for stage in exercise.stages if day.standing.state(stage.step) in GOOD]
+        if good and day.obstacle(good[-1]) is None:
+            found.append(good[-1])
+    return found
+
+
+def phases_now(day: Day) -> tuple[str, str]:
+    """The phase the horse works in (the highest with a good step), and the one before."""
+    names = list(day.catalogue.phases)
+    good = {day.catalogue.exercise(step).phase for step in basics(day)}
+    place = max((names.index(phase) for phase in good), default=0)
+    return names[place], names[max(place - 1, 0)]
+
+
+def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
+    """Basics to ask once or twice: those that today's items need, then the longest not asked.
+
+    Args:
+        todays: steps of today's repairs and new things.
+        taken: steps that are in the session anyway.
+    """
+    known = [step for step in basics(day) if step not in taken]
+    off = day.days_off or 0
+    now, before = phases_now(day)
+    if off >= MANY_DAYS_OFF:
+        in_phase = [step for step in known if day.catalogue.exercise(step).phase == now]
+        wide = known if off > RESTART_DAYS_OFF else in_phase
+        return [Choice(step, _check_why(day, step, f"{off} days off: all basics")) for step in wide]
+    count = CHECKS_AFTER_SOME_DAYS if off >= SOME_DAYS_OFF else CHECKS_USUAL
+    needed = _needed_by(day, todays)
+    order = sorted(
+        known,
+        key=lambda step: (
+            step not in needed,
+            day.catalogue.exercise(step).phase not in (now, before),
+            _last_on(day, step),
+        ),
+    )
+    return [
+        Choice(step, _check_why(day, step, "today's work needs it" if step in needed else ""))
+        for step in order[:count]
+    ]
+
+
+def _needed_by(day: Day, steps: list[str]) -> set[str]:
+    """The good stages that speak for the direct needs of some steps."""
+    known = set(basics(day))
+    needs = [need.step for step in steps for need in day.catalogue.stage(step).needs]
+    return {later for need in needs for later in day.catalogue.this_and_later(need) if later in known}
+
+
+def _last_on(day: Day, step: str) -> str:
+    days = [track.last_day.isoformat() for track in _tracks(day, step)]
+    return min(days, default="")
+
+
+def _check_why(day: Day, step: str, because: str) -> Why:
+    tracks = _tracks(day, step)
+    if not tracks:
+        return Why(text=because or "a basic", figures={})
+    worst = min(tracks, key=lambda track: track.p_first(day.on))
+    since = (day.on - max(track.last_day for track in tracks)).days
+    ago = "asked today already" if since == 0 else f"last asked {_days_ago(since)}"
+    text = f"{ago}; light first answer {worst.p_first(day.on):.2f}"
+    figures = {"days_since": since, "p_first": round(worst.p_first(day.on), 2)}
+    return Why(text=f"{because}; {text}" if because else text, figures=figures)
+
+
+def _days_ago(days: int) -> str:
+    return "yesterday" if days == 1 else f"{days} days ago"
+
+
+# --- new and practice -----------------------------------------------------------------------
+
+
+def frontier(day: Day) -> list[str]:
+    """The next stage of every exercise: the first one that is not good yet."""
+    steps = []
+    for exercise in day.catalogue.exercises:
+        waiting = [s.step for s in exercise.stages if day.standing.state(s.step) not in GOOD]
+        if waiting and exercise.id != SETTLE_EXERCISE:
+            steps.append(waiting[0])
+    return steps
+
+
+def goal_path(day: Day) -> frozenset[str]:
+    """Every step that the horse's goals need; empty without goals."""
+    goals = [goal.step for goal in day.record.goals]
+    return frozenset(step for goal in goals for step in day.catalogue.path_to(goal))
+
+
+def learning(day: Day) -> list[Choice]:
+    """Steps begun and not ready, that can be gone on with today: goal first, longest rest first."""
+    steps = [
+        step
+        for step in frontier(day)
+        if day.standing.state(step) is StepState.LEARNING
+        and not day.standing.missing(step)
+        and day.obstacle(step) is None
+    ]
+    path = goal_path(day)
+    order = sorted(steps, key=lambda step: (bool(path) and step not in path, _last_on(day, step)))
+    return [Choice(step, _learning_why(day, step)) for step in order]
+
+
+def _learning_why(day: Day, step: str) -> Why:
+    tracks = _tracks(day, step)
+    worst = min(tracks, key=lambda track: track.p_first(day.on))
+    where = "" if worst.side is Side.NONE else f" on the {worst.side}"
+    text = (
+        f"begun and not ready: light first answer {worst.p_first(day.on):.2f}{where}, "
+        f"wants 0.60 on every side and two days; {_asks_text(worst)}"
+    )
+    return Why(text=text, figures={"p_first": round(worst.p_first(day.on), 2), "wanted": 0.6})
+
+
+def fresh(day: Day) -> list[Choice]:
+    """Steps that may be begun today, best first: on the way to the goal, then ladder order."""
+    steps = [
+        step
+        for step in frontier(day)
+        if day.standing.state(step) is StepState.OPEN and day.obstacle(step) is None
+    ]
+    path = goal_path(day)
+    order = sorted(steps, key=lambda step: (bool(path) and step not in path))
+    return [Choice(step, _fresh_why(day, step, step in path)) for step in order]
+
+
+def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
+    parts, figures = [], {}
+    for need in day.catalogue.stage(step).needs:
+        speaking = [s for s in day.catalogue.this_and_later(need.step) if _tracks(day, s)]
+        for speaker in speaking[:1]:
+            chances = [track.p_first(day.on) for track in _tracks(day, speaker)]
+            figures[speaker] = round(min(chances), 2)
+            name = lower_first(day.catalogue.full_name(speaker))
+            parts.append(f"{name} {day.standing.state(speaker)} ({', '.join(f'{p:.2f}' for p in chances)})")
+    opens = "opens: " + "; ".join(parts) if parts else "the first thing to begin with"
+    return Why(text=opens + (" · on the way to the goal" if to_goal else ""), figures=figures)
+
+
+# --- easy yes -------------------------------------------------------------------------------
+
+
+def easy_yes(day: Day, taken: set[str]) -> Choice | None:
+    """The horse's best known step that is not in the session yet."""
+    steps = [
+        step
+        for step in basics(day)
+        if step not in taken and not day.catalogue.stage(step).exciting and _tracks(day, step)
+    ]
+    confirmed = [step for step in steps if day.standing.state(step) is StepState.CONFIRMED]
+    chosen = max(confirmed or steps, key=lambda step: _surest(day, step), default=None)
+    if chosen is None:
+        return None
+    state, chance = day.standing.state(chosen), _surest(day, chosen)
+    text = f"its best {state} step: light first answer {chance:.2f}"
+    return Choice(chosen, Why(text=text, figures={"p_first": round(chance, 2)}))
+
+
+def _surest(day: Day, step: str) -> float:
+    return min(track.p_first(day.on) for track in _tracks(day, step))
+
+
+# --- small readings -------------------------------------------------------------------------
+
+
+def _asked_steps(day: Day) -> Iterator[tuple[str, list[Track]]]:
+    for step in day.catalogue.steps:
+        tracks = _tracks(day, step)
+        if tracks and not step.startswith(f"{SETTLE_EXERCISE}."):
+            yield step, tracks
+
+
+def _tracks(day: Day, step: str) -> list[Track]:
+    return [track for _, track in day.standing.tracks.sides_of(step) if track is not None]
+
+
+def _asks_text(track: Track) -> str:
+    return f"{len(track.asks)} asks on {len(track.days)} days"
+
+
+def _band(track: Track) -> str:
+    low, high = track.rule.band
+    return f"{low}–{high}"
+
+
+def _sided(side: Side) -> Side | None:
+    return None if side is Side.NONE else side

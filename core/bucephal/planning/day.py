@@ -1,0 +1,198 @@
+"""The facts of the day that every choice of the plan looks at."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from functools import cached_property
+from statistics import median
+
+from bucephal.ladder import Catalogue, Gait, HelperRule, Stage
+from bucephal.planning.models import PlanRequest
+from bucephal.progress import Standing, StepState
+from bucephal.record import HorseRecord, Session, days_off, ride_number, sessions_in_order
+from bucephal.response import Track, is_success
+from bucephal.welfare import GROWN_MONTHS, Heat, heat_class, heat_sum, session_limit_min
+
+MANY_DAYS_OFF = 7
+SOME_DAYS_OFF = 3
+RESTART_DAYS_OFF = 28
+CAUTION_DAYS_OFF = 21
+
+GREEN_SCHOOLING_MIN = 15
+CONSOLIDATING_SCHOOLING_MIN = 25
+GREEN_RIDES = 30
+CONSOLIDATING_RIDES = 80
+
+SETTLE_UNKNOWN_MIN = 5
+SETTLE_HANDLING_MIN = 2
+SETTLE_PER_DAY_OFF_MIN = 0.7  # own: three days off add about two minutes
+SETTLE_DAYS_OFF_COUNTED = 7
+SETTLE_LAST_TIMES = 5
+
+
+@dataclass(frozen=True)
+class Day:
+    """One horse on one day, with who and what is there.
+
+    Args (fields):
+        record: the horse; asks after the day are not in it.
+        request: date, minutes, helper, place, weather.
+    """
+
+    record: HorseRecord
+    catalogue: Catalogue
+    request: PlanRequest
+
+    @property
+    def on(self) -> date:
+        return self.request.on
+
+    @cached_property
+    def standing(self) -> Standing:
+        return Standing(self.record, self.catalogue, self.on)
+
+    @cached_property
+    def days_off(self) -> int | None:
+        return days_off(self.record, self.on)
+
+    @cached_property
+    def last_session(self) -> Session | None:
+        sessions = [one for one in sessions_in_order(self.record) if one.asks]
+        return sessions[-1] if sessions else None
+
+    @cached_property
+    def rides(self) -> int:
+        return ride_number(self.record)
+
+    @cached_property
+    def heat(self) -> Heat:
+        air, humidity = self.request.air_c, self.request.humidity_pct
+        if air is None or humidity is None:
+            return Heat.FINE
+        return heat_class(heat_sum(air, humidity))
+
+    @cached_property
+    def open_flags(self) -> tuple[str, ...]:
+        return tuple(
+            flag.code for flag in self.record.flags
+            if flag.raised_on <= self.on and (flag.cleared_on is None or flag.cleared_on > self.on)
+        )  # fmt: skip
+
+    # --- limits ---------------------------------------------------------------------------
+
+    @property
+    def is_young(self) -> bool:
+        age = self.standing.age_months
+        return age is not None and age < GROWN_MONTHS
+
+    @cached_property
+    def schooling_limit(self) -> tuple[int, str]:
+        """Most minutes of schooling after settling, and what sets the limit."""
+        limit, why = self._fitness_limit()
+        by_age = session_limit_min(self.standing.age_months)
+        if by_age < limit:
+            limit, why = by_age, "by its age"
+        if self.heat is Heat.SHORT_AND_EASY:
+            limit, why = min(limit, max(limit // 2, 5)), "because of the heat"
+        return limit, why
+
+    def _fitness_limit(self) -> tuple[int, str]:
+        ridden_or_grown = self.rides if self.is_young else max(self.rides, GREEN_RIDES)
+        if ridden_or_grown < GREEN_RIDES:
+            return GREEN_SCHOOLING_MIN, "young or green: 10 to 15 min after settling"
+        if ridden_or_grown < CONSOLIDATING_RIDES:
+            return CONSOLIDATING_SCHOOLING_MIN, "consolidating: 20 to 25 min after settling"
+        return 45, "fit and grown: up to 45 min"
+
+    @property
+    def limits_whole_session(self) -> bool:
+        """Under three years the limit is for the whole session, settling included."""
+        age = self.standing.age_months
+        return age is not None and age < 36
+
+    @cached_property
+    def settle_times(self) -> tuple[float, ...]:
+        """The last times it took to settle, oldest first; a floor where it never did."""
+        times = []
+        for session in sessions_in_order(self.record):
+            settle = session.settle
+            minutes = settle and (settle.whole_min if settle.whole_min is not None else settle.first_min)
+            if minutes is not None:
+                times.append(minutes)
+        return tuple(times[-SETTLE_LAST_TIMES:])
+
+    @cached_property
+    def settle_minutes(self) -> int:
+        """Minutes planned for settling: the median of its last five, and some for days off."""
+        if not self.settle_times:
+            age = self.standing.age_months
+            return SETTLE_HANDLING_MIN if age is not None and age < 24 else SETTLE_UNKNOWN_MIN
+        return round(median(self.settle_times) + self.settle_days_off_minutes)
+
+    @property
+    def settle_days_off_minutes(self) -> float:
+        return SETTLE_PER_DAY_OFF_MIN * min(self.days_off or 0, SETTLE_DAYS_OFF_COUNTED)
+
+    # --- what stops a step today ----------------------------------------------------------
+
+    def obstacle(self, step: str) -> tuple[str, str] | None:
+        """Why a step cannot be done today at all (code, words), whatever its purpose."""
+        stage, exercise = self.catalogue.stage(step), self.catalogue.exercise(step)
+        state = self.standing.state(step)
+        if state is StepState.RESTING:
+            return "age" if self.standing.is_too_young(step) else "resting", self.standing.step(step).why
+        if self.helper_needed(step) and not self.request.helper:
+            return "helper", "needs a helper, and nobody is there today"
+        missing = self._missing_kit(exercise.kit)
+        if missing:
+            return "kit", f"not at hand here: {', '.join(missing)}"
+        if self.open_flags and stage.gait in (Gait.TROT, Gait.CANTER):
+            return "flag", f"a flag is open ({', '.join(self.open_flags)}): nothing harder until it is cleared"
+        if self.heat is not Heat.FINE and stage.exciting and self.heat is not Heat.CARE:
+            return "heat", "too hot for hard work"
+        return None
+
+    def helper_needed(self, step: str) -> bool:
+        stage: Stage = self.catalogue.stage(step)
+        state = self.standing.state(step)
+        match stage.helper:
+            case HelperRule.ALWAYS:
+                return True
+            case HelperRule.UNTIL_CONFIRMED:
+                return state is not StepState.CONFIRMED
+            case HelperRule.UNTIL_READY:
+                return state not in (StepState.READY, StepState.CONFIRMED)
+        return False
+
+    def _missing_kit(self, wanted: tuple[str, ...]) -> list[str]:
+        at_hand = self.request.place.kit
+        return [] if at_hand is None else [thing for thing in wanted if thing not in at_hand]
+
+    def nothing_new_because(self) -> tuple[str, str] | None:
+        """Why nothing new should be begun today (code, words); None if it may."""
+        off = self.days_off
+        if off is not None and off >= MANY_DAYS_OFF:
+            return "days-off", f"{off} days off: the basics first, nothing new today"
+        if self.open_flags:
+            return "flag", f"a flag is open: {', '.join(self.open_flags)}"
+        if self.heat in (Heat.SHORT_AND_EASY, Heat.DO_NOT_WORK):
+            return "heat", "the heat: short and easy only"
+        if self._ended_heavy():
+            return "ended-heavy", "the last session ended on a heavy answer: put that right first"
+        return None
+
+    def _ended_heavy(self) -> bool:
+        last = self.last_session
+        if last is None:
+            return False
+        ask = last.asks[-1]
+        track = self.standing.tracks.get(ask.step, ask.side)
+        return track is not None and self.left_heavy(track)
+
+    def left_heavy(self, track: Track) -> bool:
+        """Did the last answer of this track in the last session stay above the band?"""
+        last = self.last_session
+        if last is None or track.last_day != last.date:
+            return False
+        return not is_success(track.asks[-1].ask, track.rule)

@@ -1,0 +1,171 @@
+"""Turns a chosen step into an item: sides and which first, how many asks, cap, band, minutes."""
+
+from __future__ import annotations
+
+import math
+
+from bucephal.ladder import Accepted, Compare, Kind, Side
+from bucephal.planning.choosing import Choice
+from bucephal.planning.day import SOME_DAYS_OFF, Day
+from bucephal.planning.models import ItemKind, ItemRemedy, PlanItem, SideDose, Why
+from bucephal.progress import StepState
+from bucephal.record import band_for
+from bucephal.response import LightnessTrack, Track, best_so_far_threshold
+
+NEW_AIM = 3
+REPAIR_HEAVIER, REPAIR_LIGHTER = 3, 2
+MINUTES_PER_ASK = 0.7  # own: an ask with its rest
+BREAK_MIN = 1
+
+
+def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
+    """The item of a chosen step."""
+    step = choice.step
+    stage, exercise = day.catalogue.stage(step), day.catalogue.exercise(step)
+    first, sides = _first_side(day, step), exercise.side_names
+    ordered = (first, first.other) if len(sides) > 1 else sides
+    doses = tuple(
+        SideDose(side=side, asks=_aim(day, kind, choice, side), best_below=_best_below(day, step, side))
+        for side in ordered
+    )
+    asks = sum(dose.asks for dose in doses)
+    band = band_for(day.record.horse, day.catalogue, step) if exercise.kind is Kind.LIGHTNESS else None
+    return PlanItem(
+        id=f"{kind}:{step}",
+        kind=kind,
+        step=step,
+        name=exercise.name,
+        stage=stage.name,
+        judged_by=exercise.kind,
+        unit=exercise.unit,
+        target=stage.target if exercise.kind is Kind.MEASURE else stage.within_s,
+        ask=exercise.ask,
+        first_side=first,
+        sides=doses,
+        asks=asks,
+        aim=max(dose.asks for dose in doses),
+        cap=exercise.cap,
+        band=band,
+        green=day.standing.state(step) not in (StepState.READY, StepState.CONFIRMED),
+        minutes=math.ceil(asks * MINUTES_PER_ASK) + (BREAK_MIN if kind is not ItemKind.CHECK else 0),
+        done_when=_done_when(kind, doses, band, day, step),
+        remedy=_likeliest_fault(day, step),
+        helper_needed=day.helper_needed(step),
+        exciting=stage.exciting,
+        ridden=stage.ridden,
+        why=choice.why,
+    )
+
+
+def settle_item(day: Day) -> PlanItem:
+    """Settling first: planned from this horse's own settle times and the days off."""
+    times, minutes = day.settle_times, day.settle_minutes
+    lunges = day.standing.state("lunge.1") in (StepState.READY, StepState.CONFIRMED)
+    where = "on the line" if lunges else "in hand"
+    if times:
+        shown = ", ".join(f"{time:g}" for time in times)
+        extra = round(day.settle_days_off_minutes)
+        text = f"its last {len(times)}: {shown} min" + (f"; days off add about {extra}" if extra else "")
+    else:
+        text = "no settle times yet: a short quiet start; mark the first stretch"
+    figures: dict[str, float | int | str] = {"planned_min": minutes, "stop_new_after_min": 2 * minutes}
+    return _frame_item(
+        ItemKind.SETTLE, f"Settle {where}", "until it stretches and stays steady", minutes,
+        f"a whole circle stretched, or {2 * minutes} min: then it is a settling day, nothing new",
+        Why(text=text, figures=figures),
+    )  # fmt: skip
+
+
+def loosen_item(ridden: bool) -> PlanItem:
+    minutes, name = (5, "Loosen off, long rein") if ridden else (2, "Walk it out, and put it away")
+    why = Why(text="finish while it is fresh", figures={})
+    return _frame_item(ItemKind.LOOSEN, name, "", minutes, "it walks with a low neck", why)
+
+
+def _frame_item(
+    kind: ItemKind, name: str, stage: str, minutes: int, done_when: str, why: Why
+) -> PlanItem:
+    return PlanItem(
+        id=str(kind), kind=kind, step=None, name=name, stage=stage, judged_by=None, unit=None,
+        target=None, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None, band=None,
+        green=False, minutes=minutes, done_when=done_when, remedy=None, helper_needed=False,
+        exciting=False, ridden=False, why=why,
+    )  # fmt: skip
+
+
+def _first_side(day: Day, step: str) -> Side:
+    """The easier side, so that the first try succeeds; left if nothing is known."""
+    sides = day.catalogue.exercise(step).side_names
+    if len(sides) == 1:
+        return Side.NONE
+    left, right = (_easiness(day, step, side) for side in (Side.LEFT, Side.RIGHT))
+    return Side.RIGHT if right > left else Side.LEFT
+
+
+def _easiness(day: Day, step: str, side: Side) -> float:
+    """How likely a light first answer is; of the stage before if this one was never asked."""
+    track = day.standing.tracks.get(step, side)
+    if track is not None:
+        return track.p_first(day.on)
+    earlier = day.catalogue.previous(step)
+    return _easiness(day, earlier, side) if earlier is not None else 0.0
+
+
+def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
+    match kind:
+        case ItemKind.REPAIR:
+            evenly = choice.heavier is None or side is Side.NONE
+            return REPAIR_HEAVIER if evenly or side is choice.heavier else REPAIR_LIGHTER
+        case ItemKind.NEW | ItemKind.PRACTICE:
+            return NEW_AIM
+        case ItemKind.CHECK:
+            return 2 if (day.days_off or 0) >= SOME_DAYS_OFF else 1
+    return 1
+
+
+def _best_below(day: Day, step: str, side: Side) -> int | None:
+    track: Track | None = day.standing.tracks.get(step, side)
+    if track is None or not isinstance(track.belief, LightnessTrack):
+        return None
+    levels = [row.ask.level for row in track.asks if row.ask.answered and row.ask.level is not None]
+    lowest = min(levels, default=None)
+    return best_so_far_threshold(track.belief, day.on.toordinal(), len(track.days), lowest)
+
+
+def _done_when(
+    kind: ItemKind, doses: tuple[SideDose, ...], band: tuple[int, int] | None, day: Day, step: str
+) -> str:
+    counts = {dose.asks for dose in doses}
+    sided = len(doses) > 1
+    if len(counts) == 1:
+        count = f"{counts.pop()}" + (" on each side" if sided else "")
+    else:
+        count = ", ".join(f"{dose.side} {dose.asks}" for dose in doses)
+    how = "light and calm" if band is not None else _target_words(day, step)
+    in_a_row = "" if kind in (ItemKind.CHECK, ItemKind.EASY_YES) else " in a row"
+    return f"{how}{in_a_row}: {count}"
+
+
+def _target_words(day: Day, step: str) -> str:
+    stage, exercise = day.catalogue.stage(step), day.catalogue.exercise(step)
+    if exercise.kind is Kind.TOLERANCE:
+        return f"lets go within {stage.within_s:.0f} s, no alarm"
+    comparison = "at most" if exercise.compare is Compare.AT_MOST else "at least"
+    return f"{comparison} {stage.target:g} {exercise.unit}, calm"
+
+
+def _likeliest_fault(day: Day, step: str) -> ItemRemedy | None:
+    """The fault logged most for this exercise; if none was, the first of its own."""
+    exercise = day.catalogue.exercise(step)
+    logged = [
+        code
+        for (asked, _), track in day.standing.tracks.by_key.items()
+        if asked.partition(".")[0] == exercise.id
+        for row in track.asks
+        for code in row.ask.faults
+        if exercise.fault(code) is not None
+    ]
+    code = max(set(logged), key=logged.count) if logged else None
+    fault = exercise.fault(code) if code is not None else None
+    fault = fault or next((f for f in exercise.faults if f.accepted is not Accepted.ALWAYS), None)
+    return ItemRemedy(fault=fault.code, looks=fault.looks, first=fault.first) if fault else None

@@ -1,0 +1,115 @@
+"""What a planned session is: items in order, what was left out, and why, with figures."""
+
+from __future__ import annotations
+
+from datetime import date
+from enum import StrEnum
+from typing import Annotated
+
+from pydantic import Field
+
+from bucephal.ladder import Kind, Side
+from bucephal.record import Band, FrozenModel
+
+
+class Place(FrozenModel):
+    """Where the session will be and what is at hand there; no kit list: everything is."""
+
+    name: Annotated[str, Field(max_length=80)] | None = None
+    kit: tuple[Annotated[str, Field(max_length=40)], ...] | None = None
+
+
+class PlanRequest(FrozenModel):
+    """The day that is planned for."""
+
+    on: date
+    minutes: Annotated[int, Field(ge=5, le=180)]
+    helper: bool = False
+    place: Place = Place()
+    air_c: Annotated[float, Field(ge=-40, le=55)] | None = None
+    humidity_pct: Annotated[float, Field(ge=0, le=100)] | None = None
+
+
+class ItemKind(StrEnum):
+    """What an item is for, in the order of a session."""
+
+    SETTLE = "settle"
+    CHECK = "check"
+    REPAIR = "repair"
+    PRACTICE = "practice"
+    NEW = "new"
+    EASY_YES = "easy-yes"
+    LOOSEN = "loosen"
+
+
+class Why(FrozenModel):
+    """A reason in words, and the figures that it rests on."""
+
+    text: str
+    figures: dict[str, float | int | str]
+
+
+class SideDose(FrozenModel):
+    """One side of an item: how many accepted answers to aim at, and the best-so-far threshold."""
+
+    side: Side
+    asks: int
+    best_below: int | None
+
+
+class ItemRemedy(FrozenModel):
+    fault: str
+    looks: str
+    first: str
+
+
+class PlanItem(FrozenModel):
+    """One knot of the rope."""
+
+    id: str
+    kind: ItemKind
+    step: str | None
+    name: str
+    stage: str
+    judged_by: Kind | None
+    unit: str | None
+    target: float | None
+    ask: str
+    first_side: Side
+    sides: tuple[SideDose, ...]
+    asks: int = Field(description="Accepted answers aimed at, all sides together.")
+    aim: int = Field(description="Accepted answers in a row that end a side (the larger one).")
+    cap: int | None
+    band: Band | None
+    green: bool
+    minutes: int
+    done_when: str
+    remedy: ItemRemedy | None
+    helper_needed: bool
+    exciting: bool
+    ridden: bool
+    why: Why
+
+
+class LeftOut(FrozenModel):
+    """Something tempting that is not in the plan."""
+
+    step: str | None
+    name: str
+    reason: str = Field(description="A permanent code, e.g. needs, helper, days-off, age, time.")
+    why: Why
+
+
+class SessionPlan(FrozenModel):
+    """The next session, worked out."""
+
+    on: date
+    days_off: int | None
+    minutes_wanted: int
+    minutes: int
+    schooling_minutes: int
+    headline: str
+    nothing_new: str | None = Field(description="Why nothing new is in it; null if something is.")
+    items: tuple[PlanItem, ...]
+    left_out: tuple[LeftOut, ...]
+    cautions: tuple[str, ...]

@@ -1,0 +1,198 @@
+"""The next session: chosen, ordered, limited, with the reason for each line.
+
+Order (handbook 05): settle, checks, repair, practice, new, easy yes, loosen off.
+"""
+
+from __future__ import annotations
+
+from bucephal.ladder import Catalogue
+from bucephal.planning.choosing import (
+    MOST_LEARNING_AT_ONCE,
+    MOST_REPAIRS,
+    Choice,
+    checks,
+    easy_yes,
+    fresh,
+    learning,
+    repairs,
+)
+from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
+from bucephal.planning.dosing import item_for, loosen_item, settle_item
+from bucephal.planning.leaving_out import (
+    left_out_steps,
+    longer_lesson,
+    more_on_easier_side,
+    no_time,
+)
+from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan
+from bucephal.progress import StepState, lower_first
+from bucephal.record import HorseRecord
+from bucephal.welfare import Heat, heat_sum
+
+_ORDER = list(ItemKind)
+# What is dropped first when minutes are short.
+_DROPPED_FIRST = (ItemKind.PRACTICE, ItemKind.CHECK, ItemKind.NEW, ItemKind.REPAIR)
+_FEWEST = {ItemKind.CHECK: 1, ItemKind.REPAIR: 1}
+
+
+def plan_session(record: HorseRecord, catalogue: Catalogue, request: PlanRequest) -> SessionPlan:
+    """The session for a day.
+
+    Args:
+        record: the horse and every ask so far; what lies after the day is left aside.
+        catalogue: the ladder.
+        request: the day: date, minutes, helper, place, weather.
+    """
+    day = Day(_up_to(record, request), catalogue, request)
+    if day.heat is Heat.DO_NOT_WORK:
+        return _no_work(day)
+    nothing_new = day.nothing_new_because()
+    to_repair = [one for one in repairs(day) if day.obstacle(one.step) is None][:MOST_REPAIRS]
+    chosen = [(ItemKind.REPAIR, one) for one in to_repair]
+    taken = {one.step for one in to_repair}
+    if nothing_new is None:
+        chosen += _something_new(day, taken)
+    todays = [one.step for _, one in chosen]
+    taken |= set(todays)
+    yes = easy_yes(day, taken)
+    if yes is not None:
+        chosen.append((ItemKind.EASY_YES, yes))
+        taken.add(yes.step)
+    chosen += [(ItemKind.CHECK, one) for one in checks(day, todays, taken)]
+    return _compose(day, chosen, nothing_new)
+
+
+def _up_to(record: HorseRecord, request: PlanRequest) -> HorseRecord:
+    past = tuple(session for session in record.sessions if session.date <= request.on)
+    return record.model_copy(update={"sessions": past})
+
+
+def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
+    """At most one new stage; while three are being learned, one of those takes its place.
+
+    One that is being learned can be practised beside it. The exciting one comes last.
+    """
+    going_on = [one for one in learning(day) if one.step not in taken]
+    begin = [one for one in fresh(day) if one.step not in taken]
+    if len(going_on) >= MOST_LEARNING_AT_ONCE or not begin:
+        new, practice = going_on[:1], going_on[1:2]
+    else:
+        new, practice = begin[:1], going_on[:1]
+    if any(day.catalogue.stage(one.step).exciting for one in new):
+        practice = [one for one in practice if not day.catalogue.stage(one.step).exciting]
+    return [(ItemKind.PRACTICE, one) for one in practice] + [(ItemKind.NEW, one) for one in new]
+
+
+def _compose(
+    day: Day, chosen: list[tuple[ItemKind, Choice]], nothing_new: tuple[str, str] | None
+) -> SessionPlan:
+    items = [item_for(day, kind, choice) for kind, choice in chosen]
+    settle, loosen = settle_item(day), loosen_item(any(item.ridden for item in items))
+    limit, _ = day.schooling_limit
+    wanted = day.request.minutes - settle.minutes - loosen.minutes
+    room = min(wanted, limit - (settle.minutes + loosen.minutes if day.limits_whole_session else 0))
+    items, dropped = _fit(day, items, max(room, 1))
+    ordered = [settle, *sorted(items, key=lambda item: _ORDER.index(item.kind)), loosen]
+    planned = {item.step for item in ordered if item.step is not None}
+    heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
+    repaired = next((item.name for item in ordered if item.kind is ItemKind.REPAIR), "")
+    out = {left.step: left for left in dropped}
+    for left in left_out_steps(day, planned, nothing_new):
+        out.setdefault(left.step, left)
+    extras = [*more_on_easier_side(heavier, repaired), *longer_lesson(day, wanted)]
+    return SessionPlan(
+        on=day.on,
+        days_off=day.days_off,
+        minutes_wanted=day.request.minutes,
+        minutes=sum(item.minutes for item in ordered),
+        schooling_minutes=sum(item.minutes for item in items),
+        headline=_headline(day, ordered),
+        nothing_new=_nothing_new_words(ordered, nothing_new),
+        items=tuple(ordered),
+        left_out=(*out.values(), *extras),
+        cautions=tuple(_cautions(day, ordered)),
+    )
+
+
+def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], list[LeftOut]]:
+    """Drops what matters least until the minutes fit."""
+    kept, dropped = list(items), []
+    while sum(item.minutes for item in kept) > room:
+        victim = _least_needed(kept)
+        if victim is None:
+            break
+        kept.remove(victim)
+        left = room - sum(item.minutes for item in kept)
+        assert victim.step is not None
+        name = day.catalogue.full_name(victim.step)
+        dropped.append(no_time(day, victim.step, name, victim.minutes, left))
+    return kept, dropped
+
+
+def _least_needed(items: list[PlanItem]) -> PlanItem | None:
+    for kind in _DROPPED_FIRST:
+        of_kind = [item for item in items if item.kind is kind]
+        if len(of_kind) > _FEWEST.get(kind, 0):
+            return of_kind[-1]
+    return None
+
+
+def _headline(day: Day, items: list[PlanItem]) -> str:
+    main = next((item for item in items if item.kind is ItemKind.NEW), None)
+    repair = next((item for item in items if item.kind is ItemKind.REPAIR), None)
+    parts = []
+    if repair is not None:
+        more = max(repair.sides, key=lambda dose: dose.asks)
+        even = len({dose.asks for dose in repair.sides}) == 1
+        where = "" if even else f", {more.side}"
+        parts.append(f"Put right: {lower_first(repair.name)}{where}")
+    if main is not None and main.step is not None:
+        begun = day.standing.state(main.step) is StepState.LEARNING
+        parts.append(f"{'Go on' if begun else 'New'}: {lower_first(main.name)}, {main.stage}")
+    return "; ".join(parts) if parts else "The basics, and an easy finish"
+
+
+def _nothing_new_words(items: list[PlanItem], because: tuple[str, str] | None) -> str | None:
+    if any(item.kind is ItemKind.NEW for item in items):
+        return None
+    return because[1] if because is not None else "nothing new is open today: see what is held back"
+
+
+def _cautions(day: Day, items: list[PlanItem]) -> list[str]:
+    said = []
+    off = day.days_off or 0
+    if off > RESTART_DAYS_OFF:
+        said.append(f"{off} days off: take this as an assessment; the figures are old.")
+    elif off >= CAUTION_DAYS_OFF:
+        said.append("After three weeks off the chances shown are a little too hopeful.")
+    if day.heat is not Heat.FINE:
+        total = heat_sum(day.request.air_c or 0.0, day.request.humidity_pct or 0.0)
+        said.append(f"Heat {total:.0f} (°F plus % humidity): {_HEAT_WORDS[day.heat]}")
+    if day.record.horse.born is None:
+        said.append("Birth date unknown: the limits of age are not applied.")
+    if any(item.exciting for item in items):
+        said.append("Canter only if walk and trot were calm today.")
+    if any(item.helper_needed for item in items):
+        said.append("Helmet, gloves, and the helper at the head before you begin.")
+    if any(item.ridden for item in items):
+        said.append("Helmet; girth and stirrups; somebody knows you are here.")
+    said += [f"Flag open: {code}. Ask a vet; clear it with what was found." for code in day.open_flags]
+    return said
+
+
+_HEAT_WORDS = {
+    Heat.FINE: "fine.",
+    Heat.CARE: "work with care, shade for the breaks.",
+    Heat.SHORT_AND_EASY: "short and easy only.",
+    Heat.DO_NOT_WORK: "do not work.",
+}
+
+
+def _no_work(day: Day) -> SessionPlan:
+    words = "the heat: do not work today"
+    return SessionPlan(
+        on=day.on, days_off=day.days_off, minutes_wanted=day.request.minutes, minutes=0,
+        schooling_minutes=0, headline="No work today: too hot", nothing_new=words, items=(),
+        left_out=tuple(left_out_steps(day, set(), ("heat", words))),
+        cautions=tuple(_cautions(day, [])),
+    )  # fmt: skip

@@ -1,0 +1,306 @@
+"""Where a horse stands on the ladder on a day: every step's state, from estimates and needs.
+
+Source: handbook 03 (needs, sides, vouching) and the decision rules of the response model.
+"""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from functools import cached_property
+
+from bucephal.ladder import Catalogue, Gate, Kind, Need, Side, Stage
+from bucephal.progress.states import MissingNeed, StepStanding, StepState, TrackEstimate
+from bucephal.record import HorseRecord, Override, Overridden
+from bucephal.response import (
+    READY_CHANCE,
+    READY_DAYS,
+    SURE_ENOUGH,
+    SURE_ENOUGH_SAFETY,
+    LightnessTrack,
+
+    Track,
+    Tracks,
+    is_accepted,
+)
+from bucephal.welfare import age_months, age_text
+
+FOUR_WEEKS = timedelta(days=28)
+_ORDER = {
+    StepState.OPEN: 0,
+    StepState.LEARNING: 1,
+    StepState.SLIPPING: 2,
+    StepState.READY: 3,
+    StepState.CONFIRMED: 4,
+}
+
+
+class Standing:
+    """Every step's state for one horse on one day.
+
+    Args:
+        record: the horse and its asks; those after ``on`` should not be in it.
+        catalogue: the ladder.
+        on: the day in question; chances are for its first ask.
+    """
+
+    def __init__(self, record: HorseRecord, catalogue: Catalogue, on: date) -> None:
+        self.record = record
+        self.catalogue = catalogue
+        self.on = on
+        self.tracks = Tracks(record, catalogue)
+        self._states: dict[str, StepState] = {}
+
+    @cached_property
+    def age_months(self) -> int | None:
+        born = self.record.horse.born
+        return age_months(born, self.on) if born is not None else None
+
+    @cached_property
+    def _overrides(self) -> dict[str, Override]:
+        """The latest override of each step that holds on the day."""
+        holding = [
+            one
+            for one in self.record.overrides
+            if one.on <= self.on and (one.until is None or self.on <= one.until)
+        ]
+        return {one.step: one for one in sorted(holding, key=lambda one: one.on)}
+
+    # --- one side -------------------------------------------------------------------------
+
+    def side_state(self, track: Track | None) -> StepState:
+        """The state of one step on one side, from its asks alone."""
+        if track is None:
+            return StepState.OPEN
+        if track.standing.confirmed:
+            return StepState.CONFIRMED
+        if track.standing.slipping:
+            return StepState.SLIPPING
+        return StepState.READY if track.is_ready() else StepState.LEARNING
+
+    def estimate(self, track: Track) -> TrackEstimate:
+        belief, step = track.belief, track.rule.stage.step
+        low = high = mean = sd = share = share_low = share_high = None
+        if isinstance(belief, LightnessTrack):
+            mean, sd = belief.mean, belief.sd
+            low, high = belief.interval()
+        else:
+            share = belief.mean
+            share_low, share_high = belief.interval()
+        return TrackEstimate(
+            step=step,
+            name=self.catalogue.full_name(step),
+            side=track.side,
+            kind=track.rule.kind,
+            band=track.rule.band,
+            asks=len(track.asks),
+            days=len(track.days),
+            mean=mean, sd=sd, low=low, high=high,
+            share=share, share_low=share_low, share_high=share_high,
+            p_first=track.p_first(self.on),
+            p_next=track.p_next(self.on),
+            sure=track.sure,
+            state=self.side_state(track),
+            state_all_sides=self.state(step),
+            last_on=track.last_day.isoformat(),
+            mean_four_weeks_ago=self._mean_before(track, self.on - FOUR_WEEKS),
+        )  # fmt: skip
+
+    def estimates(self) -> list[TrackEstimate]:
+        """Every track that was ever asked, in the order of the ladder."""
+        order = {step: place for place, step in enumerate(self.catalogue.steps)}
+        tracks = sorted(
+            self.tracks.by_key.values(),
+            key=lambda track: (order[track.rule.stage.step], track.side != Side.LEFT, track.side),
+        )
+        return [self.estimate(track) for track in tracks]
+
+    def _mean_before(self, track: Track, day: date) -> float | None:
+        earlier = [mean for on, mean in track.mean_at if on <= day]
+        return earlier[-1] if earlier and track.rule.kind is Kind.LIGHTNESS else None
+
+    # --- all sides ------------------------------------------------------------------------
+
+    def own_state(self, step: str) -> StepState:
+        """The state of a step on all its sides, from its own asks: the worst side decides."""
+        sides = self.tracks.sides_of(step)
+        if all(track is None for _, track in sides):
+            return StepState.OPEN
+        states = [self.side_state(track) for _, track in sides]
+        if StepState.SLIPPING in states:
+            return StepState.SLIPPING
+        worst = min(states, key=lambda state: _ORDER[state])
+        return StepState.LEARNING if worst is StepState.OPEN else worst
+
+    def vouched_by(self, step: str) -> tuple[StepState, str] | None:
+        """The best that a later stage of the exercise says for a step, and which stage."""
+        best: tuple[StepState, str] | None = None
+        for later in list(self.catalogue.this_and_later(step))[1:]:
+            state = self._overridden_state(later) or self.own_state(later)
+            if state in (StepState.READY, StepState.CONFIRMED):
+                if best is None or _ORDER[state] > _ORDER[best[0]]:
+                    best = state, later
+        return best
+
+    def state(self, step: str) -> StepState:
+        """Where the step stands, everything considered."""
+        if step not in self._states:
+            self._states[step] = self._work_out(step)
+        return self._states[step]
+
+    def _overridden_state(self, step: str) -> StepState | None:
+        override = self._overrides.get(step)
+        states = {
+            Overridden.READY: StepState.READY,
+            Overridden.CONFIRMED: StepState.CONFIRMED,
+            Overridden.RESTING: StepState.RESTING,
+        }
+        return states.get(override.state) if override is not None else None
+
+    def _work_out(self, step: str) -> StepState:
+        forced = self._overridden_state(step)
+        if forced is not None:
+            return forced
+        if self.is_too_young(step):
+            return StepState.RESTING
+        own = self.own_state(step)
+        vouched = self.vouched_by(step)
+        if vouched is not None and own is not StepState.SLIPPING and _ORDER[vouched[0]] > _ORDER[own]:
+            return vouched[0]
+        if own is not StepState.OPEN:
+            return own
+        override = self._overrides.get(step)
+        opened = override is not None and override.state is Overridden.OPEN
+        return StepState.OPEN if opened or not self.missing(step) else StepState.CLOSED
+
+    def is_too_young(self, step: str) -> bool:
+        """Below the least age of the step, unless the trainer opened it with a reason (08)."""
+        stage = self.catalogue.stage(step)
+        override = self._overrides.get(step)
+        if override is not None and override.state is Overridden.OPEN and not self._never_ridden(stage):
+            return False
+        return self.age_months is not None and self.age_months < stage.least_age_months
+
+    def _never_ridden(self, stage: Stage) -> bool:
+        """Under 30 months ridden work cannot be planned, whatever the trainer decides (08)."""
+        return stage.ridden and self.age_months is not None and self.age_months < RIDING_NEVER_BELOW
+
+    # --- needs ----------------------------------------------------------------------------
+
+    def meets(self, need: Need) -> bool:
+        """Is a need met, by the step itself or a later stage of its exercise?"""
+        for step in self.catalogue.this_and_later(need.step):
+            state = self._overridden_state(step) or self.own_state(step)
+            if state is StepState.CONFIRMED:
+                return True
+            if need.gate is Gate.READY and (state is StepState.READY or self._ready_everywhere(step)):
+                return True
+        return False
+
+    def _ready_everywhere(self, step: str) -> bool:
+        """A slipping step can still be good enough for a 'ready' gate."""
+        return all(track is not None and track.is_ready() for _, track in self.tracks.sides_of(step))
+
+    def missing(self, step: str) -> tuple[MissingNeed, ...]:
+        """Needs of a step that are not met, each with the figure that is short."""
+        return tuple(
+            self._shortfall(need) for need in self.catalogue.stage(step).needs if not self.meets(need)
+        )
+
+    def _shortfall(self, need: Need) -> MissingNeed:
+        wanted = self._wanted(need)
+        worst_side, figure, lately = None, None, None
+        for side, track in self.tracks.sides_of(need.step):
+            if track is None:
+                worst_side, figure, lately = (side, None, None)
+                break
+            own = track.sure if need.gate is Gate.CONFIRMED else track.p_first()
+            if figure is None or own < figure:
+                worst_side, figure = side, own
+                lately = all(is_accepted(row.ask, track.rule) for row in track.asks[-2:])
+        asked = any(track is not None for _, track in self.tracks.sides_of(need.step))
+        return MissingNeed(
+            step=need.step,
+            name=self.catalogue.full_name(need.step),
+            gate=need.gate,
+            state=self.own_state(need.step) if asked else StepState.OPEN,
+            side=worst_side if asked else None,
+            figure=figure,
+            wanted=wanted,
+            accepted_lately=lately,
+            words=self._shortfall_words(need, worst_side if asked else None, figure, wanted),
+        )
+
+    def _wanted(self, need: Need) -> float:
+        if need.gate is Gate.READY:
+            return READY_CHANCE
+        safety = self.catalogue.exercise(need.step).safety
+        return SURE_ENOUGH_SAFETY if safety else SURE_ENOUGH
+
+    def _shortfall_words(
+        self, need: Need, side: Side | None, figure: float | None, wanted: float
+    ) -> str:
+        name = lower_first(self.catalogue.full_name(need.step))
+        where = "" if side in (None, Side.NONE) else f" on the {side}"
+        if figure is None:
+            return f"{name}: not asked yet{where}"
+        if need.gate is Gate.CONFIRMED:
+            if figure >= wanted:
+                return f"{name}: sure to {figure:.2f}{where}, wants three light first answers in a row"
+            return f"{name}: sure to {figure:.2f}{where}, wants {wanted:.2f}"
+        if figure >= wanted:
+            return f"{name}: {figure:.2f}{where}, wants {READY_DAYS} days and the last two accepted"
+        return f"{name}: light first answer {figure:.2f}{where}, wants {wanted:.2f}"
+
+    # --- the whole ------------------------------------------------------------------------
+
+    def step(self, step: str) -> StepStanding:
+        """The standing of one step with everything behind it."""
+        state, vouched = self.state(step), self.vouched_by(step)
+        override = self._overrides.get(step)
+        tracks = [track for _, track in self.tracks.sides_of(step) if track is not None]
+        return StepStanding(
+            step=step,
+            name=self.catalogue.full_name(step),
+            phase=self.catalogue.exercise(step).phase,
+            state=state,
+            why=self._why(step, state),
+            sides=tuple(self.estimate(track) for track in tracks),
+            missing=self.missing(step) if state is StepState.CLOSED else (),
+            vouched_by=vouched[1] if vouched is not None else None,
+            overridden=override.reason if override is not None else None,
+        )
+
+    def _why(self, step: str, state: StepState) -> str:
+        override = self._overrides.get(step)
+        if override is not None:
+            return f"decided on {override.on}: {override.reason}"
+        if state is StepState.RESTING:
+            least = self.catalogue.stage(step).least_age_months
+            return f"{age_text(self.age_months)} old: planned from {age_text(least)}"
+        if state is StepState.CLOSED:
+            return "; ".join(need.words for need in self.missing(step))
+        if state is StepState.OPEN:
+            return "everything it needs is there"
+        tracks = [(side, track) for side, track in self.tracks.sides_of(step) if track is not None]
+        parts = [
+            f"{'' if side is Side.NONE else f'{side} '}{self.side_state(track)}, "
+            f"light first answer {track.p_first():.2f}, sure to {track.sure:.2f} "
+            f"({len(track.asks)} asks on {len(track.days)} days)"
+            for side, track in tracks
+        ]
+        vouched = self.vouched_by(step)
+        if vouched is not None:
+            parts.append(f"{self.catalogue.full_name(vouched[1])} is {vouched[0]} and speaks for it")
+        return "; ".join(parts)
+
+    def steps(self) -> list[StepStanding]:
+        return [self.step(step) for step in self.catalogue.steps]
+
+
+RIDING_NEVER_BELOW = 30
+
+
+def lower_first(text: str) -> str:
+    return text[:1].lower() + text[1:]
+
+

@@ -1,0 +1,255 @@
+"""The horse record, version 1: one horse, its sessions, every ask and every event.
+
+These frozen models are the one definition of the open format. The JSON Schema, the API and
+the TypeScript types are generated from them. Unknown keys are refused; optional ones may be
+missing.
+"""
+
+from __future__ import annotations
+
+from datetime import UTC, date, datetime, time
+from enum import StrEnum
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from bucephal.ladder import Side
+
+FORMAT = "bucephal.horse-record"
+VERSION = 1
+
+LEVELS = range(1, 11)
+Level = Annotated[int, Field(ge=1, le=10, strict=True, description="Pressure level, 1 to 10.")]
+Minutes = Annotated[float, Field(ge=0, le=600, description="Minutes.")]
+Identifier = Annotated[str, Field(min_length=1, max_length=64)]
+ShortText = Annotated[str, Field(max_length=200)]
+LongText = Annotated[str, Field(max_length=10_000)]
+StepId = Annotated[str, Field(min_length=1, max_length=40, description="A step, e.g. up-wt.2.")]
+Moment = Annotated[datetime | time, Field(union_mode="left_to_right")]
+
+
+class FrozenModel(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+class Correct(StrEnum):
+    YES = "yes"
+    NEARLY = "nearly"
+    NO = "no"
+
+
+class Tension(StrEnum):
+    CALM = "calm"
+    TIGHT = "tight"
+    ALARMED = "alarmed"
+
+
+class Coarse(StrEnum):
+    LIGHT = "light"
+    HEAVY = "heavy"
+
+
+class Lead(StrEnum):
+    LEFT = "left"
+    RIGHT = "right"
+
+
+class SessionKind(StrEnum):
+    ASSESSMENT = "assessment"
+    GROUND = "ground"
+    LUNGE = "lunge"
+    RIDDEN = "ridden"
+    HACK = "hack"
+
+
+class EventKind(StrEnum):
+    SPOOK = "spook"
+    STUMBLE = "stumble"
+    UNEVEN = "uneven"
+    BUCK = "buck"
+    REAR = "rear"
+    BOLT = "bolt"
+    KICK = "kick"
+    FALL = "fall"
+
+
+class Background(StrEnum):
+    UNHANDLED = "unhandled"
+    HANDLED = "handled"
+    STARTED = "started"
+    FROM_RACING = "from-racing"
+    FROM_HARNESS = "from-harness"
+    GAITED = "gaited"
+    LONG_REST = "long-rest"
+    SPOILED = "spoiled"
+
+
+class Sex(StrEnum):
+    MARE = "mare"
+    GELDING = "gelding"
+    STALLION = "stallion"
+
+
+Band = Annotated[
+    tuple[Level, Level], Field(description="Lowest and highest level that count as light.")
+]
+
+
+class Horse(FrozenModel):
+    """Who the horse is and what is agreed about it."""
+
+    id: Identifier | None = None
+    name: Annotated[str, Field(min_length=1, max_length=80)]
+    born: date | None = Field(None, description="Birth date; unknown if missing.")
+    sex: Sex | None = None
+    height_cm: Annotated[float, Field(ge=50, le=220)] | None = None
+    girth_cm: Annotated[float, Field(ge=60, le=280)] | None = None
+    length_cm: Annotated[float, Field(ge=50, le=260)] | None = None
+    background: Background | None = None
+    arrived: date | None = None
+    home: ShortText | None = None
+    school: dict[str, Literal["a", "b", "c", "d"]] = Field(default_factory=dict)
+    bands: dict[str, Band] = Field(default_factory=dict)
+    temperament: dict[str, str] = Field(default_factory=dict)
+
+
+class Conditions(FrozenModel):
+    """What the day was like; shown beside the asks, never corrected away."""
+
+    air_c: Annotated[float, Field(ge=-40, le=55)] | None = None
+    humidity_pct: Annotated[float, Field(ge=0, le=100)] | None = None
+    wind: ShortText | float | None = None
+    insects: bool | ShortText | None = None
+    new_place: bool | None = None
+
+
+class Settle(FrozenModel):
+    """Minutes until the first stretch and until a whole circle stretched."""
+
+    first_min: Minutes | None = None
+    whole_min: Minutes | None = None
+    settled: bool | None = Field(None, description="False: never settled; minutes are a floor.")
+
+
+class Ask(FrozenModel):
+    """One presentation of one cue and its answer (handbook 02)."""
+
+    id: Identifier | None = None
+    step: StepId
+    side: Side = Side.NONE
+    level: Level | None = Field(
+        None, description="Level at which it answered; if it did not, the highest level tried."
+    )
+    answered: bool = True
+    coarse: Coarse | None = None
+    band_top: Level | None = None
+    correct: Correct = Correct.YES
+    tension: Tension = Tension.CALM
+    over: bool = False
+    grade: Annotated[int, Field(ge=1, le=5, strict=True)] | None = None
+    extent: Annotated[float, Field(ge=0, le=100_000)] | None = None
+    strength: Annotated[int, Field(ge=1, le=5, strict=True)] | None = None
+    distance_m: Annotated[float, Field(ge=0, le=1000)] | None = None
+    let_go_s: Annotated[float, Field(ge=0, le=3600)] | None = None
+    delay: Annotated[float, Field(ge=0, le=600)] | None = None
+    lead_front: Lead | None = None
+    lead_hind: Lead | None = None
+    faults: tuple[Annotated[str, Field(max_length=40)], ...] = ()
+    at: Moment | None = None
+    spot: ShortText | None = None
+
+
+class Event(FrozenModel):
+    """Something that happened beside the asks: a spook, a stumble, a buck."""
+
+    id: Identifier | None = None
+    kind: EventKind
+    at: Moment | None = None
+    thing: ShortText | None = None
+    spot: ShortText | None = None
+    recovered_s: Annotated[float, Field(ge=0, le=7200)] | None = None
+
+
+class SessionHeader(FrozenModel):
+    """A session without its asks and events: when, where, who, with what, in which weather."""
+
+    id: Identifier | None = None
+    date: date
+    started: Moment | None = None
+    ended: Moment | None = None
+    kind: SessionKind = SessionKind.RIDDEN
+    place: ShortText | None = None
+    helper: bool | ShortText | None = None
+    rider: ShortText | None = None
+    rider_kg: Annotated[float, Field(ge=10, le=250)] | None = None
+    tack: dict[str, str | bool | float] = Field(default_factory=dict)
+    conditions: Conditions = Conditions()
+    settle: Settle | None = None
+    note: LongText = ""
+
+
+class Session(SessionHeader):
+    """A session with what was asked, in order, and what happened."""
+
+    asks: tuple[Ask, ...] = ()
+    events: tuple[Event, ...] = ()
+
+
+class Flag(FrozenModel):
+    """A sign that is not a training problem (handbook 08); stops harder plans until cleared."""
+
+    id: Identifier | None = None
+    code: Annotated[str, Field(min_length=1, max_length=60)]
+    raised_on: date
+    note: LongText = ""
+    cleared_on: date | None = None
+    found: LongText = Field("", description="What was found when it was cleared.")
+
+
+class Overridden(StrEnum):
+    """The state that a trainer gives a step by hand."""
+
+    OPEN = "open"
+    READY = "ready"
+    CONFIRMED = "confirmed"
+    RESTING = "resting"
+
+
+class Override(FrozenModel):
+    """A trainer's own decision about a step; kept with its reason."""
+
+    step: StepId
+    state: Overridden
+    reason: Annotated[str, Field(min_length=1, max_length=2000)]
+    on: date
+    until: date | None = None
+
+
+class Goal(FrozenModel):
+    step: StepId
+    by: date | None = None
+
+
+class HorseRecord(FrozenModel):
+    """Everything known of one horse, as it is exchanged: the open format, version 1."""
+
+    format: Literal["bucephal.horse-record"]
+    version: Literal[1]
+    horse: Horse
+    sessions: tuple[Session, ...] = ()
+    flags: tuple[Flag, ...] = ()
+    overrides: tuple[Override, ...] = ()
+    goals: tuple[Goal, ...] = ()
+
+
+def moment_key(moment: datetime | time | None, day: date) -> datetime:
+    """A moment as an aware instant, so that moments of one day can be put in order.
+
+    A time without a date belongs to ``day``; one without a zone is taken as UTC, which keeps
+    the order of a device that never states its zone; a missing one comes first.
+    """
+    if moment is None:
+        return datetime.combine(day, time.min, tzinfo=UTC)
+    if isinstance(moment, time):
+        moment = datetime.combine(day, moment)
+    return moment if moment.tzinfo is not None else moment.replace(tzinfo=UTC)

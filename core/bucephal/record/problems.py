@@ -1,0 +1,150 @@
+"""Turns what pydantic finds into problems with a path, the value, a reason and the allowed range.
+
+The allowed range is read from the model's own JSON Schema, so that it is written only once.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from functools import lru_cache
+from typing import Any
+
+from pydantic import BaseModel, ValidationError
+
+from bucephal.errors import Problem
+
+_REASONS = {
+    "missing": "is missing",
+    "extra_forbidden": "is not a key of this format",
+    "greater_than_equal": "is too small",
+    "less_than_equal": "is too large",
+    "too_short": "is too short",
+    "too_long": "is too long",
+    "string_too_short": "is empty",
+    "string_too_long": "is too long",
+    "finite_number": "is not a finite number",
+}
+_LONGEST_SHOWN = 120
+
+
+def path_text(location: Sequence[int | str], base: str = "") -> str:
+    """``('sessions', 0, 'asks', 3, 'level')`` -> ``'sessions[0].asks[3].level'``."""
+    text = base
+    for part in location:
+        text += f"[{part}]" if isinstance(part, int) else f".{part}" if text else str(part)
+    return text or "$"
+
+
+def problems_of(error: ValidationError, model: type[BaseModel], base: str = "") -> list[Problem]:
+    """Every finding of pydantic, once per place, in the order of the input."""
+    schema = _schema_of(model)
+    found: dict[str, Problem] = {}
+    for detail in error.errors(include_url=False):
+        location = [part for part, _ in _walk(schema, detail["loc"])]
+        path = path_text(location, base)
+        if path not in found:
+            found[path] = _problem(path, location, detail, schema)
+    return list(found.values())
+
+
+def _problem(
+    path: str, location: list[int | str], detail: Mapping[str, Any], schema: dict[str, Any]
+) -> Problem:
+    kind = detail["type"]
+    reason = _REASONS.get(kind, detail["msg"][:1].lower() + detail["msg"][1:])
+    missing = kind == "missing"
+    at = location[:-1] if kind == "extra_forbidden" else location
+    return Problem(path, None if missing else shorten(detail["input"]), reason, _allowed(schema, at))
+
+
+def shorten(value: Any) -> Any:
+    """Keeps what is shown of an offending value small; scalars are kept as they are."""
+    if isinstance(value, bool | int | float) or value is None:
+        return value if value == value and value not in (float("inf"), float("-inf")) else str(value)
+    text = value if isinstance(value, str) else repr(value)
+    return text if len(text) <= _LONGEST_SHOWN else text[: _LONGEST_SHOWN - 1] + "…"
+
+
+@lru_cache(maxsize=64)
+def _schema_of(model: type[BaseModel]) -> dict[str, Any]:
+    return model.model_json_schema()
+
+
+def _resolve(schema: dict[str, Any], node: dict[str, Any]) -> dict[str, Any]:
+    while "$ref" in node:
+        node = schema["$defs"][node["$ref"].rpartition("/")[2]]
+    return node
+
+
+def _options(schema: dict[str, Any], node: dict[str, Any]) -> Iterator[dict[str, Any]]:
+    """The ways a node may be filled: its own, or those of its ``anyOf``, without null."""
+    node = _resolve(schema, node)
+    for option in node.get("anyOf", [node]):
+        resolved = _resolve(schema, option)
+        if resolved.get("type") != "null":
+            yield resolved
+
+
+def _child(schema: dict[str, Any], node: dict[str, Any], part: int | str) -> dict[str, Any] | None:
+    for option in _options(schema, node):
+        if isinstance(part, int):
+            prefix = option.get("prefixItems", [])
+            item = prefix[part] if part < len(prefix) else option.get("items")
+            if item is not None:
+                return dict(item)
+        elif part in option.get("properties", {}):
+            return dict(option["properties"][part])
+        elif isinstance(option.get("additionalProperties"), dict):
+            return dict(option["additionalProperties"])
+    return None
+
+
+def _walk(
+    schema: dict[str, Any], location: Sequence[int | str]
+) -> Iterator[tuple[int | str, dict[str, Any] | None]]:
+    """The parts of a location that are in the input, each with its schema.
+
+    Pydantic adds the names of union members to a location; they are not part of the path.
+    """
+    node: dict[str, Any] | None = schema
+    for place, part in enumerate(location):
+        child = _child(schema, node, part) if node is not None else None
+        is_last = place == len(location) - 1
+        if child is None and not isinstance(part, int):
+            fits_object = node is not None and any(
+                "properties" in option for option in _options(schema, node)
+            )
+            if not (fits_object and is_last):
+                continue
+        yield part, child
+        node = child
+
+
+def _allowed(schema: dict[str, Any], location: Sequence[int | str]) -> str:
+    node: dict[str, Any] | None = schema
+    for _, child in _walk(schema, location):
+        node = child
+    if node is None:
+        return ""
+    return " or ".join(dict.fromkeys(_words(schema, option) for option in _options(schema, node)))
+
+
+def _words(schema: dict[str, Any], node: dict[str, Any]) -> str:
+    if "const" in node:
+        return str(node["const"])
+    if "enum" in node:
+        return "one of: " + ", ".join(str(value) for value in node["enum"])
+    if "properties" in node:
+        return "keys: " + ", ".join(node["properties"])
+    if node.get("type") == "array":
+        items = node.get("items") or next(iter(node.get("prefixItems", [])), {})
+        inner = " or ".join(_words(schema, option) for option in _options(schema, items))
+        count = node.get("minItems") if node.get("minItems") == node.get("maxItems") else None
+        return f"a list of {count} of: {inner}" if count else f"a list of: {inner}"
+    if "minimum" in node or "maximum" in node:
+        whole = "a whole number " if node.get("type") == "integer" else ""
+        return f"{whole}{node.get('minimum', 'any')} to {node.get('maximum', 'any')}"
+    if "maxLength" in node:
+        return f"{node.get('minLength', 0)} to {node['maxLength']} characters"
+    formats = {"date": "a date, YYYY-MM-DD", "date-time": "an ISO 8601 date and time", "time": "a time, HH:MM"}
+    return formats.get(node.get("format", ""), str(node.get("type", "")))

@@ -1,0 +1,34 @@
+"""The response model: how lightly a horse answers each cue on each side, and how sure that is."""
+
+from bucephal.response.comparing import (
+    SIDE_CLAIM,
+    SIDE_HINT,
+    SIDE_LEAST_ASKS,
+    SIDE_MATTERS,
+    Difference,
+    SideRide,
+    best_so_far_threshold,
+    session_change,
+    side_difference,
+    stuck_after,
+)
+from bucephal.response.judging import (
+    StepRule,
+    is_accepted,
+    is_light,
+    is_success,
+    observation_of,
+)
+from bucephal.response.lightness import LightnessTrack, Observation
+from bucephal.response.share import ShareTrack
+from bucephal.response.standing import SLIPPING_BELOW, SURE_ENOUGH, SURE_ENOUGH_SAFETY
+from bucephal.response.tables import ResponseTables, tables_for
+from bucephal.response.tracks import READY_CHANCE, READY_DAYS, Track, Tracks
+
+__all__ = [
+    "READY_CHANCE", "READY_DAYS", "SIDE_CLAIM", "SIDE_HINT", "SIDE_LEAST_ASKS", "SIDE_MATTERS",
+    "SLIPPING_BELOW", "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "Difference", "LightnessTrack",
+    "Observation", "ResponseTables", "ShareTrack", "SideRide", "StepRule", "Track", "Tracks",
+    "best_so_far_threshold", "is_accepted", "is_light", "is_success", "observation_of",
+    "session_change", "side_difference", "stuck_after", "tables_for",
+]  # fmt: skip

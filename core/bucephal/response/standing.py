@@ -1,0 +1,61 @@
+"""When a track is confirmed, and when it slips: judged after each day with asks.
+
+Source: own decision rules, measured on virtual horses (design notes): wrongly confirmed
+5-11 %, safety exercises 2-5 %; about one false 'slipping' in 100 good rides.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import date
+
+SURE_ENOUGH = 0.80
+SURE_ENOUGH_SAFETY = 0.90
+FIRST_ANSWERS_WITH_SURE = 3
+FIRST_ANSWERS_ALONE = 12
+FIRST_ANSWERS_ALONE_SAFETY = 16
+SLIPPING_BELOW = 0.70
+
+
+@dataclass(frozen=True)
+class TrackStanding:
+    """Confirmed holds until it slips; slipping holds until it is confirmed again."""
+
+    confirmed: bool = False
+    slipping: bool = False
+    first_accepted_run: int = 0
+    """First-of-day answers accepted in a row."""
+    judged_on: date | None = None
+
+    def after_day(
+        self,
+        *,
+        day: date,
+        first_accepted: bool,
+        sure: float,
+        p_first: float,
+        safety: bool,
+        is_share: bool,
+    ) -> TrackStanding:
+        """The standing after a day with asks.
+
+        Args:
+            day: the day that ended.
+            first_accepted: was its first answer light (a success) and calm?
+            sure: how sure the model is that it is nearly always light.
+            p_first: chance that the first ask two days on is light; for tolerance and measure
+                steps the mean share.
+            safety: is this one of the exercises with the stricter rule?
+            is_share: tolerance or measure step (no rule by a long run of first answers alone).
+        """
+        run = self.first_accepted_run + 1 if first_accepted else 0
+        wanted = SURE_ENOUGH_SAFETY if safety else SURE_ENOUGH
+        alone = FIRST_ANSWERS_ALONE_SAFETY if safety else FIRST_ANSWERS_ALONE
+        by_model = sure >= wanted and run >= FIRST_ANSWERS_WITH_SURE
+        by_run = run >= alone and not is_share
+        now = replace(self, first_accepted_run=run, judged_on=day)
+        if by_model or by_run:
+            return replace(now, confirmed=True, slipping=False)
+        if self.confirmed and p_first < SLIPPING_BELOW:
+            return replace(now, confirmed=False, slipping=True)
+        return now

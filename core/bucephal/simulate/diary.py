@@ -1,0 +1,104 @@
+"""The record of a virtual horse worked by a plain trainer: ask until three light in a row."""
+
+from __future__ import annotations
+
+import uuid
+from collections.abc import Sequence
+from datetime import date, timedelta
+
+import numpy as np
+
+from bucephal.ladder import Catalogue, Kind, Side
+from bucephal.record import Ask, Horse, HorseRecord, Session, SessionKind, Settle, band_for
+from bucephal.record.models import FORMAT, VERSION
+from bucephal.response import StepRule, is_accepted
+from bucephal.simulate.horse import Traits, VirtualHorse
+
+USUAL_STEPS = ("halt.2", "steer.1", "up-wt.2", "down-tw.1")
+DAYS_BETWEEN = (1, 2, 2, 3)
+IN_A_ROW = 3
+USUAL_CAP = 6
+
+
+def new_id(rng: np.random.Generator) -> str:
+    """A random UUID from the given source, so that a seed gives the same record."""
+    return str(uuid.UUID(bytes=rng.bytes(16), version=4))
+
+
+def simulate_record(
+    seed: int,
+    catalogue: Catalogue,
+    *,
+    sessions: int,
+    steps: Sequence[str] | None = None,
+    start: date | None = None,
+    end: date,
+) -> HorseRecord:
+    """A record of ``sessions`` sessions over some months.
+
+    Args:
+        seed: which horse; the same seed gives the same record.
+        steps: what is worked each time, in order.
+        start: first day; if None, the last session falls on ``end``.
+        end: no session lies after it.
+    """
+    rng = np.random.default_rng(seed)
+    traits = Traits(
+        start=float(rng.uniform(4, 8)),
+        quickness=float(rng.uniform(0.1, 0.35)),
+        moodiness=float(rng.uniform(0.3, 1.0)),
+        stiff_side=Side.RIGHT if rng.random() < 0.6 else Side.LEFT,
+        stiffness=float(rng.uniform(0, 1.2)),
+    )
+    worked = tuple(steps or USUAL_STEPS)
+    for step in worked:
+        catalogue.stage(step)
+    horse = VirtualHorse(traits, catalogue, rng)
+    gaps = [int(rng.choice(DAYS_BETWEEN)) for _ in range(sessions - 1)]
+    first = start or end - timedelta(days=sum(gaps))
+    days = [first + timedelta(days=sum(gaps[:n])) for n in range(sessions)]
+    identity = Horse(
+        id=new_id(rng), name=f"Virtual {seed}", born=date(first.year - 6, 5, 1), arrived=first
+    )
+    return HorseRecord(
+        format=FORMAT,
+        version=VERSION,
+        horse=identity,
+        sessions=tuple(
+            _session(horse, identity, worked, day, catalogue, rng) for day in days if day <= end
+        ),
+    )
+
+
+def _session(
+    horse: VirtualHorse, identity: Horse, steps: Sequence[str], day: date,
+    catalogue: Catalogue, rng: np.random.Generator,
+) -> Session:  # fmt: skip
+    horse.begin_day(day.toordinal())
+    asks = [
+        ask.model_copy(update={"id": new_id(rng)})
+        for step in steps
+        for side in catalogue.exercise(step).side_names
+        for ask in _until_light(horse, identity, step, side, catalogue)
+    ]
+    minutes = horse.settle_minutes(1)
+    settle = Settle(first_min=round(minutes / 2, 1), whole_min=minutes, settled=True)
+    ridden = any(catalogue.stage(step).ridden for step in steps)
+    kind = SessionKind.RIDDEN if ridden else SessionKind.GROUND
+    return Session(id=new_id(rng), date=day, kind=kind, settle=settle, asks=tuple(asks))
+
+
+def _until_light(
+    horse: VirtualHorse, identity: Horse, step: str, side: Side, catalogue: Catalogue
+) -> list[Ask]:
+    exercise = catalogue.exercise(step)
+    rule = StepRule(exercise, catalogue.stage(step), band_for(identity, catalogue, step))
+    asks: list[Ask] = []
+    row = 0
+    while row < IN_A_ROW and len(asks) < (exercise.cap or USUAL_CAP):
+        ask = horse.ask(step, side, rule.band_top)
+        if rule.kind is not Kind.LIGHTNESS:
+            ask = ask.model_copy(update={"band_top": None})
+        asks.append(ask)
+        row = row + 1 if is_accepted(ask, rule) else 0
+    return asks

@@ -1,0 +1,67 @@
+"""Exact conversions between metric units, feet, hands, pounds and degrees.
+
+Source: the international yard and pound agreement of 1959 (1 ft = 0.3048 m exactly,
+1 lb = 0.45359237 kg exactly); one hand is four inches. Bucephal stores SI and shows
+the user's units.
+"""
+
+from __future__ import annotations
+
+import re
+from fractions import Fraction
+
+from bucephal.errors import InvalidInput, Problem
+
+METRES_PER_FOOT = Fraction("0.3048")
+CENTIMETRES_PER_INCH = Fraction("2.54")
+KILOGRAMS_PER_POUND = Fraction("0.45359237")
+INCHES_PER_HAND = 4
+
+_HANDS = re.compile(r"^\s*(\d{1,2})(?:\.([0-3]))?\s*(?:hh|hands?)?\s*$")
+
+
+def feet_to_metres(feet: float) -> float:
+    return float(Fraction(feet) * METRES_PER_FOOT)
+
+
+def metres_to_feet(metres: float) -> float:
+    return float(Fraction(metres) / METRES_PER_FOOT)
+
+
+def pounds_to_kilograms(pounds: float) -> float:
+    return float(Fraction(pounds) * KILOGRAMS_PER_POUND)
+
+
+def kilograms_to_pounds(kilograms: float) -> float:
+    return float(Fraction(kilograms) / KILOGRAMS_PER_POUND)
+
+
+def celsius_to_fahrenheit(celsius: float) -> float:
+    return float(Fraction(celsius) * Fraction(9, 5) + 32)
+
+
+def fahrenheit_to_celsius(fahrenheit: float) -> float:
+    return float((Fraction(fahrenheit) - 32) * Fraction(5, 9))
+
+
+def hands_to_centimetres(hands: str) -> float:
+    """Height in hands and inches, '14.2' or '14.2 hh', to centimetres.
+
+    The figure after the point is inches (0 to 3), not a decimal: 14.2 hh = 58 in = 147.32 cm.
+
+    Raises:
+        InvalidInput: if the text is not hands and inches.
+    """
+    match = _HANDS.match(hands)
+    if match is None:
+        allowed = "hands and inches, e.g. 14.2 (0 to 3 after the point)"
+        raise InvalidInput([Problem("height", hands, "is not a height in hands", allowed)])
+    inches = int(match[1]) * INCHES_PER_HAND + int(match[2] or 0)
+    return float(inches * CENTIMETRES_PER_INCH)
+
+
+def centimetres_to_hands(centimetres: float) -> str:
+    """Centimetres to hands and whole inches, rounded to the nearest inch: 147.32 -> '14.2'."""
+    inches = round(Fraction(centimetres) / CENTIMETRES_PER_INCH)
+    hands, rest = divmod(inches, INCHES_PER_HAND)
+    return f"{hands}.{rest}"

@@ -1,0 +1,37 @@
+"""What a horse's age allows: how long it may be schooled, and what it is too young for.
+
+Source: handbook 08, cautious defaults; a vet's advice goes first.
+"""
+
+from __future__ import annotations
+
+from datetime import date
+
+GROWN_MONTHS = 60
+
+# (under this many months, minutes of a session). 08: 5-10, 10-15, 20, ridden 10-20, 20-30, 45.
+_SESSION_LIMITS = ((12, 10), (24, 15), (36, 20), (48, 20), (GROWN_MONTHS, 30))
+_ADULT_LIMIT_MIN = 45
+
+
+def age_months(born: date, on: date) -> int:
+    """Whole months of age on a day."""
+    months = (on.year - born.year) * 12 + on.month - born.month
+    return months - 1 if on.day < born.day else months
+
+
+def session_limit_min(months: int | None) -> int:
+    """Longest schooling for an age, in minutes; an unknown age counts as grown."""
+    if months is None:
+        return _ADULT_LIMIT_MIN
+    return next((limit for under, limit in _SESSION_LIMITS if months < under), _ADULT_LIMIT_MIN)
+
+
+def age_text(months: int | None) -> str:
+    """'15 months', '2 years', '4 years 6 months'."""
+    if months is None:
+        return "age unknown"
+    if months < 24:
+        return f"{months} months"
+    years, rest = divmod(months, 12)
+    return f"{years} years" + (f" {rest} months" if rest else "")
