@@ -36,8 +36,11 @@ def main(arguments: Sequence[str] | None = None) -> int:
         errors = [problem.as_json() for problem in error.problems]
         print(json.dumps({"errors": errors}, ensure_ascii=False, default=str), file=sys.stderr)
         return BAD_INPUT
-    json.dump(result, sys.stdout, ensure_ascii=False, indent=1, default=_plain)
-    print()
+    text = json.dumps(result, ensure_ascii=False, indent=1, default=_plain)
+    try:
+        print(text, flush=True)
+    except BrokenPipeError:  # the reader has seen enough, e.g. `| head`
+        sys.stdout = None  # type: ignore[assignment]
     return 0
 
 

@@ -206,6 +206,11 @@ class Catalogue(_Frozen):
         exercise, stage = self.exercise(step), self.stage(step)
         return f"{exercise.name}: {stage.name}"
 
+    def name_in_text(self, step: str) -> str:
+        """The name for the middle of a sentence: 'trot to walk, from seat and voice'."""
+        exercise, stage = self.exercise(step), self.stage(step)
+        return f"{exercise.name[:1].lower()}{exercise.name[1:]}, {stage.name}"
+
     def position(self, step: str) -> int:
         """Place of a step in the order of its exercise, from 0."""
         return self.exercise(step).stages.index(self.stage(step))

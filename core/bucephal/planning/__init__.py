@@ -10,9 +10,11 @@ from bucephal.planning.models import (
     SideDose,
     Why,
 )
+from bucephal.planning.pack import RingPack, ring_pack
 from bucephal.planning.session import plan_session
+from bucephal.planning.today import TodayPlan, WorkedDays, plan_today
 
 __all__ = [
-    "ItemKind", "LeftOut", "Place", "PlanItem", "PlanRequest", "SessionPlan", "SideDose", "Why",
-    "plan_session",
+    "ItemKind", "LeftOut", "Place", "PlanItem", "PlanRequest", "RingPack", "SessionPlan",
+    "SideDose", "TodayPlan", "Why", "WorkedDays", "plan_session", "plan_today", "ring_pack",
 ]  # fmt: skip

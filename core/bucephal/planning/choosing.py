@@ -7,23 +7,17 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from datetime import date
 
-from bucephal.ladder import Kind, Side
+from bucephal.ladder import Gate, Side
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day
 from bucephal.planning.models import Why
-from bucephal.progress import StepState, lower_first
+from bucephal.progress import MissingNeed, StepState, side_gap
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
     SIDE_HINT,
-    SIDE_LEAST_ASKS,
     SIDE_MATTERS,
     SLIPPING_BELOW,
-    Difference,
-    SideRide,
     Track,
-    side_difference,
-    tables_for,
 )
 
 MOST_REPAIRS = 2
@@ -89,7 +83,7 @@ def _left_heavy(day: Day) -> Iterator[Choice]:
 
 def _one_sided(day: Day) -> Iterator[Choice]:
     for step, tracks in _asked_steps(day):
-        difference = side_gap(day, step)
+        difference = side_gap(day.standing, step)
         if difference is None:
             continue
         left_heavier = difference.p_above(SIDE_MATTERS)
@@ -103,36 +97,6 @@ def _one_sided(day: Day) -> Iterator[Choice]:
             )
             figures = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
             yield Choice(step, Why(text=text, figures=figures), side)
-
-
-def side_gap(day: Day, step: str) -> Difference | None:
-    """Left minus right of a step; None while there are under ten asks a side."""
-    tracks = {side: track for side, track in day.standing.tracks.sides_of(step) if track is not None}
-    left, right = tracks.get(Side.LEFT), tracks.get(Side.RIGHT)
-    if left is None or right is None or left.rule.kind is not Kind.LIGHTNESS:
-        return None
-    if min(len(left.asks), len(right.asks)) < SIDE_LEAST_ASKS:
-        return None
-    rides = [
-        SideRide(_levels(left, on), _gap_days(left, on), _levels(right, on), _gap_days(right, on))
-        for on in left.days
-        if on in set(right.days) and _levels(left, on) and _levels(right, on)
-    ]
-    return side_difference(rides, tables_for()) if rides else None
-
-
-def _levels(track: Track, on: date) -> list[float]:
-    return [
-        float(row.ask.level + (not row.ask.answered))
-        for row in track.asks
-        if row.day == on and row.ask.level is not None
-    ]
-
-
-def _gap_days(track: Track, on: date) -> int:
-    days = track.days
-    place = days.index(on)
-    return 2 if place == 0 else (days[place] - days[place - 1]).days
 
 
 # --- checks ---------------------------------------------------------------------------------
@@ -166,6 +130,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         taken: steps that are in the session anyway.
     """
     known = [step for step in basics(day) if step not in taken]
+    holding = {one.step: one.why for one in to_confirm(day)}
     off = day.days_off or 0
     now, before = phases_now(day)
     if off >= MANY_DAYS_OFF:
@@ -177,13 +142,18 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
     order = sorted(
         known,
         key=lambda step: (
+            step not in holding,
             step not in needed,
             day.catalogue.exercise(step).phase not in (now, before),
             _last_on(day, step),
         ),
     )
     return [
-        Choice(step, _check_why(day, step, "today's work needs it" if step in needed else ""))
+        Choice(
+            step,
+            holding.get(step)
+            or _check_why(day, step, "today's work needs it" if step in needed else ""),
+        )
         for step in order[:count]
     ]
 
@@ -220,12 +190,16 @@ def _days_ago(days: int) -> str:
 
 
 def frontier(day: Day) -> list[str]:
-    """The next stage of every exercise: the first one that is not good yet."""
+    """The next stage of every exercise: the furthest begun, else the first that is not good yet.
+
+    A horse that came with some schooling may have been tried beyond stages it was never asked.
+    """
     steps = []
     for exercise in day.catalogue.exercises:
         waiting = [s.step for s in exercise.stages if day.standing.state(s.step) not in GOOD]
+        begun = [step for step in waiting if day.standing.state(step) is StepState.LEARNING]
         if waiting and exercise.id != SETTLE_EXERCISE:
-            steps.append(waiting[0])
+            steps.append(begun[-1] if begun else waiting[0])
     return steps
 
 
@@ -241,12 +215,33 @@ def learning(day: Day) -> list[Choice]:
         step
         for step in frontier(day)
         if day.standing.state(step) is StepState.LEARNING
-        and not day.standing.missing(step)
+        and not any(_forbids_going_on(need) for need in day.standing.missing(step))
         and day.obstacle(step) is None
     ]
     path = goal_path(day)
     order = sorted(steps, key=lambda step: (bool(path) and step not in path, _last_on(day, step)))
     return [Choice(step, _learning_why(day, step)) for step in order]
+
+
+def _forbids_going_on(need: MissingNeed) -> bool:
+    """What was begun may go on beside a need that was never tried, if 'ready' is all it wants."""
+    return need.gate is Gate.CONFIRMED or need.figure is not None
+
+
+def to_confirm(day: Day) -> list[Choice]:
+    """Good steps that hold a next one back only because they are not confirmed yet; goal first."""
+    path, found = goal_path(day), dict[str, Choice]()
+    ahead = sorted(frontier(day), key=lambda step: bool(path) and step not in path)
+    for step in ahead:
+        for need in day.standing.missing(step):
+            good = [s for s in day.catalogue.this_and_later(need.step) if day.standing.state(s) in GOOD]
+            if need.gate is not Gate.CONFIRMED or not good or day.obstacle(good[0]) is not None:
+                continue
+            opens = day.catalogue.name_in_text(step)
+            text = f"to be confirmed for {opens}: {need.words}"
+            figures = {"sure": round(need.figure or 0.0, 2), "wanted": need.wanted}
+            found.setdefault(good[0], Choice(good[0], Why(text=text, figures=figures)))
+    return list(found.values())
 
 
 def _learning_why(day: Day, step: str) -> Why:
@@ -267,9 +262,26 @@ def fresh(day: Day) -> list[Choice]:
         for step in frontier(day)
         if day.standing.state(step) is StepState.OPEN and day.obstacle(step) is None
     ]
-    path = goal_path(day)
-    order = sorted(steps, key=lambda step: (bool(path) and step not in path))
+    path, past = goal_path(day), taken_as_known(day)
+    order = sorted(steps, key=lambda step: (step in past, bool(path) and step not in path))
     return [Choice(step, _fresh_why(day, step, step in path)) for step in order]
+
+
+def taken_as_known(day: Day) -> frozenset[str]:
+    """Steps never asked that better ones rest on: a horse that trots off lightly can be led.
+
+    They are not tempting as something new, unless one of them holds a next step back.
+    """
+    good = [stage for stage in day.catalogue.steps if day.standing.state(stage) in GOOD]
+    under = {step for one in good for step in day.catalogue.path_to(one)}
+    past = {step for step in under if day.standing.state(step) not in GOOD}
+    holding_back = {
+        need.step
+        for step in frontier(day)
+        if step not in past
+        for need in day.standing.missing(step)
+    }
+    return frozenset(past - holding_back)
 
 
 def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
@@ -279,7 +291,7 @@ def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
         for speaker in speaking[:1]:
             chances = [track.p_first(day.on) for track in _tracks(day, speaker)]
             figures[speaker] = round(min(chances), 2)
-            name = lower_first(day.catalogue.full_name(speaker))
+            name = day.catalogue.name_in_text(speaker)
             parts.append(f"{name} {day.standing.state(speaker)} ({', '.join(f'{p:.2f}' for p in chances)})")
     opens = "opens: " + "; ".join(parts) if parts else "the first thing to begin with"
     return Why(text=opens + (" · on the way to the goal" if to_goal else ""), figures=figures)

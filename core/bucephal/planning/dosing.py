@@ -16,6 +16,7 @@ NEW_AIM = 3
 REPAIR_HEAVIER, REPAIR_LIGHTER = 3, 2
 MINUTES_PER_ASK = 0.7  # own: an ask with its rest
 BREAK_MIN = 1
+_WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW)
 
 
 def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
@@ -47,7 +48,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         cap=exercise.cap,
         band=band,
         green=day.standing.state(step) not in (StepState.READY, StepState.CONFIRMED),
-        minutes=math.ceil(asks * MINUTES_PER_ASK) + (BREAK_MIN if kind is not ItemKind.CHECK else 0),
+        minutes=math.ceil(asks * MINUTES_PER_ASK) + (BREAK_MIN if kind in _WITH_BREAK else 0),
         done_when=_done_when(kind, doses, band, day, step),
         remedy=_likeliest_fault(day, step),
         helper_needed=day.helper_needed(step),

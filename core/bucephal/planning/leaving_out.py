@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bucephal.ladder import Side
-from bucephal.planning.choosing import frontier, goal_path
+from bucephal.planning.choosing import frontier, goal_path, taken_as_known
 from bucephal.planning.day import Day
 from bucephal.planning.models import LeftOut, Why
 from bucephal.progress import StepState
@@ -16,7 +16,8 @@ def left_out_steps(day: Day, planned: set[str], nothing_new: tuple[str, str] | N
     then what is nearest.
     """
     path = goal_path(day)
-    steps = [step for step in frontier(day) if step not in planned]
+    past = taken_as_known(day)
+    steps = [step for step in frontier(day) if step not in planned and step not in past]
     found = [left for step in steps if (left := why_not(day, step, nothing_new)) is not None]
     return sorted(found, key=lambda left: (left.step not in path, _distance(day, left.step)))
 

@@ -15,6 +15,8 @@ from bucephal.planning.choosing import (
     fresh,
     learning,
     repairs,
+    taken_as_known,
+    to_confirm,
 )
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
 from bucephal.planning.dosing import item_for, loosen_item, settle_item
@@ -30,9 +32,14 @@ from bucephal.record import HorseRecord
 from bucephal.welfare import Heat, heat_sum
 
 _ORDER = list(ItemKind)
-# What is dropped first when minutes are short.
-_DROPPED_FIRST = (ItemKind.PRACTICE, ItemKind.CHECK, ItemKind.NEW, ItemKind.REPAIR)
-_FEWEST = {ItemKind.CHECK: 1, ItemKind.REPAIR: 1}
+# What is dropped first when minutes are short, and how many of it are kept.
+_DROPPED_FIRST = (
+    (ItemKind.CHECK, 1),
+    (ItemKind.PRACTICE, 0),
+    (ItemKind.REPAIR, 1),
+    (ItemKind.CHECK, 0),
+    (ItemKind.NEW, 0),
+)
 
 
 def plan_session(record: HorseRecord, catalogue: Catalogue, request: PlanRequest) -> SessionPlan:
@@ -70,16 +77,24 @@ def _up_to(record: HorseRecord, request: PlanRequest) -> HorseRecord:
 def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
     """At most one new stage; while three are being learned, one of those takes its place.
 
-    One that is being learned can be practised beside it. The exciting one comes last.
+    Beside it one thing is practised: what the goal waits for, or what is being learned.
     """
     going_on = [one for one in learning(day) if one.step not in taken]
     begin = [one for one in fresh(day) if one.step not in taken]
+    past = taken_as_known(day)
+    if going_on:  # what better steps rest on anyway is no reason to leave what is being learned
+        begin = [one for one in begin if one.step not in past]
     if len(going_on) >= MOST_LEARNING_AT_ONCE or not begin:
-        new, practice = going_on[:1], going_on[1:2]
+        new, rest = going_on[:1], going_on[1:]
     else:
-        new, practice = begin[:1], going_on[:1]
-    if any(day.catalogue.stage(one.step).exciting for one in new):
-        practice = [one for one in practice if not day.catalogue.stage(one.step).exciting]
+        new, rest = begin[:1], going_on
+    chosen = taken | {one.step for one in new}
+    waiting = [one for one in to_confirm(day) if one.step not in chosen]
+    exciting = any(day.catalogue.stage(one.step).exciting for one in new)
+    practice = [
+        one for one in (*waiting, *rest)
+        if not (exciting and day.catalogue.stage(one.step).exciting)
+    ][:1]  # fmt: skip
     return [(ItemKind.PRACTICE, one) for one in practice] + [(ItemKind.NEW, one) for one in new]
 
 
@@ -130,9 +145,9 @@ def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], li
 
 
 def _least_needed(items: list[PlanItem]) -> PlanItem | None:
-    for kind in _DROPPED_FIRST:
+    for kind, kept in _DROPPED_FIRST:
         of_kind = [item for item in items if item.kind is kind]
-        if len(of_kind) > _FEWEST.get(kind, 0):
+        if len(of_kind) > kept:
             return of_kind[-1]
     return None
 

@@ -239,7 +239,7 @@ class Standing:
     def _shortfall_words(
         self, need: Need, side: Side | None, figure: float | None, wanted: float
     ) -> str:
-        name = lower_first(self.catalogue.full_name(need.step))
+        name = self.catalogue.name_in_text(need.step)
         where = "" if side in (None, Side.NONE) else f" on the {side}"
         if figure is None:
             return f"{name}: not asked yet{where}"
@@ -290,7 +290,7 @@ class Standing:
         ]
         vouched = self.vouched_by(step)
         if vouched is not None:
-            parts.append(f"{self.catalogue.full_name(vouched[1])} is {vouched[0]} and speaks for it")
+            parts.append(f"{self.catalogue.name_in_text(vouched[1])} is {vouched[0]} and speaks for it")
         return "; ".join(parts)
 
     def steps(self) -> list[StepStanding]:

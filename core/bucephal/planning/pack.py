@@ -1,0 +1,111 @@
+"""Everything a device needs to work one session with no signal: the plan and its compiled coaches."""
+
+from __future__ import annotations
+
+from bucephal.coach import CoachSettings, CompiledCoach, compile_coach
+from bucephal.ladder import Accepted, Catalogue, Kind, Side
+from bucephal.planning.models import PlanItem, SessionPlan
+from bucephal.progress import HorseFacts
+from bucephal.record import FrozenModel
+from bucephal.record.models import LEVELS
+
+UNBANDED = (1, 10)
+"""Steps judged without a level have no band; the coach is given the whole scale."""
+
+
+class PackFault(FrozenModel):
+    code: str
+    looks: str
+    passes: bool
+
+
+class PackSide(FrozenModel):
+    """One side of an item: which coach plays it."""
+
+    side: Side
+    coach: int
+
+
+class PackItem(FrozenModel):
+    """What the ring needs of one item beside the plan's own words."""
+
+    item: str
+    sides: tuple[PackSide, ...]
+    faults: tuple[PackFault, ...]
+    level_words: tuple[str, ...]
+    easier_step: str | None
+    canter: bool
+
+
+class RingPack(FrozenModel):
+    facts: HorseFacts
+    plan: SessionPlan
+    items: tuple[PackItem, ...]
+    coaches: tuple[CompiledCoach, ...]
+    rider_faults: dict[str, str]
+
+
+def ring_pack(facts: HorseFacts, plan: SessionPlan, catalogue: Catalogue, school: dict[str, str]) -> RingPack:
+    """The pack of a planned session; equal coaches are carried once."""
+    numbers: dict[str, int] = {}
+    coaches: list[CompiledCoach] = []
+    items = []
+    for item in plan.items:
+        if item.step is None:
+            continue
+        sides = []
+        for dose in item.sides:
+            settings = _settings(item, dose.asks, dose.best_below, school)
+            key = settings.model_dump_json()
+            if key not in numbers:
+                numbers[key] = len(coaches)
+                coaches.append(compile_coach(settings, catalogue))
+            sides.append(PackSide(side=dose.side, coach=numbers[key]))
+        items.append(_pack_item(item, tuple(sides), catalogue))
+    return RingPack(
+        facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
+        rider_faults=catalogue.rider_faults,
+    )  # fmt: skip
+
+
+
+
+
+def _settings(
+    item: PlanItem, aim: int, best_below: int | None, school: dict[str, str]
+) -> CoachSettings:
+    return CoachSettings.model_validate(
+        {
+            "step": item.step,
+            "band": item.band or UNBANDED,
+            "green": item.green,
+            "school": school,
+            "aim": aim,
+            "cap": item.cap,
+            "best_below": best_below,
+        }
+    )
+
+
+def _pack_item(item: PlanItem, sides: tuple[PackSide, ...], catalogue: Catalogue) -> PackItem:
+    assert item.step is not None
+    exercise = catalogue.exercise(item.step)
+    family = catalogue.families.get(exercise.family or "")
+    learning = (Accepted.LEARNING, Accepted.SCHOOL)
+    return PackItem(
+        item=item.id,
+        sides=sides,
+        faults=tuple(
+            PackFault(
+                code=fault.code,
+                looks=fault.looks,
+                passes=fault.accepted is Accepted.ALWAYS or (item.green and fault.accepted in learning),
+            )
+            for fault in exercise.faults
+        ),
+        level_words=tuple(family.text_for(level) for level in LEVELS)
+        if family is not None and exercise.kind is Kind.LIGHTNESS
+        else (),
+        easier_step=catalogue.previous(item.step),
+        canter=catalogue.stage(item.step).gait == "canter",
+    )

@@ -1,0 +1,184 @@
+"""Months of sessions of a virtual horse, worked by the product's own planner and coach.
+
+Each working day the next session is planned from what was logged so far, and the horse answers;
+the coach decides when to repeat, go easier, change sides or stop, as it would for a person.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from datetime import UTC, date, datetime, time, timedelta
+
+import numpy as np
+
+from bucephal.coach import Coach, CoachEntry, CoachSettings
+from bucephal.ladder import Catalogue, Kind, Side
+from bucephal.planning import PlanItem, PlanRequest, SideDose, plan_session
+from bucephal.record import (
+    Ask,
+    Conditions,
+    Event,
+    EventKind,
+    Goal,
+    Horse,
+    HorseRecord,
+    Session,
+    SessionKind,
+    Settle,
+    band_for,
+)
+from bucephal.record.models import FORMAT, VERSION
+from bucephal.simulate import VirtualHorse, new_id
+from demo.horses import DemoHorse
+
+ASSESSMENT_SESSIONS = 3
+MOST_ANSWERS = 12
+SLIPPED_FOR = timedelta(days=6)
+PLACES = ("pen by the slipway", "long field", "sand school")
+
+
+def sallowfen_record(spec: DemoHorse, catalogue: Catalogue, today: date) -> HorseRecord:
+    """One horse's record, ending just before ``today``; the same seed gives the same answers."""
+    return _Diary(spec, catalogue, today).write()
+
+
+@dataclass
+class _Diary:
+    spec: DemoHorse
+    catalogue: Catalogue
+    today: date
+    record: HorseRecord = field(init=False)
+
+    def __post_init__(self) -> None:
+        spec = self.spec
+        self.rng = np.random.default_rng(spec.seed)
+        self.horse = VirtualHorse(spec.traits, self.catalogue, self.rng, dict(spec.known))
+        self.arrived = self.today - timedelta(weeks=spec.weeks_here)
+        self.slipped = False
+        profile = Horse(
+            id=new_id(self.rng), name=spec.name, sex=spec.sex,
+            born=_months_before(self.today, spec.age_months), height_cm=spec.height_cm,
+            girth_cm=spec.girth_cm, length_cm=spec.length_cm, background=spec.background,
+            arrived=self.arrived, home="north-east gate", bands=dict(spec.bands),
+        )  # fmt: skip
+        goals = tuple(Goal(step=step) for step in spec.goals)
+        self.record = HorseRecord(format=FORMAT, version=VERSION, horse=profile, goals=goals)
+
+    def write(self) -> HorseRecord:
+        for number, day in enumerate(self._working_days()):
+            self._slip_lately(day)
+            self.horse.begin_day(day.toordinal())
+            asks = self._assess(day) if number < ASSESSMENT_SESSIONS else self._work(day)
+            session = self._session(day, number, asks)
+            sessions = (*self.record.sessions, session)
+            self.record = self.record.model_copy(update={"sessions": sessions})
+        return self.record
+
+    def _working_days(self) -> list[date]:
+        last = self.today - timedelta(days=1 + self.spec.days_off_now)
+        span = (last - self.arrived).days
+        days = [self.arrived + timedelta(days=n) for n in range(span + 1)]
+        worked = [day for day in days if day.weekday() in self.spec.weekdays]
+        # The last day is worked whatever weekday it is, so that the days off are as the story says.
+        return worked if worked and worked[-1] == last else [*worked, last]
+
+    def _slip_lately(self, day: date) -> None:
+        if self.spec.slip is not None and not self.slipped and day >= self.today - SLIPPED_FOR:
+            step, side, levels = self.spec.slip
+            self.horse.slip(step, side, levels)
+            self.slipped = True
+
+    def _assess(self, day: date) -> list[Ask]:
+        """The first sessions: what it can do, once or twice a side."""
+        asks = []
+        for step in self.spec.assessment:
+            for side in self.catalogue.exercise(step).side_names:
+                band = band_for(self.record.horse, self.catalogue, step)
+                asks += [self._stamped(self.horse.ask(step, side, band[1])) for _ in range(2)]
+        return asks
+
+    def _work(self, day: date) -> list[Ask]:
+        helper = day.weekday() in self.spec.helper_weekdays
+        request = PlanRequest(on=day, minutes=self.spec.minutes, helper=helper)
+        plan = plan_session(self.record, self.catalogue, request)
+        return [
+            ask
+            for item in plan.items
+            if item.step is not None
+            for dose in item.sides
+            for ask in self._work_side(item, dose)
+        ]
+
+    def _work_side(self, item: PlanItem, dose: SideDose) -> Iterator[Ask]:
+        assert item.step is not None
+        settings = CoachSettings(
+            step=item.step, band=item.band or (1, 10), green=item.green, aim=dose.asks,
+            cap=item.cap, side=dose.side, best_below=dose.best_below,
+        )  # fmt: skip
+        coach, step = Coach(settings, self.catalogue), item.step
+        for _ in range(MOST_ANSWERS):
+            ask = self._answer(step, dose.side, settings.band[1])
+            yield ask
+            advice = coach.hear(_heard(ask))
+            if advice.ends or advice.code in ("stop-danger", "body-flag"):
+                return
+            if advice.code == "go-easier":
+                step = self.catalogue.previous(item.step) or item.step
+
+    def _answer(self, step: str, side: Side, band_top: int) -> Ask:
+        ask = self.horse.ask(step, side, band_top)
+        exercise = self.catalogue.exercise(step)
+        faults = tuple(f.code for f in exercise.faults[:2] if self.rng.random() < 0.03)
+        fields: dict[str, object] = {"faults": faults}
+        if exercise.kind is not Kind.LIGHTNESS:
+            fields["band_top"] = None
+        return self._stamped(ask.model_copy(update=fields))
+
+    def _stamped(self, ask: Ask) -> Ask:
+        return ask.model_copy(update={"id": new_id(self.rng)})
+
+    def _session(self, day: date, number: int, asks: list[Ask]) -> Session:
+        started = datetime.combine(day, time(8 + int(self.rng.integers(0, 8)), 10), tzinfo=UTC)
+        timed, clock = [], started + timedelta(minutes=6)
+        for ask in asks:
+            clock += timedelta(seconds=int(self.rng.integers(25, 75)))
+            timed.append(ask.model_copy(update={"at": clock}))
+        off = (day - self.record.sessions[-1].date).days - 1 if self.record.sessions else 5
+        minutes = self.horse.settle_minutes(off)
+        ridden = any(self.catalogue.stage(ask.step).ridden for ask in asks)
+        kind = SessionKind.RIDDEN if ridden else SessionKind.GROUND
+        longest = (self.today - day).days and 45.0
+        settled = minutes <= longest
+        return Session(
+            id=new_id(self.rng), date=day, started=started,
+            ended=clock + timedelta(minutes=max(10, min(minutes, 45))),
+            kind=SessionKind.ASSESSMENT if number < ASSESSMENT_SESSIONS else kind,
+            place=PLACES[int(self.rng.integers(0, len(PLACES)))],
+            helper=day.weekday() in self.spec.helper_weekdays,
+            rider="Wren" if ridden else None,
+            conditions=Conditions(air_c=round(float(self.rng.normal(11, 4)), 1),
+                                  insects=bool(self.rng.random() < 0.1)),
+            settle=Settle(first_min=round(min(minutes, 45) * 0.6, 1),
+                          whole_min=min(minutes, 45.0), settled=settled),
+            asks=tuple(timed), events=tuple(self._events()),
+        )  # fmt: skip
+
+    def _events(self) -> Iterator[Event]:
+        if self.rng.random() < self.spec.traits.wariness:
+            yield Event(
+                id=new_id(self.rng), kind=EventKind.SPOOK, thing="gulls off the slipway",
+                recovered_s=float(self.rng.integers(5, 60)),
+            )  # fmt: skip
+
+
+def _heard(ask: Ask) -> CoachEntry:
+    """An ask as the coach hears it."""
+    return CoachEntry.model_validate(ask.model_dump(include=set(CoachEntry.model_fields)))
+
+
+def _months_before(day: date, months: int) -> date:
+    years, month = divmod(day.year * 12 + day.month - 1 - months, 12)
+    return date(years, month + 1, min(day.day, 28))
+
+

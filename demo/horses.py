@@ -1,0 +1,126 @@
+"""The six horses of Sallowfen: who they are, what they could do when they came, what is wanted.
+
+All invented. Dates are counted back from the day the demo is made.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from bucephal.ladder import Side
+from bucephal.record import Background, Sex
+from bucephal.simulate import Traits
+
+
+@dataclass(frozen=True)
+class DemoHorse:
+    name: str
+    seed: int
+    age_months: int
+    sex: Sex
+    height_cm: float
+    girth_cm: float
+    length_cm: float
+    background: Background
+    weeks_here: int
+    weekdays: tuple[int, ...]
+    """Working days, Monday is 0."""
+    minutes: int
+    traits: Traits
+    assessment: tuple[str, ...]
+    """Steps that were tried in the first two sessions."""
+    known: dict[str, float] = field(default_factory=dict)
+    goals: tuple[str, ...] = ()
+    bands: dict[str, tuple[int, int]] = field(default_factory=dict)
+    helper_weekdays: tuple[int, ...] = (1, 3, 5)
+    days_off_now: int = 0
+    slip: tuple[str, Side, float] | None = None
+    """A step that has gone wrong in the last week, on a side, by some levels."""
+
+
+def _lightly(level: float, *steps: str) -> dict[str, float]:
+    return dict.fromkeys(steps, level)
+
+
+_HANDLED = _lightly(0.95, "catch.1", "catch.2", "catch.3", "touch.1", "touch.2", "stand.1", "stand.2")
+_LED = _lightly(2.0, "lead.1", "lead.2", "lead.3", "lead.4", "backup-g.1", "head-down.1")
+_SADDLED = _lightly(
+    0.98, "touch.3", "touch.4", "touch.5", "touch.6", "saddle.1", "saddle.2", "saddle.3",
+    "saddle.4", "mount.1", "mount.2", "mount.3", "mount.4", "mount.5", "stand.3",
+)  # fmt: skip
+_YIELDS = _lightly(2.2, "hip-g.1", "hip-g.2", "shoulder-g.1", "shoulder-g.2", "send.1", "send.2",
+                   "send.3", "send.4", "flex.1", "flex.2", "flex.3", "disengage.1", "disengage.2",
+                   "disengage.3", "backup-g.2", "head-down.2")  # fmt: skip
+_RIDDEN = _lightly(2.0, "walk-on.1", "walk-on.2", "halt.1", "halt.2", "steer.1", "steer.2")
+
+HORSES: tuple[DemoHorse, ...] = (
+    DemoHorse(
+        name="Quill", seed=11, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
+        length_cm=150, background=Background.HANDLED, weeks_here=15, weekdays=(0, 1, 3, 4, 5),
+        minutes=35,
+        traits=Traits(start=5.0, quickness=0.40, steadiness=0.55, moodiness=0.4, wariness=0.05,
+                      stiff_side=Side.RIGHT, stiffness=0.8, settle_min=28, settled_min=7),
+        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "send.5": 2.0, "send.6": 2.2,
+               "stand.2": 1.0, "mount.1": 1.0, "mount.2": 1.0, "mount.3": 1.0, "mount.4": 1.0,
+               "walk-on.1": 2.5},
+        assessment=("catch.3", "lead.3", "backup-g.1", "head-down.2", "stand.2", "touch.6",
+                    "hip-g.2", "shoulder-g.2", "send.6", "flex.2", "saddle.4", "disengage.1",
+                    "mount.4", "disengage.2", "walk-on.1"),
+        goals=("canter.1",), helper_weekdays=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 3.0), days_off_now=2,
+    ),
+    DemoHorse(
+        name="Harrow", seed=22, age_months=13 * 12 + 4, sex=Sex.GELDING, height_cm=158,
+        girth_cm=190, length_cm=172, background=Background.FROM_HARNESS, weeks_here=9,
+        weekdays=(0, 2, 4, 5), minutes=40,
+        traits=Traits(start=5.5, quickness=0.3, steadiness=0.6, moodiness=0.4, wariness=0.04,
+                      stiff_side=Side.LEFT, stiffness=0.5, settle_min=12, settled_min=4),
+        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "mount.4": 0.5, "mount.5": 0.4,
+               "walk-on.1": 2.5, "walk-on.2": 3.0, "halt.1": 3.0, "steer.1": 4.5},
+        assessment=("lead.4", "backup-g.1", "stand.3", "flex.3", "disengage.3", "mount.4",
+                    "walk-on.2", "halt.2", "steer.1"),
+        goals=("up-wt.3", "halt.4"),
+    ),
+    DemoHorse(
+        name="Pipit", seed=33, age_months=27, sex=Sex.MARE, height_cm=138, girth_cm=160,
+        length_cm=142, background=Background.HANDLED, weeks_here=11, weekdays=(1, 3, 5),
+        minutes=20,
+        traits=Traits(start=4.8, quickness=0.35, moodiness=0.5, wariness=0.1,
+                      stiff_side=Side.RIGHT, stiffness=0.6, settle_min=6, settled_min=2),
+        known={**_HANDLED, **_LED},
+        assessment=("catch.3", "lead.3", "head-down.1", "stand.1", "touch.2", "backup-g.1"),
+        goals=("send.7",), days_off_now=1,
+    ),
+    DemoHorse(
+        name="Domino", seed=44, age_months=10 * 12 + 7, sex=Sex.GELDING, height_cm=148,
+        girth_cm=192, length_cm=160, background=Background.LONG_REST, weeks_here=6,
+        weekdays=(0, 1, 2, 4), minutes=35,
+        traits=Traits(start=5.0, quickness=0.25, steadiness=0.7, moodiness=0.7, wariness=0.05,
+                      settle_min=38, settled_min=9),
+        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "up-wt.2": 3.0,
+               "down-tw.1": 3.2, "lunge.1": 2.0, "lunge.2": 2.4, "lunge.3": 3.2},
+        assessment=("lead.4", "stand.3", "disengage.3", "mount.5", "walk-on.2", "halt.2",
+                    "steer.2", "up-wt.2", "down-tw.1", "lunge.2"),
+        goals=("down-tw.3",),
+    ),
+    DemoHorse(
+        name="Vesper", seed=55, age_months=7 * 12 + 5, sex=Sex.GELDING, height_cm=163,
+        girth_cm=188, length_cm=166, background=Background.STARTED, weeks_here=7,
+        weekdays=(0, 2, 3, 5), minutes=45,
+        traits=Traits(start=6.5, quickness=0.13, steadiness=0.5, moodiness=0.4, wariness=0.06,
+                      stiff_side=Side.RIGHT, stiffness=1.9, settle_min=10, settled_min=4),
+        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "walk-on.3": 2.0,
+               "halt.3": 2.2, "steer.3": 2.6, "up-wt.2": 1.8, "up-wt.3": 1.8, "down-tw.1": 2.0,
+               "down-tw.2": 2.0, "off-leg.1": 4.2, "trot-range.1": 0.4},
+        assessment=("stand.3", "disengage.3", "mount.5", "walk-on.3", "halt.3", "steer.3",
+                    "up-wt.3", "down-tw.2", "off-leg.1"),
+        goals=("off-leg.3", "canter.2"), bands={"default": (1, 4)}, days_off_now=1,
+    ),
+    DemoHorse(
+        name="Thimble", seed=66, age_months=15, sex=Sex.GELDING, height_cm=122, girth_cm=138,
+        length_cm=122, background=Background.UNHANDLED, weeks_here=7, weekdays=(0, 2, 4),
+        minutes=12,
+        traits=Traits(start=5.5, quickness=0.3, moodiness=0.5, wariness=0.12, settle_min=2.5,
+                      settled_min=1.2),
+        assessment=("catch.1",), goals=("touch.4",), days_off_now=3,
+    ),
+)  # fmt: skip

@@ -1,0 +1,64 @@
+"""The API: routers of the apps, and the one place where errors become HTTP."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import connection
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import ValidationError
+from ninja.security import django_auth
+
+from accounts.api import router as accounts_router
+from bucephal.errors import BucephalError, UnknownStep
+from horses.api import router as horses_router
+from plans.api import router as plans_router
+from training.api import router as training_router
+
+api = NinjaAPI(title="Bucephal", version="1", auth=django_auth, docs_url=None, urls_namespace="api")
+api.add_router("", accounts_router)
+api.add_router("", horses_router)
+api.add_router("", training_router)
+api.add_router("", plans_router)
+
+
+class Health(Schema):
+    status: str
+
+
+@api.get("/health", auth=None, response=Health)
+def health(request: HttpRequest) -> dict[str, str]:
+    """Is the server up, and does its database answer?"""
+    connection.ensure_connection()
+    return {"status": "ok"}
+
+
+def _errors(request: HttpRequest, problems: list[dict[str, Any]], status: int) -> HttpResponse:
+    return api.create_response(request, {"errors": problems}, status=status)
+
+
+@api.exception_handler(BucephalError)
+def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
+    status = 404 if isinstance(error, UnknownStep) else 422
+    return _errors(request, [problem.as_json() for problem in error.problems], status)
+
+
+@api.exception_handler(Http404)
+def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
+    problem = {"path": request.path, "value": None, "reason": "there is no such thing here", "allowed": ""}
+    return _errors(request, [problem], 404)
+
+
+@api.exception_handler(ValidationError)
+def on_bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    problems = [
+        {
+            "path": ".".join(str(part) for part in detail["loc"][1:]),
+            "value": str(detail.get("input", ""))[:120],
+            "reason": detail["msg"],
+            "allowed": ", ".join(f"{k} {v}" for k, v in detail.get("ctx", {}).items() if k != "error"),
+        }
+        for detail in error.errors
+    ]
+    return _errors(request, problems, 422)

@@ -1,0 +1,29 @@
+"""Horses of a yard. What the open format says of a horse is kept as that format says it."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.db import models
+
+from accounts.models import Yard
+
+
+class Horse(models.Model):
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="horses")
+    place = models.PositiveSmallIntegerField(default=0, help_text="Order in the list.")
+    profile = models.JSONField(help_text="The record's `horse`.")
+    flags = models.JSONField(default=list)
+    overrides = models.JSONField(default=list)
+    goals = models.JSONField(default=list)
+    usual_minutes = models.PositiveSmallIntegerField(default=30)
+    data_version = models.PositiveIntegerField(
+        default=0, help_text="Grows with every change of what estimates rest on."
+    )
+
+    class Meta:
+        ordering = ("place", "id")
+
+    def __str__(self) -> str:
+        return str(self.profile.get("name", self.id))

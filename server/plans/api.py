@@ -1,0 +1,87 @@
+"""Today, the next session, and what the ring takes with it."""
+
+from __future__ import annotations
+
+from datetime import date
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from django.views.decorators.gzip import gzip_page
+from ninja import Query, Router, Schema
+from ninja.decorators import decorate_view
+
+from accounts.services import yard_of
+from bucephal.planning import PlanRequest, RingPack, SessionPlan, TodayPlan
+from bucephal.progress import HorseFacts, StepStanding, TrackEstimate
+from bucephal.record import read_model
+from plans import services
+
+router = Router(tags=["plans"])
+
+
+class HorseList(Schema):
+    horses: list[HorseFacts]
+
+
+class PlanQuery(Schema):
+    """The day that is planned for; what is missing is today, the horse's usual minutes, alone."""
+
+    on: date | None = None
+    minutes: int | None = None
+    helper: bool = False
+    air_c: float | None = None
+    humidity_pct: float | None = None
+
+
+class PlanView(Schema):
+    facts: HorseFacts
+    plan: SessionPlan
+
+
+class EstimateList(Schema):
+    estimates: list[TrackEstimate]
+
+
+def _request_for(request: HttpRequest, horse_id: UUID, query: PlanQuery) -> PlanRequest:
+    """Checked by the core's own model, which names field, value and range."""
+    minutes = query.minutes
+    if minutes is None:
+        minutes = services.usual_minutes(yard_of(request), horse_id)
+    on = query.on or timezone.localdate()
+    return read_model({**query.dict(), "on": on.isoformat(), "minutes": minutes}, PlanRequest)
+
+
+@router.get("/horses", response=HorseList)
+def list_horses(request: HttpRequest) -> HorseList:
+    return HorseList(horses=services.facts_of(yard_of(request), timezone.localdate()))
+
+
+@router.get("/today", response=TodayPlan)
+def get_today(request: HttpRequest, helper: bool = False) -> TodayPlan:
+    return services.today_of(yard_of(request), timezone.localdate(), helper=helper)
+
+
+@router.get("/horses/{horse_id}/plan", response=PlanView)
+def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> PlanView:
+    wanted = _request_for(request, horse_id, query)
+    facts, plan = services.plan_of(yard_of(request), horse_id, wanted)
+    return PlanView(facts=facts, plan=plan)
+
+
+@router.get("/horses/{horse_id}/pack", response=RingPack)
+@decorate_view(gzip_page)
+def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> RingPack:
+    wanted = _request_for(request, horse_id, query)
+    return services.pack_of(yard_of(request), horse_id, wanted)
+
+
+@router.get("/horses/{horse_id}/steps/{step}", response=StepStanding)
+def get_step(request: HttpRequest, horse_id: UUID, step: str) -> StepStanding:
+    return services.step_of(yard_of(request), horse_id, step, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/estimates", response=EstimateList)
+def get_estimates(request: HttpRequest, horse_id: UUID) -> EstimateList:
+    rows = services.estimates_of(yard_of(request), horse_id, timezone.localdate())
+    return EstimateList(estimates=rows)

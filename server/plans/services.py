@@ -1,0 +1,141 @@
+"""Plans, and the cache of what is derived from the asks."""
+
+from __future__ import annotations
+
+from datetime import date
+from functools import lru_cache
+from hashlib import sha256
+from pathlib import Path
+from uuid import UUID
+
+from django.http import Http404
+
+import bucephal
+from accounts.models import Yard
+from bucephal.planning import (
+    PlanRequest,
+    RingPack,
+    SessionPlan,
+    TodayPlan,
+    WorkedDays,
+    plan_session,
+    plan_today,
+    ring_pack,
+)
+from bucephal.progress import HorseFacts, Standing, StepStanding, TrackEstimate, horse_facts
+from bucephal.record import HorseRecord
+from horses.models import Horse
+from horses.services import catalogue, horse_of, record_of
+from plans.models import Derived
+
+ALONE, WITH_HELPER = "alone", "with-helper"
+
+
+def facts_of(yard: Yard, on: date) -> list[HorseFacts]:
+    return [_worked_days(derived, ALONE).facts for derived in _derived_of_yard(yard, on)]
+
+
+def today_of(yard: Yard, on: date, *, helper: bool) -> TodayPlan:
+    """The yard's day, from what is cached where it is still true."""
+    key = WITH_HELPER if helper else ALONE
+    return plan_today([_worked_days(derived, key) for derived in _derived_of_yard(yard, on)], on)
+
+
+def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> tuple[HorseFacts, SessionPlan]:
+    record = record_of(horse_of(yard, horse_id))
+    facts = horse_facts(record, Standing(record, catalogue(), request.on))
+    return facts, plan_session(record, catalogue(), request)
+
+
+def pack_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> RingPack:
+    horse = horse_of(yard, horse_id)
+    facts, plan = plan_of(yard, horse_id, request)
+    return ring_pack(facts, plan, catalogue(), horse.profile.get("school", {}))
+
+
+def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepStanding:
+    """Where one step stands, with every figure behind it."""
+    return Standing(record_of(horse_of(yard, horse_id)), catalogue(), on).step(step)
+
+
+def estimates_of(yard: Yard, horse_id: UUID, on: date) -> list[TrackEstimate]:
+    derived = _fresh(horse_of(yard, horse_id), on)
+    return [TrackEstimate.model_validate(row) for row in derived.estimates]
+
+
+def usual_minutes(yard: Yard, horse_id: UUID) -> int:
+    return horse_of(yard, horse_id).usual_minutes
+
+
+# --- what is derived ------------------------------------------------------------------------
+
+
+def derive(horse: Horse, on: date) -> Derived:
+    """Works everything out from the asks; does not save."""
+    record = record_of(horse)
+    standing = Standing(record, catalogue(), on)
+    day = {
+        key: _work_out(record, standing, horse.usual_minutes, helper=helper).model_dump(mode="json")
+        for key, helper in ((ALONE, False), (WITH_HELPER, True))
+    }
+    estimates = [one.model_dump(mode="json") for one in standing.estimates()]
+    return Derived(
+        horse=horse, on=on, data_version=horse.data_version, recipe=recipe(),
+        estimates=estimates, day=day,
+    )  # fmt: skip
+
+
+def rebuild(horse: Horse, on: date) -> Derived:
+    """Derives and stores, whatever was there."""
+    derived = derive(horse, on)
+    Derived.objects.update_or_create(
+        horse=horse,
+        defaults={
+            "on": derived.on,
+            "data_version": derived.data_version,
+            "recipe": derived.recipe,
+            "estimates": derived.estimates,
+            "day": derived.day,
+        },
+    )
+    return derived
+
+
+def _work_out(record: HorseRecord, standing: Standing, minutes: int, *, helper: bool) -> WorkedDays:
+    request = PlanRequest(on=standing.on, minutes=minutes, helper=helper)
+    return WorkedDays(
+        facts=horse_facts(record, standing),
+        plan=plan_session(record, catalogue(), request),
+        days=tuple(sorted({session.date for session in record.sessions})[-14:]),
+        age_months=standing.age_months,
+    )
+
+
+def _derived_of_yard(yard: Yard, on: date) -> list[Derived]:
+    horses = yard.horses.select_related("derived")
+    return [_fresh(horse, on) for horse in horses]
+
+
+def _fresh(horse: Horse, on: date) -> Derived:
+    """The cached row if it is of this day and of these asks; else a new one."""
+    derived: Derived | None = getattr(horse, "derived", None)
+    wanted = (on, horse.data_version, recipe())
+    if derived is not None and (derived.on, derived.data_version, derived.recipe) == wanted:
+        return derived
+    return rebuild(horse, on)
+
+
+@lru_cache(maxsize=1)
+def recipe() -> str:
+    """A fingerprint of the core: what other rules worked out is not read again."""
+    digest = sha256()
+    root = Path(bucephal.__file__).parent
+    for path in sorted([*root.rglob("*.py"), *root.rglob("*.toml")]):
+        digest.update(path.read_bytes())
+    return digest.hexdigest()
+
+
+def _worked_days(derived: Derived, key: str) -> WorkedDays:
+    if key not in derived.day:
+        raise Http404
+    return WorkedDays.model_validate(derived.day[key])

@@ -1,0 +1,38 @@
+"""Sessions: what was logged comes in, what it meant goes out."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.core.exceptions import PermissionDenied
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router, Schema
+
+from accounts.services import signed_in, yard_of
+from bucephal.progress import SessionDebrief, SessionLine
+from training import services
+from training.sync import SyncAnswers, SyncBatch, sync
+
+router = Router(tags=["training"])
+
+
+class SessionList(Schema):
+    sessions: list[SessionLine]
+
+
+@router.post("/sync", response=SyncAnswers)
+def sync_batch(request: HttpRequest, batch: SyncBatch) -> SyncAnswers:
+    if not signed_in(request).can_log:
+        raise PermissionDenied
+    return sync(yard_of(request), batch.items, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/sessions", response=SessionList)
+def list_sessions(request: HttpRequest, horse_id: UUID) -> SessionList:
+    return SessionList(sessions=services.sessions_of(yard_of(request), horse_id))
+
+
+@router.get("/horses/{horse_id}/sessions/{session_id}", response=SessionDebrief)
+def get_debrief(request: HttpRequest, horse_id: UUID, session_id: UUID) -> SessionDebrief:
+    return services.debrief_of(yard_of(request), horse_id, session_id)

@@ -1,0 +1,67 @@
+"""Sessions, asks and events as they arrived. Asks are the truth: never changed, only struck out.
+
+Their contents are kept in the open format's own shape (``bucephal.record``), so that what an
+ask is stands in one place; columns beside it are what queries need.
+"""
+
+from __future__ import annotations
+
+from typing import Any, Self
+
+from django.db import models
+
+from accounts.models import Yard
+from bucephal.record import FrozenModel
+from horses.models import Horse
+
+
+class StoredSession(models.Model):
+    id = models.UUIDField(primary_key=True)
+    horse = models.ForeignKey(Horse, on_delete=models.CASCADE, related_name="sessions")
+    date = models.DateField()
+    header = models.JSONField(help_text="The record's session without asks and events.")
+    revision = models.PositiveIntegerField(default=0, help_text="Counted by the device.")
+    deleted = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("date", "id")
+        indexes = (models.Index(fields=("horse", "date")),)
+
+    def __str__(self) -> str:
+        return f"{self.horse} {self.date}"
+
+
+class _StoredEntry(models.Model):
+    """Something within a session; ``position`` is the order in which the device made it."""
+
+    id = models.UUIDField(primary_key=True)
+    position = models.PositiveIntegerField()
+    body = models.JSONField()
+    deleted = models.BooleanField(default=False)
+    received_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        abstract = True
+        ordering = ("session", "position", "id")
+
+    @classmethod
+    def of(cls, entry: FrozenModel, session: StoredSession, position: int) -> Self:
+        """A row from one of the record's models; its id is the row's."""
+        body: dict[str, Any] = entry.model_dump(mode="json", exclude_defaults=True)
+        return cls(id=body.pop("id"), session=session, position=position, body=body)
+
+
+class StoredAsk(_StoredEntry):
+    session = models.ForeignKey(StoredSession, on_delete=models.CASCADE, related_name="asks")
+
+
+class StoredEvent(_StoredEntry):
+    session = models.ForeignKey(StoredSession, on_delete=models.CASCADE, related_name="events")
+
+
+class Tombstone(models.Model):
+    """An id that was struck out, kept so that it stays struck out if it arrives later."""
+
+    id = models.UUIDField(primary_key=True)
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="tombstones")
+    made_at = models.DateTimeField(auto_now_add=True)

@@ -1,0 +1,215 @@
+"""Sync: what a device logged, in batches that may come late, twice, in pieces or out of order.
+
+The device makes the ids. A batch is saved whole or not at all; each item is answered for
+itself, so that one that cannot be does not hold the others back. Whatever the order of
+arrival, the same items end in the same state.
+"""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from datetime import date, timedelta
+from enum import StrEnum
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from ninja import Schema
+from pydantic import Field
+
+from accounts.models import Yard
+from bucephal.errors import InvalidInput, Problem
+from bucephal.ladder import Catalogue
+from bucephal.record import Ask, Event, SessionHeader, read_model
+from bucephal.record.checks import check_ask, check_session
+from horses.models import Horse
+from horses.services import catalogue, changed
+from training.models import StoredAsk, StoredEvent, StoredSession, Tombstone
+
+# A device a day ahead of the server (its clock, or its place on earth) is not refused.
+CLOCK_TOLERANCE = timedelta(days=1)
+MOST_ITEMS = 2000
+
+
+class ItemType(StrEnum):
+    SESSION = "session"
+    ASK = "ask"
+    EVENT = "event"
+    DELETE = "delete"
+
+
+class SyncItem(Schema):
+    """One thing that the device has to say. ``body`` is a session header, an ask or an event."""
+
+    type: ItemType
+    id: UUID
+    horse: UUID | None = Field(None, description="Of a session.")
+    session: UUID | None = Field(None, description="Of an ask or an event.")
+    position: int = Field(0, ge=0, le=1_000_000, description="Order within the session.")
+    revision: int = Field(0, ge=0, le=1_000_000, description="Of a session; the highest wins.")
+    body: dict[str, Any] = Field(default_factory=dict)
+
+
+class SyncBatch(Schema):
+    items: list[SyncItem] = Field(max_length=MOST_ITEMS)
+
+
+class SyncStatus(StrEnum):
+    SAVED = "saved"
+    WAITING = "waiting"
+    REFUSED = "refused"
+
+
+class SyncProblem(Schema):
+    path: str
+    value: Any = None
+    reason: str
+    allowed: str
+
+
+class SyncAnswer(Schema):
+    """saved: need not be sent again. waiting: its session has not arrived. refused: never fits."""
+
+    id: UUID
+    status: SyncStatus
+    problems: list[SyncProblem] = []
+
+
+class SyncAnswers(Schema):
+    answers: list[SyncAnswer]
+
+
+def sync(yard: Yard, items: list[SyncItem], today: date) -> SyncAnswers:
+    """Saves a batch within a yard; idempotent."""
+    with transaction.atomic():
+        run = _Run(yard, catalogue(), today + CLOCK_TOLERANCE)
+        answers = run.take(items)
+        changed(run.touched)
+    return SyncAnswers(answers=answers)
+
+
+@dataclass
+class _Run:
+    """One batch on its way into the database."""
+
+    yard: Yard
+    catalogue: Catalogue
+    latest: date
+    touched: set[UUID] = field(default_factory=set)
+
+    def take(self, items: list[SyncItem]) -> list[SyncAnswer]:
+        """Sessions first, then what belongs to them, deletions last; answers in the given order."""
+        answers: dict[int, SyncAnswer] = {}
+        for types in ((ItemType.SESSION,), (ItemType.ASK, ItemType.EVENT), (ItemType.DELETE,)):
+            chosen = [(place, item) for place, item in enumerate(items) if item.type in types]
+            self._look_up([item for _, item in chosen])
+            for place, item in chosen:
+                answers[place] = self._answer(item)
+            self._write()
+        return [answers[place] for place in range(len(items))]
+
+    def _look_up(self, items: Iterable[SyncItem]) -> None:
+        """Everything that these items could refer to, in a few queries."""
+        items = list(items)
+        ids = {item.id for item in items}
+        sessions = ids | {item.session for item in items if item.session is not None}
+        self.sessions = {
+            row.pk: row for row in StoredSession.objects.filter(pk__in=sessions).select_related("horse")
+        }
+        self.entries: dict[UUID, StoredAsk | StoredEvent] = {}
+        for table in (StoredAsk, StoredEvent):
+            for row in table.objects.filter(pk__in=ids).select_related("session__horse"):
+                self.entries[row.pk] = row
+        self.buried = set(Tombstone.objects.filter(pk__in=ids).values_list("pk", flat=True))
+        wanted = {item.horse for item in items if item.horse is not None}
+        self.horses = set(
+            Horse.objects.filter(pk__in=wanted, yard=self.yard).values_list("pk", flat=True)
+        )
+        self.new_asks: list[StoredAsk] = []
+        self.new_events: list[StoredEvent] = []
+
+    def _write(self) -> None:
+        StoredAsk.objects.bulk_create(self.new_asks, batch_size=500)
+        StoredEvent.objects.bulk_create(self.new_events, batch_size=500)
+
+    def _answer(self, item: SyncItem) -> SyncAnswer:
+        try:
+            match item.type:
+                case ItemType.SESSION:
+                    status = self._session(item)
+                case ItemType.DELETE:
+                    status = self._delete(item)
+                case _:
+                    status = self._entry(item)
+        except InvalidInput as error:
+            problems = [SyncProblem(**problem.as_json()) for problem in error.problems]
+            return SyncAnswer(id=item.id, status=SyncStatus.REFUSED, problems=problems)
+        return SyncAnswer(id=item.id, status=status)
+
+    def _session(self, item: SyncItem) -> SyncStatus:
+        if item.horse not in self.horses:
+            raise InvalidInput([Problem("horse", str(item.horse), "is not a horse of this yard", "")])
+        problems = check_session(item.body, self.catalogue, self.latest, None, "session")
+        header = read_model(item.body, SessionHeader, problems, "session")
+        stored = self.sessions.get(item.id)
+        body = header.model_dump(mode="json", exclude={"id"})
+        if stored is None:
+            stored = StoredSession(id=item.id, horse_id=item.horse, deleted=item.id in self.buried)
+        elif stored.horse_id != item.horse:
+            raise InvalidInput([Problem("id", str(item.id), "is used already", "a new id")])
+        elif (item.revision, _text(body)) <= (stored.revision, _text(stored.header)):
+            return SyncStatus.SAVED
+        stored.date, stored.header, stored.revision = header.date, body, item.revision
+        stored.save()
+        self.sessions[item.id] = stored
+        self.touched.add(stored.horse_id)
+        return SyncStatus.SAVED
+
+    def _entry(self, item: SyncItem) -> SyncStatus:
+        known = self.entries.get(item.id)
+        if known is not None:
+            return self._own(known.session, item)
+        session = self.sessions.get(item.session) if item.session is not None else None
+        if session is None:
+            return SyncStatus.WAITING
+        self._own(session, item)
+        position, buried = item.position, item.id in self.buried
+        body = {**item.body, "id": str(item.id)}
+        row: StoredAsk | StoredEvent
+        if item.type is ItemType.ASK:
+            ask = read_model(body, Ask, check_ask(item.body, self.catalogue, "ask"), "ask")
+            row = StoredAsk.of(ask, session, position)
+            self.new_asks.append(row)
+        else:
+            row = StoredEvent.of(read_model(body, Event, base="event"), session, position)
+            self.new_events.append(row)
+        row.deleted = buried
+        self.entries[item.id] = row
+        self.touched.add(session.horse_id)
+        return SyncStatus.SAVED
+
+    def _delete(self, item: SyncItem) -> SyncStatus:
+        row: StoredSession | StoredAsk | StoredEvent | None
+        row = self.entries.get(item.id) or self.sessions.get(item.id)
+        if row is not None:
+            session = row if isinstance(row, StoredSession) else row.session
+            self._own(session, item)
+            if not row.deleted:
+                row.deleted = True
+                row.save(update_fields=["deleted"])
+                self.touched.add(session.horse_id)
+        Tombstone.objects.get_or_create(id=item.id, defaults={"yard": self.yard})
+        return SyncStatus.SAVED
+
+    def _own(self, session: StoredSession, item: SyncItem) -> SyncStatus:
+        """Refuses what belongs to another yard, in the words used for what does not exist."""
+        if session.horse.yard_id != self.yard.pk:
+            raise InvalidInput([Problem("id", str(item.id), "is not of this yard", "")])
+        return SyncStatus.SAVED
+
+
+def _text(body: dict[str, Any]) -> str:
+    """A fixed order among equal revisions, so that the order of arrival does not matter."""
+    return json.dumps(body, sort_keys=True)
