@@ -102,13 +102,25 @@ class _Diary:
         helper = day.weekday() in self.spec.helper_weekdays
         request = PlanRequest(on=day, minutes=self.spec.minutes, helper=helper)
         plan = plan_session(self.record, self.catalogue, request)
-        return [
+        asks = [
             ask
             for item in plan.items
             if item.step is not None
             for dose in item.sides
             for ask in self._work_side(item, dose)
         ]
+        return [*self._feel_for_slip(asks), *asks]
+
+    def _feel_for_slip(self, planned: list[Ask]) -> list[Ask]:
+        """The trainer feels that something has gone and asks it once a side, planned or not."""
+        if self.spec.slip is None or not self.slipped:
+            return []
+        step, _, _ = self.spec.slip
+        if any(ask.step == step for ask in planned):
+            return []
+        top = band_for(self.record.horse, self.catalogue, step)[1]
+        sides = self.catalogue.exercise(step).side_names
+        return [self._answer(step, side, top) for side in sides]
 
     def _work_side(self, item: PlanItem, dose: SideDose) -> Iterator[Ask]:
         assert item.step is not None

@@ -40,6 +40,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         judged_by=exercise.kind,
         unit=exercise.unit,
         target=stage.target if exercise.kind is Kind.MEASURE else stage.within_s,
+        wants_at_most=exercise.compare is Compare.AT_MOST,
         ask=exercise.ask,
         first_side=first,
         sides=doses,
@@ -88,7 +89,7 @@ def _frame_item(
 ) -> PlanItem:
     return PlanItem(
         id=str(kind), kind=kind, step=None, name=name, stage=stage, judged_by=None, unit=None,
-        target=None, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None, band=None,
+        target=None, wants_at_most=False, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None, band=None,
         green=False, minutes=minutes, done_when=done_when, remedy=None, helper_needed=False,
         exciting=False, ridden=False, why=why,
     )  # fmt: skip

@@ -73,7 +73,8 @@ class PlanItem(FrozenModel):
     stage: str
     judged_by: Kind | None
     unit: str | None
-    target: float | None
+    target: float | None = Field(description="Measure: extent to reach. Tolerance: seconds.")
+    wants_at_most: bool = Field(description="The measure should not exceed its target.")
     ask: str
     first_side: Side
     sides: tuple[SideDose, ...]

@@ -1,0 +1,96 @@
+SHELL := /bin/bash
+PYTHON ?= python3
+VENV := .venv
+BIN := $(VENV)/bin
+export PIP_DISABLE_PIP_VERSION_CHECK := 1
+DEMO_DATA := $(CURDIR)/var/demo
+PORT ?= 8000
+
+.PHONY: setup browser web demo demo-reset dev test test-core test-server test-web test-e2e lint format schema bench shots
+
+## setup: .venv with the command `bucephal`, and web/node_modules
+setup: $(VENV)/.done web/node_modules/.done
+
+$(VENV)/.done: requirements/base.txt requirements/dev.txt requirements/reference.txt core/pyproject.toml
+	test -x $(BIN)/python || $(PYTHON) -m venv $(VENV)
+	$(BIN)/pip install --quiet --require-hashes -r requirements/base.txt
+	$(BIN)/pip install --quiet --require-hashes -r requirements/dev.txt
+	$(BIN)/pip install --quiet --require-hashes -r requirements/reference.txt
+	$(BIN)/pip install --quiet --no-deps --no-build-isolation -e core
+	touch $@
+
+web/node_modules/.done: web/package.json web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	touch $@
+
+## browser: Debian's Chromium and its driver, for the journeys
+browser:
+	@if ! command -v chromium >/dev/null || ! command -v chromedriver >/dev/null; then \
+	  SUDO=$$([ "$$(id -u)" = 0 ] || echo sudo); \
+	  $$SUDO apt-get update -qq && $$SUDO apt-get install -y -qq --no-install-recommends chromium chromium-driver; \
+	fi
+
+## web: the built web application in web/dist
+web: web/dist/.done
+web/dist/.done: setup $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts
+	cd web && npm run --silent build
+	touch $@
+
+## demo: builds the invented yard once and serves it
+demo: setup web
+	@BUCEPHAL_DATA=$(DEMO_DATA) $(BIN)/python demo/load.py
+	@BUCEPHAL_DATA=$(DEMO_DATA) BUCEPHAL_PORT=$(PORT) $(BIN)/python demo/serve.py
+
+## demo-reset: the same from the beginning
+demo-reset: setup web
+	@BUCEPHAL_DATA=$(DEMO_DATA) $(BIN)/python demo/load.py --reset
+	@BUCEPHAL_DATA=$(DEMO_DATA) BUCEPHAL_PORT=$(PORT) $(BIN)/python demo/serve.py
+
+## dev: server and web with reloading, on the demo data (web on http://localhost:5173)
+dev: setup
+	@BUCEPHAL_DATA=$(DEMO_DATA) $(BIN)/python demo/load.py
+	@trap 'kill 0' EXIT; \
+	  (cd server && BUCEPHAL_DATA=$(DEMO_DATA) BUCEPHAL_DEBUG=1 ../$(BIN)/python manage.py runserver 8000) & \
+	  (cd web && npm run dev) & wait
+
+## test: everything
+test: setup browser lint test-core test-server test-web test-e2e
+
+test-core: setup
+	$(BIN)/pytest -q -n auto core/tests
+
+test-server: setup
+	$(BIN)/pytest -q -n auto server demo
+
+test-web: setup web
+	cd web && npm test --silent && npm run --silent size
+
+test-e2e: setup web browser
+	$(BIN)/pytest -q e2e
+
+## lint: linters, types, floors, generated files fresh
+lint: setup
+	$(BIN)/ruff check .
+	$(BIN)/ruff format --check .
+	cd core && ../$(BIN)/lint-imports --config ../.importlinter
+	$(BIN)/mypy core/bucephal
+	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml .
+	$(BIN)/python tools/generate.py --check
+	cd web && npm run --silent check
+
+format: setup
+	$(BIN)/ruff check --fix-only .
+	$(BIN)/ruff format .
+	cd web && npm run --silent format
+
+## schema: OpenAPI, TypeScript types, record schema, coach vectors from the core
+schema: setup
+	$(BIN)/python tools/generate.py
+
+## bench: speed figures, each with its limit and a baseline of the same run
+bench: setup
+	$(BIN)/python tools/bench.py
+
+## shots: the pictures of docs/screenshots from the demo data
+shots: setup web browser
+	$(BIN)/python tools/shots.py

@@ -1,0 +1,100 @@
+"""Builds the Sallowfen demo in the database, once; a second run keeps what was entered since.
+
+    python demo/load.py [--reset]
+"""
+
+from __future__ import annotations
+
+import argparse
+import os
+import sys
+from concurrent.futures import ProcessPoolExecutor
+from datetime import date
+from functools import partial
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path[:0] = [str(ROOT), str(ROOT / "server")]
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bucephal_server.settings")
+
+YARD = "Sallowfen"
+PEOPLE = (
+    # (name to sign in with, first name, role); one password for all of them, it is a demo.
+    ("wren", "Wren", "trainer"),
+    ("tam", "Tam", "helper"),
+)
+PASSWORD = "sands-at-low-tide"
+OTHER_YARD = "Eastmere"
+OTHER_PERSON = ("isla", "Isla", "trainer")
+
+
+def records(today: date) -> list[str]:
+    """The six horses' records as JSON, worked out on all cores."""
+    from demo.horses import HORSES
+
+    with ProcessPoolExecutor() as pool:
+        return list(pool.map(partial(_record, today=today), range(len(HORSES))))
+
+
+def _record(number: int, today: date) -> str:
+    from bucephal.ladder import load_catalogue
+    from bucephal.record import write_record
+    from demo.diary import sallowfen_record
+    from demo.horses import HORSES
+
+    return write_record(sallowfen_record(HORSES[number], load_catalogue(), today))
+
+
+def load(today: date, written: list[str]) -> None:
+    """Stores the scenario: two yards, their people, the horses; then works out what is derived."""
+    from django.db import transaction
+
+    from accounts.models import Role, User, Yard
+    from bucephal.ladder import load_catalogue
+    from bucephal.record import read_record
+    from demo.horses import HORSES
+    from horses.services import store_record
+    from plans.services import rebuild
+
+    with transaction.atomic():
+        yard, other = Yard.objects.create(name=YARD), Yard.objects.create(name=OTHER_YARD)
+        for name, first, role in PEOPLE:
+            User.objects.create_user(name, password=PASSWORD, first_name=first, role=role, yard=yard)
+        name, first, role = OTHER_PERSON
+        User.objects.create_user(
+            name, password=PASSWORD, first_name=first, role=Role(role), yard=other
+        )
+        for place, (spec, text) in enumerate(zip(HORSES, written, strict=True)):
+            record = read_record(text, load_catalogue(), today)
+            rebuild(store_record(yard, record, place=place, usual_minutes=spec.minutes), today)
+
+
+def main() -> None:
+    parser = argparse.ArgumentParser(description=__doc__)
+    parser.add_argument("--reset", action="store_true", help="throw away and build anew")
+    options = parser.parse_args()
+
+    import django
+
+    django.setup()
+    from django.core.management import call_command
+    from django.utils import timezone
+
+    from accounts.models import Yard
+    from bucephal_server.settings import DATA_DIR
+
+    DATA_DIR.mkdir(parents=True, exist_ok=True)
+    if options.reset:
+        for path in DATA_DIR.glob("bucephal.sqlite3*"):
+            path.unlink()
+    call_command("migrate", verbosity=0)
+    if Yard.objects.filter(name=YARD).exists():
+        print(f"{YARD} is there already; kept as it is (make demo-reset starts over).")
+        return
+    print(f"Building {YARD}: six virtual horses, some weeks of work each ...", flush=True)
+    today = timezone.localdate()
+    load(today, records(today))
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,59 @@
+import { ThemeProvider } from "@mui/material/styles";
+import { QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { lazy, Suspense, useState } from "react";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { Shell } from "./features/shell/Shell";
+import { SignInPage } from "./features/signin/SignInPage";
+import { ApiError } from "./shared/api/client";
+import { meQuery } from "./shared/api/queries";
+import { createQueryClient } from "./shared/api/queryClient";
+import { OutboxProvider } from "./shared/outbox/OutboxProvider";
+import { text } from "./shared/text/en";
+import { theme } from "./shared/theme/theme";
+import { Empty, ErrorView, Loading } from "./shared/ui/StateView";
+
+const TodayPage = lazy(() => import("./features/today/TodayPage"));
+const PlanPage = lazy(() => import("./features/plan/PlanPage"));
+const RingPage = lazy(() => import("./features/ring/RingPage"));
+const DebriefPage = lazy(() => import("./features/debrief/DebriefPage"));
+const SheetPage = lazy(() => import("./features/sheet/SheetPage"));
+
+export function App() {
+  const [queries] = useState(createQueryClient);
+  return (
+    <ThemeProvider theme={theme} defaultMode="system">
+      <QueryClientProvider client={queries}>
+        <BrowserRouter>
+          <Gate />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </ThemeProvider>
+  );
+}
+
+/** Lets in whoever is signed in; with no signal, whoever was signed in last on this device. */
+function Gate() {
+  const me = useQuery(meQuery);
+  const signedOut = me.error instanceof ApiError && me.error.status === 401;
+  if (signedOut) return <SignInPage />;
+  if (me.isPending) return <Loading />;
+  if (!me.data) return <ErrorView error={me.error} onRetry={() => void me.refetch()} />;
+  return (
+    <OutboxProvider owner={`${me.data.yard}/${me.data.name}`}>
+      <Suspense fallback={<Loading />}>
+        <Routes>
+          <Route path="/horses/:horse/ring" element={<RingPage />} />
+          <Route element={<Shell me={me.data} />}>
+            <Route index element={<TodayPage />} />
+            <Route path="/horses/:horse" element={<Navigate to="plan" replace />} />
+            <Route path="/horses/:horse/plan" element={<PlanPage />} />
+            <Route path="/horses/:horse/debrief" element={<DebriefPage />} />
+            <Route path="/horses/:horse/debrief/:session" element={<DebriefPage />} />
+            <Route path="/horses/:horse/sheet" element={<SheetPage />} />
+            <Route path="*" element={<Empty>{text.state.noPage}</Empty>} />
+          </Route>
+        </Routes>
+      </Suspense>
+    </OutboxProvider>
+  );
+}

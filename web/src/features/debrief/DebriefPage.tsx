@@ -1,0 +1,159 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { NavLink, useParams } from "react-router";
+import { ApiError } from "../../shared/api/client";
+import { debriefQuery, sessionsQuery } from "../../shared/api/queries";
+import type { SessionDebrief, SessionLine } from "../../shared/api/types";
+import { useOutbox, useOutboxState } from "../../shared/outbox/OutboxProvider";
+import { text } from "../../shared/text/en";
+import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import styles from "./DebriefPage.module.css";
+import { DebriefRows } from "./DebriefRows";
+import { NextSession } from "./NextSession";
+
+export default function DebriefPage() {
+  const { horse = "", session } = useParams();
+  const sessions = useQuery(sessionsQuery(horse));
+  const waiting = useWaiting(horse);
+  if (sessions.isPending) return <Loading />;
+  if (!sessions.data && !waiting)
+    return <ErrorView error={sessions.error} onRetry={() => void sessions.refetch()} />;
+  const lines = sessions.data?.sessions ?? [];
+  const chosen = session ?? lines[0]?.id ?? undefined;
+  return (
+    <>
+      {waiting > 0 ? (
+        <p className={styles.waiting} role="status">
+          {text.debrief.waiting(waiting)}
+        </p>
+      ) : null}
+      {chosen ? (
+        <div className={styles.columns}>
+          <Debrief horse={horse} session={chosen} waiting={waiting > 0} />
+          <Sessions horse={horse} lines={lines} chosen={chosen} />
+        </div>
+      ) : (
+        <Empty>{text.debrief.none}</Empty>
+      )}
+    </>
+  );
+}
+
+/** How much of this horse's work has not reached the server yet. */
+function useWaiting(horse: string): number {
+  const outbox = useOutbox();
+  const { waiting } = useOutboxState();
+  const [count, setCount] = useState(0);
+  // `waiting` is what changes when something is sent; the count is of this horse alone.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: see above
+  useEffect(() => {
+    void outbox.waitingFor(horse).then(setCount);
+  }, [outbox, horse, waiting]);
+  return count;
+}
+
+function Debrief({
+  horse,
+  session,
+  waiting,
+}: {
+  horse: string;
+  session: string;
+  waiting: boolean;
+}) {
+  const debrief = useQuery(debriefQuery(horse, session));
+  if (debrief.isPending) return <Loading />;
+  if (!debrief.data) {
+    const notThereYet = waiting && debrief.error instanceof ApiError;
+    return notThereYet ? (
+      <div />
+    ) : (
+      <ErrorView error={debrief.error} onRetry={() => void debrief.refetch()} />
+    );
+  }
+  return <DebriefView horse={horse} debrief={debrief.data} />;
+}
+
+function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrief }) {
+  const settle = debrief.settle;
+  return (
+    <article className={styles.debrief}>
+      <h1>{day(debrief.date)}</h1>
+      <p className={styles.lead}>
+        {text.debrief.kind[debrief.kind]}
+        {settle
+          ? `; ${settle.settled === false ? text.debrief.notSettled(settle.whole_min) : text.debrief.settled(settle.first_min, settle.whole_min)}`
+          : ""}
+      </p>
+      <DebriefRows rows={debrief.rows} />
+      <p className={styles.limit}>{text.debrief.limit}</p>
+      {debrief.events.length > 0 ? (
+        <section>
+          <h2>{text.debrief.events}</h2>
+          <ul>
+            {debrief.events.map((event) => (
+              <li key={event.id}>
+                {text.ring.event[event.kind]}
+                {event.thing ? `: ${event.thing}` : ""}
+                {event.recovered_s != null ? `, calm again after ${event.recovered_s} s` : ""}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <section className={styles.ends}>
+        <h2>{text.debrief.openEnds}</h2>
+        {debrief.open_ends.length === 0 ? <p>{text.debrief.noOpenEnds}</p> : null}
+        <ul>
+          {debrief.open_ends.map((end) => (
+            <li key={end}>{end}</li>
+          ))}
+        </ul>
+      </section>
+      <NextSession horse={horse} />
+    </article>
+  );
+}
+
+function Sessions({
+  horse,
+  lines,
+  chosen,
+}: {
+  horse: string;
+  lines: SessionLine[];
+  chosen: string;
+}) {
+  return (
+    <nav className={styles.sessions} aria-label={text.debrief.sessions}>
+      <h2>{text.debrief.sessions}</h2>
+      <ul>
+        {lines.map((line) => (
+          <li key={line.id}>
+            <NavLink
+              to={`/horses/${horse}/debrief/${line.id}`}
+              aria-current={line.id === chosen ? "page" : undefined}
+            >
+              <strong>{shortDay(line.date)}</strong> {text.debrief.kind[line.kind]}
+              <span>
+                {line.asks} asks, {line.heavy} not light
+              </span>
+            </NavLink>
+          </li>
+        ))}
+      </ul>
+    </nav>
+  );
+}
+
+function day(date: string): string {
+  return new Date(`${date}T12:00`).toLocaleDateString("en-GB", {
+    weekday: "long",
+    day: "numeric",
+    month: "long",
+  });
+}
+
+function shortDay(date: string): string {
+  return new Date(`${date}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
+}

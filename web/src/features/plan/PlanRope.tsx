@@ -1,0 +1,110 @@
+// The session as a rope: from top to bottom as it runs, a knot an item, its reason beneath it.
+import Button from "@mui/material/Button";
+import type { PlanItem } from "../../shared/api/types";
+import { RopeKnot } from "../../shared/drawing/RopeKnot";
+import { text } from "../../shared/text/en";
+import styles from "./PlanRope.module.css";
+import type { PlanAction } from "./planDraft";
+
+export function PlanRope({ items, act }: { items: PlanItem[]; act: (action: PlanAction) => void }) {
+  const shown = items.map((item) => item.id);
+  return (
+    <ol className={styles.rope}>
+      {items.map((item, place) => (
+        <li key={item.id} className={styles.item} data-kind={item.kind} data-step={item.step ?? ""}>
+          <p className={styles.kind} data-kind={item.kind}>
+            {text.plan.kinds[item.kind]}
+          </p>
+          <RopeKnot kind={item.kind} isFirst={place === 0} isLast={place === items.length - 1} />
+          <div className={styles.words}>
+            <h2 className={styles.name}>
+              {item.name}
+              {item.stage ? <span className={styles.stage}>, {item.stage}</span> : null}
+            </h2>
+            {item.step ? <p className={styles.dose}>{dose(item)}</p> : null}
+            <p className={styles.why}>{item.why.text}</p>
+            <Details item={item} />
+          </div>
+          <div className={styles.right}>
+            <p className={styles.minutes}>{text.today.minutes(item.minutes)}</p>
+            {item.step ? (
+              <div className={`${styles.tools} no-print`}>
+                <Button
+                  size="small"
+                  aria-label={text.plan.moveName(item.name, text.plan.earlier.toLowerCase())}
+                  title={text.plan.earlier}
+                  onClick={() => act({ type: "move", id: item.id, by: -1, shown })}
+                >
+                  ↑
+                </Button>
+                <Button
+                  size="small"
+                  aria-label={text.plan.moveName(item.name, text.plan.later.toLowerCase())}
+                  title={text.plan.later}
+                  onClick={() => act({ type: "move", id: item.id, by: 1, shown })}
+                >
+                  ↓
+                </Button>
+                <Button
+                  size="small"
+                  aria-label={text.plan.dropName(item.name)}
+                  onClick={() => act({ type: "drop", id: item.id })}
+                >
+                  {text.plan.drop}
+                </Button>
+              </div>
+            ) : null}
+          </div>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function dose(item: PlanItem): string {
+  const even = new Set(item.sides.map((side) => side.asks)).size === 1;
+  const first = item.sides[0];
+  const asks =
+    item.first_side === "none" || !first
+      ? text.plan.asks(item.asks)
+      : even
+        ? `${text.plan.first(item.first_side)}, ${text.plan.asks(first.asks)} a side`
+        : item.sides.map((side) => `${side.side} ${side.asks}`).join(", then ");
+  const parts = [asks];
+  if (item.band) parts.push(text.plan.light(item.band[0], item.band[1]));
+  if (item.cap !== null && item.kind !== "check" && item.kind !== "easy-yes")
+    parts.push(text.plan.cap(item.cap));
+  if (item.helper_needed) parts.push(text.plan.helperBadge);
+  return parts.join(" · ");
+}
+
+function Details({ item }: { item: PlanItem }) {
+  return (
+    <details className={styles.details}>
+      <summary>
+        {text.ring.why}
+        <span className="visually-hidden">: {item.name}</span>
+      </summary>
+      <dl>
+        <dt>{text.plan.doneWhen}</dt>
+        <dd>{item.done_when}</dd>
+        {item.remedy ? (
+          <>
+            <dt>{text.plan.ifWrong(item.remedy.looks)}</dt>
+            <dd>{item.remedy.first}</dd>
+          </>
+        ) : null}
+        {Object.keys(item.why.figures).length > 0 ? (
+          <>
+            <dt>{text.plan.figures}</dt>
+            <dd>
+              {Object.entries(item.why.figures)
+                .map(([name, value]) => `${name.replaceAll("_", " ")} ${value}`)
+                .join(" · ")}
+            </dd>
+          </>
+        ) : null}
+      </dl>
+    </details>
+  );
+}

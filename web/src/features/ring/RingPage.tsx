@@ -1,0 +1,89 @@
+// The ring: standing or mounted, one thumb, gloves, sun, no signal.
+import Button from "@mui/material/Button";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import { packQuery } from "../../shared/api/queries";
+import type { RingPack } from "../../shared/api/types";
+import { readDraft } from "../../shared/outbox/database";
+import { text } from "../../shared/text/en";
+import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import { arranged, type PlanDraft, planDraftKey } from "../plan/planDraft";
+import { wishesOf } from "../plan/planWishes";
+import styles from "./RingPage.module.css";
+import { RingSession } from "./RingSession";
+import { startDraft } from "./ringSession";
+import { makeStamp, type Ring, useRing } from "./useRing";
+
+export default function RingPage() {
+  const { horse = "" } = useParams();
+  const ring = useRing(horse);
+  if (ring.looking) return <Loading what={text.ring.preparing} />;
+  if (ring.draft) return <RingSession draft={ring.draft} ring={ring} />;
+  return <Preparation horse={horse} ring={ring} />;
+}
+
+/** Fetches the pack, falling back on what the device has, and begins the session. */
+function Preparation({ horse, ring }: { horse: string; ring: Ring }) {
+  const [search] = useSearchParams();
+  const wishes = wishesOf(search);
+  const pack = useQuery(packQuery(horse, wishes));
+  if (pack.isPending) return <Loading what={text.ring.preparing} />;
+  if (!pack.data) return <ErrorView error={pack.error} onRetry={() => void pack.refetch()} />;
+  if (pack.data.plan.items.length === 0) return <Empty>{text.ring.nothing}</Empty>;
+  return (
+    <Checklist
+      horse={horse}
+      pack={pack.data}
+      helper={wishes.helper}
+      refreshing={pack.isFetching}
+      ring={ring}
+    />
+  );
+}
+
+interface ChecklistProps {
+  horse: string;
+  pack: RingPack;
+  helper: boolean;
+  refreshing: boolean;
+  ring: Ring;
+}
+
+/** The short list before any session: one line, one tap. */
+function Checklist({ horse, pack, helper, refreshing, ring }: ChecklistProps) {
+  const [starting, setStarting] = useState(false);
+  const begin = async () => {
+    setStarting(true);
+    const changes = await readDraft<PlanDraft>(planDraftKey(horse));
+    const order = arranged(pack.plan.items, changes ?? null, pack.plan.on).map((item) => item.id);
+    const stamp = makeStamp();
+    const date = new Date().toLocaleDateString("sv-SE");
+    ring.begin(startDraft(pack, order, helper, date, stamp));
+  };
+  return (
+    <main className={styles.checklist}>
+      <p className={styles.checkHorse}>{pack.facts.name}</p>
+      <h1>{pack.plan.headline}</h1>
+      <h2>{text.ring.before}</h2>
+      <p>{text.ring.rideSafety}</p>
+      <ul className={styles.cautions}>
+        {pack.plan.cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
+      <Button
+        variant="contained"
+        size="large"
+        className={styles.big ?? ""}
+        disabled={starting || refreshing}
+        onClick={() => void begin()}
+      >
+        {text.ring.ready}
+      </Button>
+      <Button component={Link} to={`/horses/${horse}/plan`}>
+        {text.ring.leave}
+      </Button>
+    </main>
+  );
+}

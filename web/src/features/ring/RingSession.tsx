@@ -1,0 +1,297 @@
+import { useCallback, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { AskDots } from "../../shared/drawing/AskDots";
+import { PressureWedge } from "../../shared/drawing/PressureWedge";
+import { text } from "../../shared/text/en";
+import { SaveState } from "../shell/SaveState";
+import type { CoachEntry } from "./coachPlayer";
+import { Instruction } from "./Instruction";
+import { KeysHelp } from "./KeysHelp";
+import { MoreSheet } from "./MoreSheet";
+import styles from "./RingPage.module.css";
+import { dotOf } from "./ringDots";
+import {
+  adviceOn,
+  atItem,
+  coachOf,
+  entriesOf,
+  finish,
+  isLast,
+  logAsk,
+  logEvent,
+  otherSide,
+  packItem,
+  planItem,
+  type RingDraft,
+  toSide,
+  undo,
+} from "./ringSession";
+import { SettlePanel } from "./SettlePanel";
+import { SideSwitch } from "./SideSwitch";
+import { makeStamp, type Ring } from "./useRing";
+import { useRingKeys } from "./useRingKeys";
+import { clock, useSecondsSince } from "./useSecondsSince";
+import { type WedgeBar, wedgeChoices } from "./wedgeChoices";
+
+type Armed = Partial<Record<"none" | "tight" | "over" | "wrong", boolean>> & { faults?: string[] };
+
+export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
+  const navigate = useNavigate();
+  const [armed, setArmed] = useState<Armed>({});
+  const [sheet, setSheet] = useState<"more" | "keys" | null>(null);
+  const [timer, setTimer] = useState<string | null>(null);
+  const item = planItem(draft);
+  const pack = packItem(draft);
+  const elapsed = useSecondsSince(draft.startedAt) ?? 0;
+  const lastAsk = draft.entries.at(-1);
+  const pause = useSecondsSince(lastAsk?.at);
+  const timeIsUp = elapsed / 60 >= draft.pack.plan.minutes_wanted;
+  const advice = adviceOn(draft, draft.side, timeIsUp);
+  const coach = coachOf(draft);
+  const bars = item.step ? wedgeChoices(item, pack) : [];
+  const dots = entriesOf(draft).map((entry, place) => dotOf(entry, coach, place, draft));
+
+  const log = useCallback(
+    (bar: WedgeBar | null, extra: Partial<CoachEntry> = {}) => {
+      const seconds =
+        timer && item.judged_by === "T"
+          ? Math.round((Date.now() - Date.parse(timer)) / 1000)
+          : null;
+      const entry: Partial<CoachEntry> = {
+        ...bar?.entry,
+        ...(armed.none ? { answered: false } : {}),
+        ...(armed.tight ? { tension: "tight" } : {}),
+        ...(armed.over ? { over: true } : {}),
+        ...(armed.wrong ? { correct: "no" } : {}),
+        ...(armed.faults?.length ? { faults: armed.faults } : {}),
+        ...(seconds !== null ? { let_go_s: seconds } : {}),
+        ...extra,
+      };
+      performance.mark("ring-tap");
+      ring.change((now) => logAsk(now, entry, bar?.strength ?? null, makeStamp()));
+      setArmed({});
+      setTimer(null);
+    },
+    [armed, item.judged_by, ring, timer],
+  );
+
+  const next = useCallback(async () => {
+    setArmed({});
+    if (!isLast(draft)) {
+      ring.move((now) => atItem(now, now.current + 1));
+      return;
+    }
+    const logged = draft.revision > 0 || draft.entries.length > 0;
+    if (logged) ring.change((now) => finish(now, new Date().toISOString()));
+    await ring.close();
+    void navigate(
+      logged ? `/horses/${draft.horse}/debrief/${draft.session}` : `/horses/${draft.horse}/plan`,
+    );
+  }, [draft, navigate, ring]);
+
+  const toggle = (name: "none" | "tight" | "over" | "wrong") =>
+    setArmed({ ...armed, [name]: !armed[name] });
+  const switchSide = () => ring.move((now) => toSide(now, otherSide(now.side)));
+  const takeBack = () => {
+    setArmed({});
+    ring.change(undo);
+  };
+
+  useRingKeys({
+    choose: (place) => bars[place] && log(bars[place]),
+    alarmed: () => item.step && log(null, { tension: "alarmed" }),
+    toggle,
+    switchSide,
+    undo: takeBack,
+    next: () => void next(),
+    help: () => setSheet("keys"),
+  });
+
+  return (
+    <div className={styles.ring}>
+      <header className={styles.bar}>
+        <Link
+          to={`/horses/${draft.horse}/plan`}
+          className={styles.back}
+          aria-label={text.ring.leave}
+        >
+          ←
+        </Link>
+        <p className={styles.horse}>{draft.pack.facts.name}</p>
+        <p className={styles.progress}>{text.ring.knot(draft.current + 1, draft.order.length)}</p>
+        <p className={styles.save}>
+          <SaveState /> · {Math.floor(elapsed / 60)} min
+        </p>
+      </header>
+      <main className={styles.body}>
+        <section className={styles.tell}>
+          <div className={styles.title}>
+            <div>
+              <h1 className={styles.itemName}>{item.name}</h1>
+              <p className={styles.itemStage}>
+                {item.stage}
+                {item.band ? ` · ${text.plan.light(item.band[0], item.band[1])}` : ""}
+              </p>
+            </div>
+            {item.sides.length > 1 ? (
+              <SideSwitch
+                side={draft.side}
+                onChoose={(side) => ring.move((now) => toSide(now, side))}
+              />
+            ) : null}
+          </div>
+          <Instruction
+            item={item}
+            side={draft.side}
+            advice={advice}
+            onSwitch={switchSide}
+            onNext={() => void next()}
+          />
+          {item.step ? (
+            <div className={styles.dots}>
+              <AskDots
+                dots={dots}
+                band={item.judged_by === "L" ? item.band : null}
+                label={text.ring.dots}
+              />
+              <p className={styles.tries}>{text.ring.tries(dots.length, item.cap)}</p>
+            </div>
+          ) : null}
+        </section>
+        {item.step ? (
+          <section className={styles.hear}>
+            <PressureWedge
+              choices={bars}
+              bandLabel={
+                item.judged_by === "L"
+                  ? text.ring.light
+                  : item.judged_by === "M"
+                    ? text.ring.wanted
+                    : ""
+              }
+              onChoose={(place) => log(bars[place] ?? null)}
+              legend={legend(item.judged_by, item.unit, armed)}
+              hint={armedWords(armed)}
+            />
+            {item.judged_by === "T" ? (
+              <Timer
+                since={timer}
+                onToggle={() => setTimer(timer ? null : new Date().toISOString())}
+              />
+            ) : null}
+            <div className={styles.chips}>
+              <Chip on={armed.none} onClick={() => toggle("none")}>
+                {item.judged_by === "L" ? text.ring.chips.none : text.ring.chips.notYet}
+              </Chip>
+              <Chip on={armed.tight} onClick={() => toggle("tight")}>
+                {text.ring.chips.tight}
+              </Chip>
+              <button
+                type="button"
+                className={styles.alarm}
+                onClick={() => log(null, { tension: "alarmed" })}
+              >
+                {text.ring.chips.alarmed}
+              </button>
+              <Chip on={armed.over} onClick={() => toggle("over")}>
+                {text.ring.chips.over}
+              </Chip>
+              <Chip on={armed.wrong} onClick={() => toggle("wrong")}>
+                {text.ring.chips.wrong}
+              </Chip>
+              <Chip on={Boolean(armed.faults?.length)} onClick={() => setSheet("more")}>
+                {text.ring.chips.more} …
+              </Chip>
+            </div>
+          </section>
+        ) : item.kind === "settle" ? (
+          <SettlePanel draft={draft} ring={ring} />
+        ) : (
+          <section />
+        )}
+      </main>
+      <footer className={styles.foot}>
+        <button type="button" onClick={takeBack} disabled={draft.entries.length === 0}>
+          ↶ {text.ring.undo}
+        </button>
+        <p role="timer" aria-live="off">
+          {pause === null ? "" : text.ring.breakFor(clock(pause))}
+        </p>
+        <button
+          type="button"
+          className={styles.keysButton}
+          onClick={() => setSheet("keys")}
+          aria-label={text.ring.keysTitle}
+        >
+          ?
+        </button>
+        <button type="button" className={styles.next} onClick={() => void next()}>
+          {isLast(draft) ? text.ring.finish : `${text.ring.next} ↓`}
+        </button>
+      </footer>
+      <MoreSheet
+        open={sheet === "more"}
+        onClose={() => setSheet(null)}
+        faults={pack?.faults ?? []}
+        riderFaults={draft.pack.rider_faults}
+        chosen={armed.faults ?? []}
+        onFaults={(faults) => setArmed({ ...armed, faults })}
+        onEvent={(kind) => {
+          ring.change((now) => logEvent(now, kind, makeStamp()));
+          setSheet(null);
+        }}
+      />
+      <KeysHelp
+        open={sheet === "keys"}
+        onClose={() => setSheet(null)}
+        levelWords={pack?.level_words ?? []}
+      />
+    </div>
+  );
+}
+
+function Chip({
+  on,
+  onClick,
+  children,
+}: {
+  on: boolean | undefined;
+  onClick: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      className={on ? styles.chipOn : styles.chip}
+      aria-pressed={Boolean(on)}
+      onClick={onClick}
+    >
+      {children}
+    </button>
+  );
+}
+
+function Timer({ since, onToggle }: { since: string | null; onToggle: () => void }) {
+  const seconds = useSecondsSince(since);
+  return (
+    <button type="button" className={styles.timer} onClick={onToggle}>
+      {seconds === null ? text.ring.timer.start : text.ring.timer.stop(seconds)}
+    </button>
+  );
+}
+
+function legend(judgedBy: string | null, unit: string | null, armed: Armed): string {
+  if (judgedBy === "T") return armed.none ? text.ring.notLetGo : text.ring.strength;
+  if (judgedBy === "M") return text.ring.measured(unit ?? "");
+  return armed.none ? text.ring.noAnswerUpTo : text.ring.answeredAt;
+}
+
+function armedWords(armed: Armed): string {
+  const words = [
+    armed.tight ? text.ring.chips.tight : "",
+    armed.over ? text.ring.chips.over : "",
+    armed.wrong ? text.ring.chips.wrong : "",
+    ...(armed.faults ?? []),
+  ].filter(Boolean);
+  return words.length > 0 ? words.join(", ") : text.ring.answeredHelp;
+}

@@ -1,0 +1,67 @@
+import Button from "@mui/material/Button";
+import { text } from "../../shared/text/en";
+import styles from "./RingPage.module.css";
+import { minutesBetween, type RingDraft, type RingSettle, withSettle } from "./ringSession";
+import type { Ring } from "./useRing";
+import { clock, useSecondsSince } from "./useSecondsSince";
+
+/** The settle clock with its two marks. */
+export function SettlePanel({ draft, ring }: { draft: RingDraft; ring: Ring }) {
+  const { startedAt, first_min, whole_min, settled } = draft.settle;
+  const over = whole_min !== null || settled === false;
+  const running = useSecondsSince(over ? null : startedAt);
+  const mark = (part: (minutes: number) => Partial<RingSettle>) => {
+    if (!startedAt) return;
+    const minutes = minutesBetween(startedAt, new Date().toISOString());
+    ring.change((now) => withSettle(now, part(minutes)));
+  };
+  return (
+    <section className={styles.settle}>
+      <p>{text.ring.settle.help}</p>
+      <p className={styles.clock} role="timer" aria-live="off">
+        {running === null ? (whole_min === null ? "0:00" : `${whole_min} min`) : clock(running)}
+      </p>
+      {startedAt === null ? (
+        <Button
+          variant="contained"
+          size="large"
+          onClick={() =>
+            ring.change((now) => withSettle(now, { startedAt: new Date().toISOString() }))
+          }
+        >
+          {text.ring.settle.start}
+        </Button>
+      ) : (
+        <>
+          <Button
+            variant="outlined"
+            size="large"
+            disabled={first_min !== null || over}
+            onClick={() => mark((first_min) => ({ first_min }))}
+          >
+            {text.ring.settle.first}
+            {first_min !== null ? ` · ${first_min} min` : ""}
+          </Button>
+          <Button
+            variant="contained"
+            size="large"
+            disabled={over}
+            onClick={() =>
+              mark((whole_min) => ({ whole_min, settled: true, first_min: first_min ?? whole_min }))
+            }
+          >
+            {text.ring.settle.whole}
+            {whole_min !== null && settled ? ` · ${whole_min} min` : ""}
+          </Button>
+          <Button
+            size="large"
+            disabled={over}
+            onClick={() => mark((whole_min) => ({ whole_min, settled: false }))}
+          >
+            {text.ring.settle.never}
+          </Button>
+        </>
+      )}
+    </section>
+  );
+}

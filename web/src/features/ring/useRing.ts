@@ -1,0 +1,78 @@
+// The ring session of a horse on this device: kept with every tap, sent through the outbox.
+import { useCallback, useEffect, useRef, useState } from "react";
+import { dropDraft, readDraft, writeDraft } from "../../shared/outbox/database";
+import { useOutbox } from "../../shared/outbox/OutboxProvider";
+import type { Change, RingDraft, Stamp } from "./ringSession";
+
+export const ringKey = (horse: string) => `ring:${horse}`;
+
+export function makeStamp(): Stamp {
+  return { id: crypto.randomUUID(), at: new Date().toISOString() };
+}
+
+export interface Ring {
+  draft: RingDraft | null;
+  /** Is the device still being asked whether a session is open? */
+  looking: boolean;
+  begin: (draft: RingDraft) => void;
+  /** Moves about within the session. */
+  move: (step: (draft: RingDraft) => RingDraft) => void;
+  /** Logs something: kept here first, then sent. */
+  change: (step: (draft: RingDraft) => Change) => void;
+  close: () => Promise<void>;
+}
+
+export function useRing(horse: string): Ring {
+  const outbox = useOutbox();
+  const [draft, setDraft] = useState<RingDraft | null>(null);
+  const [looking, setLooking] = useState(true);
+  const latest = useRef<RingDraft | null>(null);
+
+  useEffect(() => {
+    let current = true;
+    setLooking(true);
+    void readDraft<RingDraft>(ringKey(horse)).then((found) => {
+      if (!current) return;
+      latest.current = found ?? null;
+      setDraft(found ?? null);
+      setLooking(false);
+    });
+    return () => {
+      current = false;
+    };
+  }, [horse]);
+
+  const keep = useCallback(
+    (next: RingDraft) => {
+      latest.current = next;
+      setDraft(next);
+      void writeDraft(ringKey(horse), next);
+    },
+    [horse],
+  );
+
+  const change = useCallback(
+    (step: (draft: RingDraft) => Change) => {
+      if (!latest.current) return;
+      const done = step(latest.current);
+      keep(done.draft);
+      if (done.items.length > 0) void outbox.put(horse, done.items);
+    },
+    [horse, keep, outbox],
+  );
+
+  const move = useCallback(
+    (step: (draft: RingDraft) => RingDraft) => {
+      if (latest.current) keep(step(latest.current));
+    },
+    [keep],
+  );
+
+  const close = useCallback(async () => {
+    latest.current = null;
+    setDraft(null);
+    await dropDraft(ringKey(horse));
+  }, [horse]);
+
+  return { draft, looking, begin: keep, move, change, close };
+}

@@ -1,0 +1,46 @@
+import type { TrackEstimate } from "../../shared/api/types";
+import { text } from "../../shared/text/en";
+import styles from "./SheetPage.module.css";
+
+/** The figures behind the drawings, with the doubt and the number of asks of each. */
+export function EstimateTable({ estimates }: { estimates: TrackEstimate[] }) {
+  return (
+    <div className={styles.scroll}>
+      <table className={styles.table}>
+        <thead>
+          <tr>
+            {text.sheet.columns.map((name) => (
+              <th key={name} scope="col">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {estimates.map((one) => (
+            <tr key={one.step + one.side}>
+              <th scope="row">{one.name}</th>
+              <td>{one.side === "none" ? "–" : one.side}</td>
+              <td>
+                {one.mean !== null ? shown(one.mean) : `${Math.round((one.share ?? 0) * 100)} %`}
+              </td>
+              <td>
+                {one.low !== null && one.high !== null
+                  ? `${shown(one.low)}–${shown(one.high)}`
+                  : `${Math.round((one.share_low ?? 0) * 100)}–${Math.round((one.share_high ?? 0) * 100)} %`}
+              </td>
+              <td>{one.p_first.toFixed(2)}</td>
+              <td title={text.sheet.why(one.asks, one.days)}>{one.asks}</td>
+              <td>{one.state}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Estimates can lie a little lighter than the scale's first level; they are shown on it. */
+function shown(level: number): string {
+  return Math.max(level, 1).toFixed(1);
+}

@@ -1,0 +1,119 @@
+import Button from "@mui/material/Button";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { useParams } from "react-router";
+import { sheetQuery } from "../../shared/api/queries";
+import type { HorseSheet } from "../../shared/api/types";
+import { SidesBoard } from "../../shared/drawing/SidesBoard";
+import { text } from "../../shared/text/en";
+import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import { EstimateTable } from "./EstimateTable";
+import { SettleChart } from "./SettleChart";
+import styles from "./SheetPage.module.css";
+
+export default function SheetPage() {
+  const { horse = "" } = useParams();
+  const sheet = useQuery(sheetQuery(horse));
+  if (sheet.isPending) return <Loading />;
+  if (!sheet.data) return <ErrorView error={sheet.error} onRetry={() => void sheet.refetch()} />;
+  return <SheetView sheet={sheet.data} />;
+}
+
+function SheetView({ sheet }: { sheet: HorseSheet }) {
+  const { facts } = sheet;
+  return (
+    <>
+      <h1 className="visually-hidden">{facts.name}</h1>
+      <p className={styles.body}>
+        {sheet.body} · {text.sheet.facts(facts.rides, facts.sessions)} ·{" "}
+        {text.shell.daysOff(facts.days_off)}
+      </p>
+      <p className={styles.soft}>
+        {facts.open_flags.length === 0
+          ? text.sheet.noFlags
+          : facts.open_flags.map((flag) => `⚑ ${flag}`).join(", ")}
+      </p>
+      <div className={styles.columns}>
+        <Board sheet={sheet} />
+        <aside className={styles.beside}>
+          <section>
+            <h2>{text.sheet.settle}</h2>
+            {sheet.settle.length === 0 ? (
+              <p>{text.sheet.settleEmpty}</p>
+            ) : (
+              <SettleChart marks={sheet.settle} />
+            )}
+          </section>
+          <Goals sheet={sheet} />
+          <section>
+            <h2>{text.sheet.since}</h2>
+            {sheet.since.length === 0 ? <p>{text.sheet.sinceEmpty}</p> : null}
+            <dl className={styles.since}>
+              {sheet.since.map((line) => (
+                <div key={line.name}>
+                  <dt>{line.name}</dt>
+                  <dd>
+                    {line.then} → {line.now}
+                  </dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function Board({ sheet }: { sheet: HorseSheet }) {
+  const [asTable, setAsTable] = useState(false);
+  if (sheet.board.length === 0) return <Empty>{text.sheet.empty}</Empty>;
+  const estimates = sheet.board.flatMap((row) =>
+    [row.left, row.right, row.both].flatMap((one) => (one ? [one] : [])),
+  );
+  return (
+    <section className={styles.board}>
+      <div className={styles.boardHead}>
+        <h2>{text.sheet.sides}</h2>
+        <Button size="small" onClick={() => setAsTable(!asTable)}>
+          {asTable ? text.sheet.picture : text.sheet.table}
+        </Button>
+      </div>
+      {asTable ? <EstimateTable estimates={estimates} /> : <SidesBoard rows={sheet.board} />}
+      {asTable ? null : <p className={styles.soft}>{text.sheet.legend}</p>}
+      {sheet.sentences.map((sentence, place) => (
+        <p key={sentence} className={place === 0 ? styles.claim : styles.soft}>
+          {sentence}
+        </p>
+      ))}
+      <p className={styles.soft}>{text.sheet.limits}</p>
+      {sheet.shares.length > 0 ? (
+        <details className={styles.shares}>
+          <summary>{text.sheet.shares}</summary>
+          <EstimateTable estimates={sheet.shares} />
+        </details>
+      ) : null}
+    </section>
+  );
+}
+
+function Goals({ sheet }: { sheet: HorseSheet }) {
+  return (
+    <section>
+      <h2>{text.sheet.goals}</h2>
+      {sheet.goals.length === 0 ? <p>{text.sheet.goalsEmpty}</p> : null}
+      {sheet.goals.map((goal) => (
+        <div key={goal.step} className={styles.goal}>
+          <h3>{goal.name}</h3>
+          <progress value={goal.good} max={goal.steps} aria-label={goal.name} />
+          <p className={styles.soft}>{text.sheet.goalLine(goal.good, goal.steps)}</p>
+          {goal.next_names.length > 0 ? (
+            <p className={styles.soft}>
+              {text.sheet.goalNext}: {goal.next_names.join("; ")}
+            </p>
+          ) : null}
+        </div>
+      ))}
+    </section>
+  );
+}

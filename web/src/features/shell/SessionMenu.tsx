@@ -1,0 +1,39 @@
+import { useColorScheme } from "@mui/material/styles";
+import { useQueryClient } from "@tanstack/react-query";
+import { client } from "../../shared/api/client";
+import { forgetAnswers } from "../../shared/outbox/database";
+import { text } from "../../shared/text/en";
+import styles from "./Shell.module.css";
+
+const MODES = ["light", "dark", "system"] as const;
+
+export function SessionMenu({ name }: { name: string }) {
+  const queries = useQueryClient();
+  const { mode, setMode } = useColorScheme();
+  const signOut = async () => {
+    await client.POST("/api/sign-out").catch(() => undefined);
+    await forgetAnswers();
+    queries.clear();
+    window.location.assign("/");
+  };
+  return (
+    <div className={styles.session}>
+      <label className={styles.mode}>
+        {text.shell.appearance}
+        <select
+          value={mode ?? "system"}
+          onChange={(event) => setMode(event.target.value as (typeof MODES)[number])}
+        >
+          {MODES.map((one) => (
+            <option key={one} value={one}>
+              {text.shell.theme[one]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button type="button" className={styles.signOut} onClick={() => void signOut()}>
+        {text.shell.signOut} ({name})
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,101 @@
+// The frame: the yard's horses at the left (on the phone in a drawer), the horse's day on top.
+import Button from "@mui/material/Button";
+import Drawer from "@mui/material/Drawer";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, NavLink, Outlet, useLocation } from "react-router";
+import { horsesQuery } from "../../shared/api/queries";
+import type { Me } from "../../shared/api/types";
+import { text } from "../../shared/text/en";
+import { HorseList } from "./HorseList";
+import { SaveState } from "./SaveState";
+import { SessionMenu } from "./SessionMenu";
+import styles from "./Shell.module.css";
+
+const DAY = ["plan", "ring", "debrief"] as const;
+
+export function Shell({ me }: { me: Me }) {
+  const [open, setOpen] = useState(false);
+  const horse = useLocation().pathname.match(/^\/horses\/([^/]+)/)?.[1];
+  const side = (
+    <div className={styles.side}>
+      <Link to="/" className={styles.brand} onClick={() => setOpen(false)}>
+        {text.product}
+      </Link>
+      <p className={styles.yard}>
+        {me.yard} · <SaveState />
+      </p>
+      <nav aria-label={text.shell.menu} className={styles.nav}>
+        <NavLink to="/" end className={styles.place ?? ""} onClick={() => setOpen(false)}>
+          {text.places.today}
+        </NavLink>
+        <HorseList onChoose={() => setOpen(false)} />
+      </nav>
+      <SessionMenu name={me.name} />
+    </div>
+  );
+  return (
+    <div className={styles.shell}>
+      <a href="#page" className={styles.skip}>
+        {text.shell.skip}
+      </a>
+      <aside className={styles.aside}>{side}</aside>
+      <Drawer
+        open={open}
+        onClose={() => setOpen(false)}
+        slotProps={{ paper: { className: styles.drawer ?? "" } }}
+      >
+        {side}
+      </Drawer>
+      <div className={styles.main}>
+        <header className={styles.top}>
+          <Button
+            className={styles.menu}
+            onClick={() => setOpen(true)}
+            aria-label={text.shell.menu}
+          >
+            ☰
+          </Button>
+          {horse ? (
+            <HorseDay horse={horse} />
+          ) : (
+            <span className={styles.mobileBrand}>{text.product}</span>
+          )}
+        </header>
+        <main id="page" className={styles.page} tabIndex={-1}>
+          <Outlet />
+        </main>
+      </div>
+    </div>
+  );
+}
+
+/** The horse's name and its day as a path. */
+function HorseDay({ horse }: { horse: string }) {
+  const horses = useQuery(horsesQuery);
+  const name = horses.data?.horses.find((one) => one.id === horse)?.name ?? "";
+  return (
+    <>
+      <p className={styles.horse}>{name}</p>
+      <nav className={styles.day} aria-label={name}>
+        {DAY.map((place, n) => (
+          <span key={place} className={styles.stop}>
+            {n > 0 ? (
+              <span aria-hidden="true" className={styles.arrow}>
+                →
+              </span>
+            ) : null}
+            <NavLink to={`/horses/${horse}/${place}`} className={styles.tab ?? ""}>
+              {text.places[place]}
+            </NavLink>
+          </span>
+        ))}
+        <span className={styles.apart}>
+          <NavLink to={`/horses/${horse}/sheet`} className={styles.tab ?? ""}>
+            {text.places.sheet}
+          </NavLink>
+        </span>
+      </nav>
+    </>
+  );
+}

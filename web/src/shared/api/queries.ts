@@ -1,0 +1,88 @@
+// What is asked of the server, key and fetcher together.
+import { queryOptions } from "@tanstack/react-query";
+import { client, unwrap } from "./client";
+import type {
+  HorseList,
+  HorseSheet,
+  Me,
+  PlanView,
+  RingPack,
+  SessionDebrief,
+  SessionList,
+  TodayPlan,
+} from "./types";
+
+export interface PlanWishes {
+  minutes?: number;
+  helper: boolean;
+  air_c?: number;
+  humidity_pct?: number;
+}
+
+export const meQuery = queryOptions({
+  queryKey: ["me"],
+  queryFn: () => unwrap<Me>(client.GET("/api/me")),
+  staleTime: 5 * 60_000,
+});
+
+export const horsesQuery = queryOptions({
+  queryKey: ["horses"],
+  queryFn: () => unwrap<HorseList>(client.GET("/api/horses")),
+});
+
+export const todayQuery = (helper: boolean) =>
+  queryOptions({
+    queryKey: ["today", helper],
+    queryFn: () => unwrap<TodayPlan>(client.GET("/api/today", { params: { query: { helper } } })),
+  });
+
+export const planQuery = (horse: string, wishes: PlanWishes) =>
+  queryOptions({
+    queryKey: ["horse", horse, "plan", wishes],
+    queryFn: () =>
+      unwrap<PlanView>(
+        client.GET("/api/horses/{horse_id}/plan", {
+          params: { path: { horse_id: horse }, query: wishes },
+        }),
+      ),
+  });
+
+export const packQuery = (horse: string, wishes: PlanWishes) =>
+  queryOptions({
+    queryKey: ["horse", horse, "pack", wishes],
+    queryFn: () =>
+      unwrap<RingPack>(
+        client.GET("/api/horses/{horse_id}/pack", {
+          params: { path: { horse_id: horse }, query: wishes },
+        }),
+      ),
+  });
+
+export const sheetQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "sheet"],
+    queryFn: () =>
+      unwrap<HorseSheet>(
+        client.GET("/api/horses/{horse_id}/sheet", { params: { path: { horse_id: horse } } }),
+      ),
+  });
+
+export const sessionsQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "sessions"],
+    queryFn: () =>
+      unwrap<SessionList>(
+        client.GET("/api/horses/{horse_id}/sessions", { params: { path: { horse_id: horse } } }),
+      ),
+  });
+
+export const debriefQuery = (horse: string, session: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "session", session],
+    queryFn: () =>
+      unwrap<SessionDebrief>(
+        client.GET("/api/horses/{horse_id}/sessions/{session_id}", {
+          params: { path: { horse_id: horse, session_id: session } },
+        }),
+      ),
+  });

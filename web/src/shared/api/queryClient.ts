@@ -1,0 +1,27 @@
+import { QueryClient } from "@tanstack/react-query";
+import { experimental_createQueryPersister } from "@tanstack/react-query-persist-client";
+import { queryStorage } from "../outbox/database";
+import { ApiError } from "./client";
+
+const A_FORTNIGHT_MS = 14 * 24 * 60 * 60_000;
+
+// Every answer is kept on the device on its own, so that a place once seen opens with no signal.
+const persister = experimental_createQueryPersister({
+  storage: queryStorage,
+  maxAge: A_FORTNIGHT_MS,
+  buster: "1",
+});
+
+export function createQueryClient(): QueryClient {
+  return new QueryClient({
+    defaultOptions: {
+      queries: {
+        staleTime: 10_000,
+        gcTime: A_FORTNIGHT_MS,
+        networkMode: "always",
+        persister: persister.persisterFn,
+        retry: (count, error) => error instanceof ApiError && error.status >= 500 && count < 2,
+      },
+    },
+  });
+}

@@ -1,0 +1,98 @@
+// The asks of one knot and side, in order, over the band: calm dots inside, hatched ones above.
+import styles from "./AskDots.module.css";
+
+export interface AskDot {
+  id: string;
+  /** 1 to 10; null where the step has no level. */
+  level: number | null;
+  heavy: boolean;
+  answered: boolean;
+  name: string;
+}
+
+interface Props {
+  dots: AskDot[];
+  band: readonly [number, number] | null;
+  label: string;
+  height?: number;
+}
+
+const SLOT = 30;
+const MARGIN = 26;
+
+export function AskDots({ dots, band, label, height = 96 }: Props) {
+  const width = Math.max(320, MARGIN + (dots.length + 1) * SLOT + 8);
+  const y = (level: number) => height - 8 - ((level - 0.5) / 10) * (height - 16);
+  return (
+    <figure className={styles.figure}>
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        role="img"
+        aria-label={`${label}: ${dots.map((dot) => dot.name).join(", ") || "–"}`}
+        style={{ maxHeight: height }}
+        preserveAspectRatio="xMinYMid meet"
+      >
+        <defs>
+          <pattern
+            id="dot-hatch"
+            width="4"
+            height="4"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <line x1="0" y1="0" x2="0" y2="4" className={styles.hatch} />
+          </pattern>
+        </defs>
+        {band ? (
+          <>
+            <rect
+              x={MARGIN}
+              width={width - MARGIN}
+              y={y(band[1]) - (height - 16) / 20}
+              height={y(band[0]) - y(band[1]) + (height - 16) / 10}
+              className={styles.band}
+            />
+            <text x={MARGIN - 6} y={y(band[1]) + 5} className={styles.axis}>
+              {band[1]}
+            </text>
+            {band[1] < 9 ? (
+              <text x={MARGIN - 6} y={y(10) + 6} className={styles.axis}>
+                10
+              </text>
+            ) : null}
+            {band[1] > 2 ? (
+              <text x={MARGIN - 6} y={y(1) + 4} className={styles.axis}>
+                1
+              </text>
+            ) : null}
+          </>
+        ) : null}
+        {dots.map((dot, place) => {
+          const cx = MARGIN + 16 + place * SLOT;
+          const cy = dot.level === null ? height / 2 : y(dot.level);
+          return (
+            <g key={dot.id}>
+              {dot.answered ? (
+                <circle cx={cx} cy={cy} r={9} className={dot.heavy ? styles.heavy : styles.light} />
+              ) : (
+                <path
+                  d={`M${cx - 8} ${cy + 5} L${cx} ${cy - 9} L${cx + 8} ${cy + 5} Z`}
+                  className={styles.heavy}
+                />
+              )}
+              {dot.heavy && dot.answered ? (
+                <circle cx={cx} cy={cy} r={9} fill="url(#dot-hatch)" />
+              ) : null}
+            </g>
+          );
+        })}
+        <circle
+          cx={MARGIN + 16 + dots.length * SLOT}
+          cy={band ? y(band[1]) : height / 2}
+          r={9}
+          className={styles.next}
+        />
+      </svg>
+    </figure>
+  );
+}

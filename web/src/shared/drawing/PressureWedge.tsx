@@ -1,0 +1,97 @@
+// The pressure wedge: how loud the ask had become when it was answered. Its height is the
+// pressure, its calm part is the band; a tap on a bar logs an ask.
+
+import styles from "./PressureWedge.module.css";
+import { barPath, wedgeBars } from "./wedgeGeometry";
+
+export interface WedgeChoice {
+  label: string;
+  name: string;
+  inBand: boolean;
+}
+
+interface Props {
+  choices: WedgeChoice[];
+  bandLabel: string;
+  onChoose: (place: number) => void;
+  legend: string;
+  hint: string;
+}
+
+const WIDTH = 360;
+const HEIGHT = 200;
+
+export function PressureWedge({ choices, bandLabel, onChoose, legend, hint }: Props) {
+  const bars = wedgeBars(choices.length, WIDTH, HEIGHT);
+  const band = choices.flatMap((choice, place) => (choice.inBand ? [place] : []));
+  const slot = WIDTH / choices.length;
+  const first = band[0];
+  const last = band.at(-1);
+  return (
+    <fieldset className={styles.wedge}>
+      <legend className={styles.legend}>
+        <span>{legend}</span>
+        <span className={styles.hint}>{hint}</span>
+      </legend>
+      <div className={styles.stage}>
+        <svg viewBox={`0 0 ${WIDTH} ${HEIGHT + 10}`} preserveAspectRatio="none" aria-hidden="true">
+          <defs>
+            <pattern
+              id="wedge-hatch"
+              width="7"
+              height="7"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <line x1="0" y1="0" x2="0" y2="7" className={styles.hatch} />
+            </pattern>
+          </defs>
+          {bars.map((bar, place) => (
+            <path
+              key={choices[place]?.label}
+              d={barPath(bar, HEIGHT)}
+              className={choices[place]?.inBand ? styles.light : styles.heavy}
+              vectorEffect="non-scaling-stroke"
+            />
+          ))}
+          {first !== undefined && last !== undefined ? (
+            <rect
+              x={first * slot + 1}
+              y={HEIGHT + 4}
+              width={(last - first + 1) * slot - 3}
+              height={5}
+              className={styles.bandMark}
+            />
+          ) : null}
+        </svg>
+        <div
+          className={styles.buttons}
+          style={{ gridTemplateColumns: `repeat(${choices.length}, 1fr)` }}
+        >
+          {choices.map((choice, place) => (
+            <button
+              key={choice.label}
+              type="button"
+              className={styles.bar}
+              aria-label={choice.name}
+              title={choice.name}
+              onClick={() => onChoose(place)}
+            >
+              <span className={choice.inBand ? styles.figureLight : styles.figure}>
+                {choice.label}
+              </span>
+            </button>
+          ))}
+        </div>
+      </div>
+      {first !== undefined && last !== undefined ? (
+        <div
+          className={styles.bandLabel}
+          style={{ marginLeft: `${(first / choices.length) * 100}%` }}
+        >
+          {bandLabel}
+        </div>
+      ) : null}
+    </fieldset>
+  );
+}

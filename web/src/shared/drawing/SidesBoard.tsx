@@ -1,0 +1,155 @@
+// The sides board: left is left and right is right as seen from the saddle, heavier is further
+// out, so that an even horse gives an even picture. Cues without sides stand on the centre line.
+import type { BoardRow, TrackEstimate } from "../api/types";
+import { text } from "../text/en";
+import styles from "./SidesBoard.module.css";
+import { type BoardScale, LEVEL_HIGH, levelX } from "./sidesGeometry";
+
+const SCALE: BoardScale = { width: 660, gap: 92 };
+const ROW = 46;
+const TOP = 46;
+const TICKS = [1, 2, 3, 4, 5, 6, 7, 8, 9, LEVEL_HIGH];
+
+export function SidesBoard({ rows }: { rows: BoardRow[] }) {
+  const height = TOP + rows.length * ROW + 4;
+  const middle = SCALE.width / 2;
+  return (
+    <svg
+      className={styles.board}
+      viewBox={`0 0 ${SCALE.width} ${height}`}
+      role="img"
+      aria-label={`${text.sheet.sides}: ${rows.map(describe).join("; ")}`}
+    >
+      <defs>
+        <pattern
+          id="above-band"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <line x1="0" y1="0" x2="0" y2="6" className={styles.hatch} />
+        </pattern>
+      </defs>
+      <text x={levelX(SCALE, "left", 5.5)} y={16} className={styles.leftTitle}>
+        {text.sheet.left}
+      </text>
+      <text x={levelX(SCALE, "right", 5.5)} y={16} className={styles.rightTitle}>
+        {text.sheet.right}
+      </text>
+      {(["left", "right"] as const).flatMap((side) =>
+        TICKS.map((level) => (
+          <text key={side + level} x={levelX(SCALE, side, level)} y={36} className={styles.tick}>
+            {level}
+          </text>
+        )),
+      )}
+      {rows.map((row, place) => (
+        <g key={row.step} transform={`translate(0 ${TOP + place * ROW})`}>
+          <line x1={0} x2={SCALE.width} y1={0} y2={0} className={styles.rule} />
+          {row.both ? (
+            <Centred row={row} estimate={row.both} />
+          ) : (
+            <>
+              <Marks side="left" estimate={row.left} />
+              <Marks side="right" estimate={row.right} />
+              <text x={middle} y={ROW / 2 + 5} className={styles.name}>
+                {row.name}
+              </text>
+            </>
+          )}
+        </g>
+      ))}
+      <line x1={0} x2={SCALE.width} y1={height - 3} y2={height - 3} className={styles.rule} />
+    </svg>
+  );
+}
+
+function Marks({ side, estimate }: { side: "left" | "right"; estimate: TrackEstimate | null }) {
+  if (!estimate || estimate.mean === null || estimate.low === null || estimate.high === null)
+    return null;
+  const x = (level: number) => levelX(SCALE, side, level);
+  const band = span(x(estimate.band[0]), x(estimate.band[1]));
+  const bar = span(x(estimate.low), x(estimate.high));
+  const above = estimate.mean > estimate.band[1];
+  const before = estimate.mean_four_weeks_ago;
+  return (
+    <g className={side === "left" ? styles.left : styles.right}>
+      <rect
+        x={band.from - 9}
+        width={band.width + 18}
+        y={5}
+        height={ROW - 10}
+        className={styles.band}
+      />
+      <rect
+        x={bar.from}
+        width={Math.max(bar.width, 3)}
+        y={15}
+        height={11}
+        rx={5.5}
+        className={above ? styles.barAbove : styles.bar}
+      />
+      <circle cx={x(estimate.mean)} cy={20.5} r={8} className={styles.dot} />
+      {before !== null ? (
+        <g>
+          <line x1={x(before)} x2={x(estimate.mean)} y1={36} y2={36} className={styles.tail} />
+          <circle cx={x(before)} cy={36} r={2.5} className={styles.tailEnd} />
+        </g>
+      ) : null}
+    </g>
+  );
+}
+
+/** A cue with no sides: its own scale to the right of the centre, once, the name on the left. */
+function Centred({ row, estimate }: { row: BoardRow; estimate: TrackEstimate }) {
+  if (estimate.mean === null || estimate.low === null || estimate.high === null) return null;
+  const middle = SCALE.width / 2;
+  const half = (level: number) =>
+    6 + ((Math.min(Math.max(level, 1), LEVEL_HIGH) - 1) / 9) * (SCALE.gap - 12);
+  const at = (level: number, way: 1 | -1) => middle + way * half(level);
+  const above = estimate.mean > estimate.band[1];
+  return (
+    <g className={styles.both}>
+      <rect
+        x={at(estimate.band[1], -1)}
+        width={at(estimate.band[1], 1) - at(estimate.band[1], -1)}
+        y={20}
+        height={ROW - 26}
+        className={styles.band}
+      />
+      {([1, -1] as const).map((way) => {
+        const bar = span(at(estimate.low as number, way), at(estimate.high as number, way));
+        return (
+          <g key={way}>
+            <rect
+              x={bar.from}
+              width={Math.max(bar.width, 3)}
+              y={28}
+              height={7}
+              rx={3.5}
+              className={above ? styles.barAbove : styles.bar}
+            />
+            <circle cx={at(estimate.mean as number, way)} cy={31.5} r={5} className={styles.dot} />
+          </g>
+        );
+      })}
+      <text x={middle} y={16} className={styles.name}>
+        {row.name}
+      </text>
+    </g>
+  );
+}
+
+function span(a: number, b: number): { from: number; width: number } {
+  return { from: Math.min(a, b), width: Math.abs(a - b) };
+}
+
+function describe(row: BoardRow): string {
+  const parts = [row.left, row.right, row.both].flatMap((one) =>
+    one && one.mean !== null
+      ? [`${one.side === "none" ? "" : `${one.side} `}${Math.max(one.mean, 1).toFixed(1)}`]
+      : [],
+  );
+  return `${row.name} ${parts.join(", ")}`;
+}

@@ -1,0 +1,155 @@
+// What was logged is written to the device first, then sent; it leaves the outbox only when the
+// server has said that it is saved. Sending again is harmless: the server knows every id.
+import { ApiError, client, unwrap } from "../api/client";
+import type { SyncAnswer, SyncAnswers, SyncItem } from "../api/types";
+import { database, type WaitingItem } from "./database";
+
+export type Send = (items: SyncItem[]) => Promise<SyncAnswer[]>;
+
+export interface OutboxState {
+  waiting: number;
+  refused: number;
+  sending: boolean;
+  /** Why the last try did not go through. */
+  trouble: "offline" | "signed-out" | "server" | null;
+}
+
+const BATCH = 400;
+const RETRY_MS = 8000;
+const QUIET: OutboxState = { waiting: 0, refused: 0, sending: false, trouble: null };
+
+const sendToServer: Send = async (items) =>
+  (await unwrap<SyncAnswers>(client.POST("/api/sync", { body: { items } }))).answers;
+
+export class Outbox {
+  private state: OutboxState = QUIET;
+  private listeners = new Set<() => void>();
+  private savedListeners = new Set<(horses: Set<string>) => void>();
+  private running: Promise<void> | undefined;
+  private again = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly owner: string,
+    private readonly send: Send = sendToServer,
+  ) {}
+
+  getState = (): OutboxState => this.state;
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Called with the horses whose data the server has just taken in. */
+  onSaved(listener: (horses: Set<string>) => void): () => void {
+    this.savedListeners.add(listener);
+    return () => this.savedListeners.delete(listener);
+  }
+
+  /** Keeps items on the device; resolves once they are safe there. Sending goes on by itself. */
+  async put(horse: string, items: SyncItem[]): Promise<void> {
+    const db = await database();
+    const tx = db.transaction("outbox", "readwrite");
+    for (const item of items) void tx.store.add({ owner: this.owner, horse, item });
+    await tx.done;
+    await this.recount();
+    void this.flush();
+  }
+
+  async flush(): Promise<void> {
+    if (this.running) {
+      this.again = true;
+      return this.running;
+    }
+    this.running = this.sendAll().finally(() => {
+      this.running = undefined;
+    });
+    await this.running;
+    if (this.again) {
+      this.again = false;
+      await this.flush();
+    }
+  }
+
+  async refused(): Promise<WaitingItem[]> {
+    return (await this.all()).filter((entry) => entry.refused);
+  }
+
+  async discard(order: number): Promise<void> {
+    await (await database()).delete("outbox", order);
+    await this.recount();
+  }
+
+  async waitingFor(horse: string): Promise<number> {
+    return (await this.all()).filter((entry) => entry.horse === horse && !entry.refused).length;
+  }
+
+  stop(): void {
+    clearTimeout(this.timer);
+  }
+
+  private async all(): Promise<WaitingItem[]> {
+    return (await database()).getAllFromIndex("outbox", "owner", this.owner);
+  }
+
+  private async sendAll(): Promise<void> {
+    clearTimeout(this.timer);
+    let progress = true;
+    while (progress) {
+      const batch = (await this.all()).filter((entry) => !entry.refused).slice(0, BATCH);
+      if (batch.length === 0) break;
+      this.change({ sending: true });
+      try {
+        progress = await this.sendBatch(batch);
+        this.change({ trouble: null });
+      } catch (error) {
+        this.change({ trouble: troubleOf(error) });
+        progress = false;
+      }
+    }
+    await this.recount();
+    this.change({ sending: false });
+    if (this.state.waiting > 0) this.timer = setTimeout(() => void this.flush(), RETRY_MS);
+  }
+
+  /** True if anything left the outbox, so that another batch is worth sending. */
+  private async sendBatch(batch: WaitingItem[]): Promise<boolean> {
+    const answers = await this.send(batch.map((entry) => entry.item));
+    const db = await database();
+    const tx = db.transaction("outbox", "readwrite");
+    const horses = new Set<string>();
+    let moved = false;
+    // Answers stand in the order of the batch: one id can be in it twice (logged, then undone).
+    batch.forEach((entry, place) => {
+      const answer = answers[place];
+      if (answer?.status === "saved") {
+        void tx.store.delete(entry.order as number);
+        horses.add(entry.horse);
+        moved = true;
+      } else if (answer?.status === "refused") {
+        void tx.store.put({ ...entry, refused: answer.problems });
+        moved = true;
+      }
+    });
+    await tx.done;
+    if (horses.size > 0) for (const listener of this.savedListeners) listener(horses);
+    return moved;
+  }
+
+  async recount(): Promise<void> {
+    const entries = await this.all();
+    const refused = entries.filter((entry) => entry.refused).length;
+    this.change({ refused, waiting: entries.length - refused });
+  }
+
+  private change(part: Partial<OutboxState>): void {
+    this.state = { ...this.state, ...part };
+    for (const listener of this.listeners) listener();
+  }
+}
+
+function troubleOf(error: unknown): OutboxState["trouble"] {
+  if (!(error instanceof ApiError) || error.isOffline) return "offline";
+  return error.status === 401 || error.status === 403 ? "signed-out" : "server";
+}
