@@ -5,15 +5,18 @@ Same input, same answer: no clock, no storage, no chance.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 
 from bucephal.coach.machine import (
     START,
     AdviceCode,
     CoachState,
     MachineRules,
+    RowEffect,
+    Swap,
     Verdict,
     advance,
+    in_context,
 )
 from bucephal.coach.settings import CoachEntry, CoachSettings
 from bucephal.coach.signals import Signal, SignalKind, SignalRule, classify, signal_rules
@@ -57,29 +60,32 @@ class Coach:
         self.machine_rules = machine_rules(settings, catalogue)
         self.state: CoachState = START
         self.tries = 0
+        self.row = 0
         self.dangers = 0
+        self.alarms = 0
 
     def hear(self, entry: CoachEntry) -> Advice:
         """Advice after one more entry."""
         signal = classify(entry, self.signal_rules)
         self.tries += signal.is_ask
         self.dangers += signal.kind is SignalKind.DANGER
+        self.alarms += signal.kind is SignalKind.ALARMED
         cap = self.settings.cap
         at_cap = cap is not None and self.tries >= cap
         self.state, verdict = advance(self.state, signal, at_cap, self.machine_rules)
-        return self._advice(entry, signal, self._in_context(verdict))
+        self.row = row_after(self.row, verdict.row, self.settings.aim)
+        return self._advice(entry, signal, in_context(verdict, self._context()))
 
-    def _in_context(self, verdict: Verdict) -> Verdict:
-        """What depends on the session rather than on the answers: other side, clock, second fall."""
+    def _context(self) -> Iterator[Swap]:
         left = self.settings.minutes_left
-        code, variant = verdict.code, verdict.variant
-        if code is AdviceCode.NEXT_EXERCISE and self._other_side_waits:
-            code = AdviceCode.CHANGE_SIDE
-        elif code is AdviceCode.REST_REPEAT and left is not None and left <= 0:
-            code, variant = AdviceCode.TIME_UP, ""
-        elif code is AdviceCode.STOP_DANGER and self.dangers > 1:
-            variant = "second"
-        return Verdict(code, variant, verdict.accepted, verdict.heavy)
+        holding = {
+            Swap.DANGER_AGAIN: self.dangers > 1,
+            Swap.ALARM_AGAIN: self.alarms > 1,
+            Swap.ROW_FULL: self.row >= self.settings.aim,
+            Swap.OTHER_SIDE_WAITS: self._other_side_waits,
+            Swap.TIME_UP: left is not None and left <= 0,
+        }
+        yield from (swap for swap, holds in holding.items() if holds)
 
     @property
     def _other_side_waits(self) -> bool:
@@ -97,7 +103,7 @@ class Coach:
             heavy=verdict.heavy,
             say=fill(text.say, figures),
             reason=fill(text.why, figures),
-            row=self.state.row,
+            row=self.row,
             aim=self.settings.aim,
             tries=self.tries,
             cap=self.settings.cap,
@@ -113,7 +119,7 @@ class Coach:
             "tries": str(self.tries),
             "cap": "" if cap is None else str(cap),
             "of_cap": "" if cap is None else f" of at most {cap}",
-            "row": str(self.state.row),
+            "row": str(self.row),
             "aim": str(self.settings.aim),
             "remedy": self._remedy(entry, second=verdict.variant == "second"),
             "easier": easier_text(self.settings.step, self.catalogue),
@@ -126,12 +132,20 @@ class Coach:
         return remedy_text(logged[0] if logged else wrong, second=second)
 
 
+def row_after(row: int, effect: RowEffect, aim: int) -> int:
+    """The row of accepted answers after one more; it stops at the aim."""
+    match effect:
+        case RowEffect.ADDS:
+            return min(row + 1, aim)
+        case RowEffect.KEEPS:
+            return row
+    return 0
+
+
 def machine_rules(settings: CoachSettings, catalogue: Catalogue) -> MachineRules:
     return MachineRules(
         band_top=settings.band[1],
-        aim=settings.aim,
         has_easier_stage=catalogue.previous(settings.step) is not None,
-        has_cap=settings.cap is not None,
     )
 
 

@@ -24,8 +24,11 @@ from bucephal.coach.machine import (
     AdviceCode,
     CoachState,
     MachineRules,
+    RowEffect,
+    Swap,
     Verdict,
     advance,
+    swapped,
 )
 from bucephal.coach.settings import CoachSettings
 from bucephal.coach.signals import Condition, Signal, SignalKind, SignalRule, signal_rules
@@ -45,13 +48,14 @@ class CompiledSignal(FrozenModel):
     said: str
     said_without_level: str
     is_ask: bool
+    adds_to_row: bool
     is_danger: bool
+    is_alarm: bool
 
 
 class CompiledVerdict(FrozenModel):
-    """Something to say. The swaps are taken in a context the table does not hold.
-
-    ``if_other_side_waits``, ``if_time_up`` and ``if_danger_again`` are indices of verdicts.
+    """Something to say. ``swaps``: the verdict said instead (its index) when something holds
+    that the table does not know; they are looked at in the order given by ``CompiledCoach.swaps``.
     """
 
     code: AdviceCode
@@ -59,9 +63,8 @@ class CompiledVerdict(FrozenModel):
     accepted: bool
     heavy: bool
     ends: bool
-    if_other_side_waits: int | None = None
-    if_time_up: int | None = None
-    if_danger_again: int | None = None
+    row: RowEffect
+    swaps: dict[Swap, int]
 
 
 class CompiledTable(FrozenModel):
@@ -86,12 +89,13 @@ class CompiledCoach(FrozenModel):
     two_sided: bool
     start: int
     states: int
-    rows: tuple[int, ...] = Field(description="Accepted answers in a row, by state.")
     rules: tuple[CompiledRule, ...]
     signals: tuple[CompiledSignal, ...]
     verdicts: tuple[CompiledVerdict, ...]
-    below_cap: CompiledTable
-    at_cap: CompiledTable | None
+    tables: tuple[CompiledTable, CompiledTable] = Field(
+        description="Below the cap of tries, and at it."
+    )
+    swaps: tuple[Swap, ...]
     texts: dict[str, AdviceText]
     figures: dict[str, str] = Field(description="Figures of the texts that never change.")
     remedies: dict[str, RemedyTexts]
@@ -118,13 +122,12 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         band=settings.band,
         two_sided=len(exercise.side_names) > 1,
         start=walk.start,
-        states=len(walk.rows),
-        rows=walk.rows,
+        states=walk.states,
         rules=tuple(_compiled_rule(rule, signals) for rule in rules),
         signals=tuple(_compiled_signal(signal) for signal in signals),
         verdicts=_compiled_verdicts(verdicts),
-        below_cap=walk.tables[0],
-        at_cap=walk.tables[1] if len(walk.tables) > 1 else None,
+        tables=walk.tables,
+        swaps=tuple(Swap),
         texts={verdict.text_id: texts.advice[verdict.text_id] for verdict in verdicts},
         figures=_constant_figures(settings, catalogue),
         remedies={
@@ -140,46 +143,46 @@ class _Walk:
     """Every state that can be reached, already merged, and the verdicts met on the way."""
 
     start: int
-    rows: tuple[int, ...]
-    tables: tuple[CompiledTable, ...]
+    states: int
+    tables: tuple[CompiledTable, CompiledTable]
     verdicts: tuple[Verdict, ...]
 
 
 @lru_cache(maxsize=256)
 def _walk(signals: tuple[Signal, ...], rules: MachineRules) -> _Walk:
-    guards = (False, True) if rules.has_cap else (False,)
-    states, steps = _reach(signals, rules, guards)
+    steps = _reach(signals, rules)
     verdicts = list(dict.fromkeys(verdict for row in steps for _, verdict in row))
     number = {verdict: index for index, verdict in enumerate(verdicts)}
     numbered = [[(target, number[verdict]) for target, verdict in row] for row in steps]
-    merged = _merge([state.row for state in states], numbered)
-    kept = {block: place for place, block in reversed(list(enumerate(merged)))}
-    width = len(signals)
-    tables = []
-    for guard in range(len(guards)):
-        rows = [numbered[kept[block]][guard * width : (guard + 1) * width] for block in sorted(kept)]
-        tables.append(
-            CompiledTable(
-                next=tuple(merged[target] for row in rows for target, _ in row),
-                verdict=tuple(said for row in rows for _, said in row),
-            )
-        )
+    block = _merge(numbered)
+    first_of = {own: place for place, own in reversed(list(enumerate(block)))}
+    kept = [numbered[first_of[own]] for own in sorted(first_of)]
     return _Walk(
-        start=merged[0],
-        rows=tuple(states[kept[block]].row for block in sorted(kept)),
-        tables=tuple(tables),
+        start=block[0],
+        states=len(kept),
+        tables=(_table(kept, block, 0, len(signals)), _table(kept, block, 1, len(signals))),
         verdicts=tuple(verdicts),
     )
 
 
+def _table(
+    kept: list[list[tuple[int, int]]], block: list[int], half: int, width: int
+) -> CompiledTable:
+    cells = [cell for row in kept for cell in row[half * width : (half + 1) * width]]
+    return CompiledTable(
+        next=tuple(block[target] for target, _ in cells), verdict=tuple(said for _, said in cells)
+    )
+
+
 def _reach(
-    signals: tuple[Signal, ...], rules: MachineRules, guards: Sequence[bool]
-) -> tuple[list[CoachState], list[list[tuple[int, Verdict]]]]:
-    """States in the order they are met, and for each the step of every guard and signal."""
-    number, states, steps = {START: 0}, [START], []
+    signals: tuple[Signal, ...], rules: MachineRules
+) -> list[list[tuple[int, Verdict]]]:
+    """The steps of every reachable state, below the cap and then at it; states as they are met."""
+    number, states = {START: 0}, [START]
+    steps: list[list[tuple[int, Verdict]]] = []
     for state in states:
-        row = []
-        for at_cap in guards:
+        row: list[tuple[int, Verdict]] = []
+        for at_cap in (False, True):
             for signal in signals:
                 target, verdict = advance(state, signal, at_cap, rules)
                 if target not in number:
@@ -187,15 +190,18 @@ def _reach(
                     states.append(target)
                 row.append((number[target], verdict))
         steps.append(row)
-    return states, steps
+    return steps
 
 
-def _merge(outputs: Sequence[int], steps: list[list[tuple[int, int]]]) -> list[int]:
-    """The block of each state: equal rows, equal verdicts, and targets in equal blocks."""
-    block = _numbered([(out, tuple(v for _, v in row)) for out, row in zip(outputs, steps, strict=True)])
+def _merge(steps: list[list[tuple[int, int]]]) -> list[int]:
+    """The block of each state: equal verdicts, and targets in equal blocks."""
+    block = _numbered([tuple(verdict for _, verdict in row) for row in steps])
     while True:
         finer = _numbered(
-            [(own, tuple(block[t] for t, _ in row)) for own, row in zip(block, steps, strict=True)]
+            [
+                (own, tuple(block[target] for target, _ in row))
+                for own, row in zip(block, steps, strict=True)
+            ]
         )
         if max(finer) == max(block):
             return finer
@@ -208,22 +214,14 @@ def _numbered(keys: Sequence[object]) -> list[int]:
 
 
 def _verdicts(walked: tuple[Verdict, ...]) -> tuple[Verdict, ...]:
-    """The verdicts met, and behind them those that a context swaps in."""
-    swaps = [swap for verdict in walked for swap in _swaps(verdict).values()]
-    return tuple(dict.fromkeys((*walked, *swaps)))
-
-
-def _swaps(verdict: Verdict) -> dict[str, Verdict]:
-    accepted, heavy = verdict.accepted, verdict.heavy
-    match verdict.code:
-        case AdviceCode.NEXT_EXERCISE:
-            swap = Verdict(AdviceCode.CHANGE_SIDE, verdict.variant, accepted, heavy)
-            return {"if_other_side_waits": swap}
-        case AdviceCode.REST_REPEAT:
-            return {"if_time_up": Verdict(AdviceCode.TIME_UP, "", accepted, heavy)}
-        case AdviceCode.STOP_DANGER:
-            return {"if_danger_again": Verdict(AdviceCode.STOP_DANGER, "second")}
-    return {}
+    """The verdicts met, and behind them those that are said instead of them."""
+    found, waiting = dict[Verdict, None](), list(walked)
+    while waiting:
+        verdict = waiting.pop(0)
+        if verdict not in found:
+            found[verdict] = None
+            waiting += [other for swap in Swap if (other := swapped(verdict, swap)) is not None]
+    return tuple(found)
 
 
 def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, ...]:
@@ -235,7 +233,12 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
             accepted=verdict.accepted,
             heavy=verdict.heavy,
             ends=verdict.code in ENDING,
-            **{context: place[swap] for context, swap in _swaps(verdict).items()},
+            row=verdict.row,
+            swaps={
+                swap: place[other]
+                for swap in Swap
+                if (other := swapped(verdict, swap)) is not None
+            },
         )
         for verdict in verdicts
     )
@@ -254,7 +257,9 @@ def _compiled_signal(signal: Signal) -> CompiledSignal:
         said=texts.said[signal.kind],
         said_without_level=texts.said_without_level.get(signal.kind, texts.said[signal.kind]),
         is_ask=signal.is_ask,
+        adds_to_row=signal.adds_to_row,
         is_danger=signal.kind is SignalKind.DANGER,
+        is_alarm=signal.kind is SignalKind.ALARMED,
     )
 
 

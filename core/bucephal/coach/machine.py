@@ -1,15 +1,17 @@
 """The coach's rules as a small state machine: what was heard so far, what is said next.
 
 One state holds only what a later answer can depend on, so that there are few of them and the
-whole coach of an item can be compiled into a table. The count of tries is kept outside: the
-rules ask only whether the cap is reached.
+whole coach of an item can be compiled into a table. Counters are kept outside: the machine asks
+only whether the cap of tries is reached, and `in_context` swaps what is said when the row of
+accepted answers is full, the time is up, the other side waits, or something comes a second time.
 
 Source: handbook 02, 'What to say next', rules 1 to 12 in their order; common practice.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import NamedTuple
 
@@ -17,7 +19,6 @@ from bucephal.coach.signals import Signal, SignalKind
 from bucephal.response.comparing import stuck_after
 
 OVERS_TO_CALM = 3
-ALARMS_TO_LEAVE = 2
 EASIER_ASKS = 2
 REMEDIES_BEFORE_SECOND = 2
 LONGEST_STUCK = 4
@@ -56,9 +57,7 @@ class MachineRules:
     """The settings of an item that the machine needs."""
 
     band_top: int
-    aim: int
     has_easier_stage: bool
-    has_cap: bool
 
 
 class CoachState(NamedTuple):
@@ -67,8 +66,6 @@ class CoachState(NamedTuple):
     A named tuple: the compiler makes and compares some ten thousand of them for an item.
     """
 
-    row: int = 0
-    """Accepted answers in a row, up to the aim."""
     lowest: int | None = None
     """Lowest level in the present run of heavy answers (no answer: level tried + 1)."""
     since_lowest: int = 0
@@ -79,11 +76,18 @@ class CoachState(NamedTuple):
     helped: Helped = Helped.NOT_YET
     overs: int = 0
     wrongs: int = 0
-    alarms: int = 0
     easier: int = 0
     """Asks of an easier stage advised so far; 0: at the planned stage."""
     best_said: bool = False
     """'Best so far' is said once; whoever goes on after it is not told again."""
+
+
+class RowEffect(StrEnum):
+    """What an answer does to the row of accepted ones."""
+
+    ADDS = "adds"
+    KEEPS = "keeps"
+    BREAKS = "breaks"
 
 
 @dataclass(frozen=True)
@@ -94,6 +98,7 @@ class Verdict:
     variant: str = ""
     accepted: bool = False
     heavy: bool = False
+    row: RowEffect = RowEffect.BREAKS
 
     @property
     def text_id(self) -> str:
@@ -101,6 +106,44 @@ class Verdict:
 
 
 START = CoachState()
+
+
+class Swap(StrEnum):
+    """What the machine does not hold but a verdict can depend on, in the order it is looked at."""
+
+    DANGER_AGAIN = "danger-again"
+    ALARM_AGAIN = "alarm-again"
+    ROW_FULL = "row-full"
+    OTHER_SIDE_WAITS = "other-side-waits"
+    TIME_UP = "time-up"
+
+
+def in_context(verdict: Verdict, context: Iterable[Swap]) -> Verdict:
+    """What is said once the counters outside are looked at."""
+    holding = set(context)
+    for swap in Swap:
+        if swap in holding:
+            verdict = swapped(verdict, swap) or verdict
+    return verdict
+
+
+def swapped(verdict: Verdict, swap: Swap) -> Verdict | None:
+    """What is said instead when a swap holds; None if it makes no difference."""
+    code, variant = verdict.code, verdict.variant
+    match swap, code:
+        case Swap.DANGER_AGAIN, AdviceCode.STOP_DANGER if not variant:
+            return replace(verdict, variant="second")
+        case Swap.ALARM_AGAIN, AdviceCode.CALM_DOWN if not variant:
+            return replace(verdict, code=AdviceCode.LEAVE_EXERCISE, variant="alarm")
+        case Swap.ROW_FULL, AdviceCode.REST_REPEAT | AdviceCode.DOSE_REACHED if (
+            variant in ("", "tight") and not verdict.heavy
+        ):
+            return replace(verdict, code=AdviceCode.NEXT_EXERCISE, variant="")
+        case Swap.OTHER_SIDE_WAITS, AdviceCode.NEXT_EXERCISE:
+            return replace(verdict, code=AdviceCode.CHANGE_SIDE)
+        case Swap.TIME_UP, AdviceCode.REST_REPEAT:
+            return replace(verdict, code=AdviceCode.TIME_UP, variant="")
+    return None
 
 
 def advance(
@@ -116,55 +159,43 @@ def advance(
     """
     match signal.kind:
         case SignalKind.DANGER:
-            return _broken(state), Verdict(AdviceCode.STOP_DANGER)
+            return _runs_ended(state), Verdict(AdviceCode.STOP_DANGER)
         case SignalKind.BODY:
-            return _broken(state), Verdict(AdviceCode.BODY_FLAG)
+            return _runs_ended(state), Verdict(AdviceCode.BODY_FLAG)
         case SignalKind.SPOOK:
-            return _broken(state), Verdict(AdviceCode.CALM_DOWN, "spook")
+            return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "spook")
         case SignalKind.ALARMED:
-            return _after_alarm(state)
+            return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN)
         case SignalKind.OVER:
             return _after_over(state)
         case SignalKind.WRONG:
             return _after_wrong(state, at_cap, rules)
         case SignalKind.ANTICIPATED:
-            return _runs_ended(state), Verdict(AdviceCode.VARY)
+            return _runs_ended(state), Verdict(AdviceCode.VARY, row=RowEffect.KEEPS)
         case SignalKind.HEAVY | SignalKind.NONE:
             return _after_heavy(state, signal, at_cap, rules)
-    return _after_light(state, signal, at_cap, rules)
+    return _after_light(state, signal, at_cap)
 
 
 def _runs_ended(state: CoachState) -> CoachState:
-    """Ends runs of heavy, over and wrong answers, not the row of accepted ones."""
+    """Ends runs of heavy, over and wrong answers."""
     helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
     return state._replace(lowest=None, since_lowest=0, top_last=False, overs=0, wrongs=0, helped=helped
     )
 
 
-def _broken(state: CoachState) -> CoachState:
-    return _runs_ended(state)._replace(row=0)
-
-
-def _after_alarm(state: CoachState) -> tuple[CoachState, Verdict]:
-    alarms = state.alarms + 1
-    now = _broken(state)._replace(alarms=min(alarms, ALARMS_TO_LEAVE - 1))
-    if alarms >= ALARMS_TO_LEAVE:
-        return now, Verdict(AdviceCode.LEAVE_EXERCISE, "alarm")
-    return now, Verdict(AdviceCode.CALM_DOWN)
-
-
 def _after_over(state: CoachState) -> tuple[CoachState, Verdict]:
     overs = state.overs + 1
     if overs >= OVERS_TO_CALM:
-        return _broken(state), Verdict(AdviceCode.CALM_DOWN, "over")
-    return _broken(state)._replace(overs=overs), Verdict(AdviceCode.PRAISE_WAIT)
+        return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "over")
+    return _runs_ended(state)._replace(overs=overs), Verdict(AdviceCode.PRAISE_WAIT)
 
 
 def _after_wrong(
     state: CoachState, at_cap: bool, rules: MachineRules
 ) -> tuple[CoachState, Verdict]:
     wrongs = state.wrongs
-    now = _broken(state)._replace(wrongs=min(wrongs + 1, REMEDIES_BEFORE_SECOND))
+    now = _runs_ended(state)._replace(wrongs=min(wrongs + 1, REMEDIES_BEFORE_SECOND))
     if at_cap or state.easier:
         # A remedy asks for another try, and none are left: finish on something smaller.
         return _easier(now, rules, "wrong", heavy=False)
@@ -182,7 +213,7 @@ def _after_heavy(
     count = 1 if lighter else min(state.since_lowest + 1, LONGEST_STUCK)
     unanswered = min(state.unanswered + no_answer, 2)
     helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
-    now = state._replace(row=0, overs=0, wrongs=0, lowest=lowest, since_lowest=count,
+    now = state._replace(overs=0, wrongs=0, lowest=lowest, since_lowest=count,
         top_last=signal.is_top, unanswered=unanswered, helped=helped,
     )  # fmt: skip
     if at_cap or state.easier:
@@ -209,27 +240,22 @@ def _easier(
         ended = "ended-heavy" if heavy else "ended-wrong"
         return state, Verdict(AdviceCode.DOSE_REACHED, ended, heavy=heavy)
     # On the easier stage only the number of tries counts: everything else starts afresh.
-    now = START._replace(
-        easier=state.easier + 1, alarms=state.alarms, best_said=state.best_said
-    )
+    now = START._replace(easier=state.easier + 1, best_said=state.best_said)
     return now, Verdict(AdviceCode.GO_EASIER, variant if state.easier == 0 else "again", heavy=heavy)
 
 
 def _after_light(
-    state: CoachState, signal: Signal, at_cap: bool, rules: MachineRules
+    state: CoachState, signal: Signal, at_cap: bool
 ) -> tuple[CoachState, Verdict]:
-    is_tight = signal.kind is SignalKind.TIGHT
     now = _runs_ended(state)._replace(unanswered=0)
-    if not is_tight and not state.easier:
-        now = now._replace(row=min(state.row + 1, rules.aim))
-        if signal.kind is SignalKind.BEST and not state.best_said:
-            return now._replace(best_said=True), Verdict(AdviceCode.BEST_SO_FAR, accepted=True)
-    accepted = not is_tight
+    is_tight = signal.kind is SignalKind.TIGHT
+    accepted, row = not is_tight, RowEffect.KEEPS if is_tight else RowEffect.ADDS
+    if signal.kind is SignalKind.BEST and not state.best_said:
+        best = Verdict(AdviceCode.BEST_SO_FAR, accepted=True, row=row)
+        return now._replace(best_said=True), best
     if state.easier:
-        return now, Verdict(AdviceCode.DOSE_REACHED, "finished-light", accepted=accepted)
-    if now.row >= rules.aim:
-        return now, Verdict(AdviceCode.NEXT_EXERCISE, accepted=accepted)
+        return now, Verdict(AdviceCode.DOSE_REACHED, "finished-light", accepted, row=row)
     if at_cap:
-        return now, Verdict(AdviceCode.DOSE_REACHED, accepted=accepted)
-    return now, Verdict(AdviceCode.REST_REPEAT, "tight" if is_tight else "", accepted=accepted)
-
+        return now, Verdict(AdviceCode.DOSE_REACHED, accepted=accepted, row=row)
+    variant = "tight" if is_tight else ""
+    return now, Verdict(AdviceCode.REST_REPEAT, variant, accepted, row=row)

@@ -49,6 +49,10 @@ class Signal:
     is_ask: bool = True
 
     @property
+    def adds_to_row(self) -> bool:
+        return self.kind in (SignalKind.LIGHT, SignalKind.BEST)
+
+    @property
     def is_top(self) -> bool:
         heavy = self.kind in (SignalKind.HEAVY, SignalKind.NONE)
         return heavy and self.level is not None and self.level >= TOP_PRESSURE

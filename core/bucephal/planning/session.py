@@ -80,10 +80,9 @@ def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
     Beside it one thing is practised: what the goal waits for, or what is being learned.
     """
     going_on = [one for one in learning(day) if one.step not in taken]
-    begin = [one for one in fresh(day) if one.step not in taken]
-    past = taken_as_known(day)
-    if going_on:  # what better steps rest on anyway is no reason to leave what is being learned
-        begin = [one for one in begin if one.step not in past]
+    # What better steps rest on anyway is nothing new, even if it was never asked.
+    known = taken | taken_as_known(day)
+    begin = [one for one in fresh(day) if one.step not in known]
     if len(going_on) >= MOST_LEARNING_AT_ONCE or not begin:
         new, rest = going_on[:1], going_on[1:]
     else:
@@ -111,9 +110,8 @@ def _compose(
     planned = {item.step for item in ordered if item.step is not None}
     heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
     repaired = next((item.name for item in ordered if item.kind is ItemKind.REPAIR), "")
-    out = {left.step: left for left in dropped}
-    for left in left_out_steps(day, planned, nothing_new):
-        out.setdefault(left.step, left)
+    out = {left.step: left for left in left_out_steps(day, planned, nothing_new)}
+    out |= {left.step: left for left in dropped}
     extras = [*more_on_easier_side(heavier, repaired), *longer_lesson(day, wanted)]
     return SessionPlan(
         on=day.on,
@@ -160,11 +158,12 @@ def _headline(day: Day, items: list[PlanItem]) -> str:
         more = max(repair.sides, key=lambda dose: dose.asks)
         even = len({dose.asks for dose in repair.sides}) == 1
         where = "" if even else f", {more.side}"
-        parts.append(f"Put right: {lower_first(repair.name)}{where}")
+        parts.append(f"put right: {lower_first(repair.name)}{where}")
     if main is not None and main.step is not None:
         begun = day.standing.state(main.step) is StepState.LEARNING
-        parts.append(f"{'Go on' if begun else 'New'}: {lower_first(main.name)}, {main.stage}")
-    return "; ".join(parts) if parts else "The basics, and an easy finish"
+        parts.append(f"{'go on' if begun else 'new'}: {lower_first(main.name)}, {main.stage}")
+    headline = "; ".join(parts) or "the basics, and an easy finish"
+    return headline[:1].upper() + headline[1:]
 
 
 def _nothing_new_words(items: list[PlanItem], because: tuple[str, str] | None) -> str | None:

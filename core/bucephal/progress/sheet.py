@@ -11,6 +11,7 @@ from bucephal.progress.gaps import side_gap
 from bucephal.progress.standing import Standing, lower_first
 from bucephal.progress.states import StepState, TrackEstimate
 from bucephal.record import Flag, FrozenModel, HorseRecord, days_off, ride_number, sessions_in_order
+from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import SIDE_CLAIM, SIDE_HINT, SIDE_LEAST_ASKS, SIDE_MATTERS, Track
 from bucephal.units import centimetres_to_hands
 from bucephal.welfare import age_text, tape_weight_kg
@@ -129,7 +130,11 @@ def horse_sheet(record: HorseRecord, catalogue: Catalogue, on: date) -> HorseShe
 def _work_words(standing: Standing) -> str:
     """The highest phase in which something is good, as a word for what the horse is at."""
     good = (StepState.READY, StepState.CONFIRMED, StepState.LEARNING, StepState.SLIPPING)
-    asked = [step for step, _ in standing.tracks.by_key if standing.own_state(step) in good]
+    asked = [
+        step
+        for step, _ in standing.tracks.by_key
+        if standing.own_state(step) in good and not step.startswith(f"{SETTLE_EXERCISE}.")
+    ]
     phases = list(standing.catalogue.phases)
     place = max((phases.index(standing.catalogue.exercise(step).phase) for step in asked), default=None)
     return "not begun" if place is None else standing.catalogue.phases[phases[place]].lower()

@@ -1,7 +1,7 @@
 // The session as a rope: from top to bottom as it runs, a knot an item, its reason beneath it.
 import Button from "@mui/material/Button";
 import type { PlanItem } from "../../shared/api/types";
-import { RopeKnot } from "../../shared/drawing/RopeKnot";
+import { RopeKnot, RopeStrand } from "../../shared/drawing/RopeKnot";
 import { text } from "../../shared/text/en";
 import styles from "./PlanRope.module.css";
 import type { PlanAction } from "./planDraft";
@@ -9,55 +9,63 @@ import type { PlanAction } from "./planDraft";
 export function PlanRope({ items, act }: { items: PlanItem[]; act: (action: PlanAction) => void }) {
   const shown = items.map((item) => item.id);
   return (
-    <ol className={styles.rope}>
-      {items.map((item, place) => (
-        <li key={item.id} className={styles.item} data-kind={item.kind} data-step={item.step ?? ""}>
-          <p className={styles.kind} data-kind={item.kind}>
-            {text.plan.kinds[item.kind]}
-          </p>
-          <RopeKnot kind={item.kind} isFirst={place === 0} isLast={place === items.length - 1} />
-          <div className={styles.words}>
-            <h2 className={styles.name}>
-              {item.name}
-              {item.stage ? <span className={styles.stage}>, {item.stage}</span> : null}
-            </h2>
-            {item.step ? <p className={styles.dose}>{dose(item)}</p> : null}
-            <p className={styles.why}>{item.why.text}</p>
-            <Details item={item} />
-          </div>
-          <div className={styles.right}>
-            <p className={styles.minutes}>{text.today.minutes(item.minutes)}</p>
-            {item.step ? (
-              <div className={`${styles.tools} no-print`}>
-                <Button
-                  size="small"
-                  aria-label={text.plan.moveName(item.name, text.plan.earlier.toLowerCase())}
-                  title={text.plan.earlier}
-                  onClick={() => act({ type: "move", id: item.id, by: -1, shown })}
-                >
-                  ↑
-                </Button>
-                <Button
-                  size="small"
-                  aria-label={text.plan.moveName(item.name, text.plan.later.toLowerCase())}
-                  title={text.plan.later}
-                  onClick={() => act({ type: "move", id: item.id, by: 1, shown })}
-                >
-                  ↓
-                </Button>
-                <Button
-                  size="small"
-                  aria-label={text.plan.dropName(item.name)}
-                  onClick={() => act({ type: "drop", id: item.id })}
-                >
-                  {text.plan.drop}
-                </Button>
-              </div>
-            ) : null}
-          </div>
-        </li>
-      ))}
-    </ol>
+    <div className={styles.stage}>
+      <RopeStrand />
+      <ol className={styles.rope}>
+        {items.map((item) => (
+          <li
+            key={item.id}
+            className={styles.item}
+            data-kind={item.kind}
+            data-step={item.step ?? ""}
+          >
+            <p className={styles.kind} data-kind={item.kind}>
+              {text.plan.kinds[item.kind]}
+            </p>
+            <RopeKnot kind={item.kind} />
+            <div className={styles.words}>
+              <h2 className={styles.name}>
+                {item.name}
+                {item.stage ? <span className={styles.stageName}>, {item.stage}</span> : null}
+              </h2>
+              {item.step ? <p className={styles.dose}>{dose(item)}</p> : null}
+              <p className={styles.why}>{item.why.text}</p>
+              <Details item={item} />
+            </div>
+            <div className={styles.right}>
+              <p className={styles.minutes}>{text.today.minutes(item.minutes)}</p>
+              {item.step ? (
+                <div className={`${styles.tools} no-print`}>
+                  <Button
+                    size="small"
+                    aria-label={text.plan.moveName(item.name, text.plan.earlier.toLowerCase())}
+                    title={text.plan.earlier}
+                    onClick={() => act({ type: "move", id: item.id, by: -1, shown })}
+                  >
+                    ↑
+                  </Button>
+                  <Button
+                    size="small"
+                    aria-label={text.plan.moveName(item.name, text.plan.later.toLowerCase())}
+                    title={text.plan.later}
+                    onClick={() => act({ type: "move", id: item.id, by: 1, shown })}
+                  >
+                    ↓
+                  </Button>
+                  <Button
+                    size="small"
+                    aria-label={text.plan.dropName(item.name)}
+                    onClick={() => act({ type: "drop", id: item.id })}
+                  >
+                    {text.plan.drop}
+                  </Button>
+                </div>
+              ) : null}
+            </div>
+          </li>
+        ))}
+      </ol>
+    </div>
   );
 }
 
@@ -82,7 +90,7 @@ function Details({ item }: { item: PlanItem }) {
   return (
     <details className={styles.details}>
       <summary>
-        {text.ring.why}
+        {text.plan.details}
         <span className="visually-hidden">: {item.name}</span>
       </summary>
       <dl>

@@ -34,9 +34,19 @@ export function Instruction({ item, side, advice, onSwitch, onNext }: Props) {
   const reason = advice?.why ?? (item.ask || item.why.text);
   return (
     <div className={`${styles.panel} ${tone}`} data-advice={advice?.code ?? "begin"}>
-      <p className={styles.say} role="status" aria-live="assertive">
-        {say}
-      </p>
+      <div className={styles.head}>
+        <p className={styles.say} role="status" aria-live="assertive">
+          {say}
+        </p>
+        <button
+          type="button"
+          className={styles.why}
+          aria-expanded={why}
+          onClick={() => setWhy(!why)}
+        >
+          {text.ring.why}
+        </button>
+      </div>
       {why ? <p className={styles.reason}>{reason}</p> : null}
       <div className={styles.actions}>
         {advice?.code === "change-side" ? (
@@ -49,14 +59,6 @@ export function Instruction({ item, side, advice, onSwitch, onNext }: Props) {
             {text.ring.next}
           </button>
         ) : null}
-        <button
-          type="button"
-          className={styles.why}
-          aria-expanded={why}
-          onClick={() => setWhy(!why)}
-        >
-          {text.ring.why}
-        </button>
       </div>
     </div>
   );

@@ -130,7 +130,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               <h1 className={styles.itemName}>{item.name}</h1>
               <p className={styles.itemStage}>
                 {item.stage}
-                {item.band ? ` · ${text.plan.light(item.band[0], item.band[1])}` : ""}
+                {item.band ? ` · ${text.ring.band(item.band[0], item.band[1])}` : ""}
               </p>
             </div>
             {item.sides.length > 1 ? (
@@ -153,6 +153,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
                 dots={dots}
                 band={item.judged_by === "L" ? item.band : null}
                 label={text.ring.dots}
+                goesOn
               />
               <p className={styles.tries}>{text.ring.tries(dots.length, item.cap)}</p>
             </div>

@@ -35,6 +35,7 @@ export interface Advice {
 type Rule = CompiledCoach["rules"][number];
 type Condition = Rule["when"][number];
 type Verdict = CompiledCoach["verdicts"][number];
+type Swap = CompiledCoach["swaps"][number];
 
 export const PLAIN: CoachEntry = {
   event: null,
@@ -54,20 +55,34 @@ export const PLAIN: CoachEntry = {
 export function play(coach: CompiledCoach, entries: CoachEntry[], context: Context): Advice[] {
   let state = coach.start;
   let tries = 0;
+  let row = 0;
   let dangers = 0;
+  let alarms = 0;
   return entries.map((entry) => {
     const signalNumber = classify(coach, entry);
     const signal = at(coach.signals, signalNumber);
     if (signal.is_ask) tries += 1;
     if (signal.is_danger) dangers += 1;
-    const atCap = coach.cap !== null && tries >= coach.cap;
-    const table = atCap && coach.at_cap ? coach.at_cap : coach.below_cap;
+    if (signal.is_alarm) alarms += 1;
+    const table = coach.tables[coach.cap !== null && tries >= coach.cap ? 1 : 0];
     const cell = state * coach.signals.length + signalNumber;
     state = at(table.next, cell);
-    const verdict = inContext(coach, at(coach.verdicts, at(table.verdict, cell)), context, dangers);
-    const row = at(coach.rows, state);
+    const plain = at(coach.verdicts, at(table.verdict, cell));
+    row = rowAfter(row, plain, coach.aim);
+    const verdict = inContext(coach, plain, {
+      "danger-again": dangers > 1,
+      "alarm-again": alarms > 1,
+      "row-full": row >= coach.aim,
+      "other-side-waits": context.otherSideWaits,
+      "time-up": context.timeIsUp,
+    });
     return advice(coach, verdict, entry, signalNumber, row, tries);
   });
+}
+
+function rowAfter(row: number, verdict: Verdict, aim: number): number {
+  if (verdict.row === "adds") return Math.min(row + 1, aim);
+  return verdict.row === "keeps" ? row : 0;
 }
 
 function classify(coach: CompiledCoach, entry: CoachEntry): number {
@@ -85,18 +100,14 @@ function holds(condition: Condition, entry: CoachEntry): boolean {
   return (below !== null && value < below) || (above !== null && value > above);
 }
 
-function inContext(
-  coach: CompiledCoach,
-  verdict: Verdict,
-  context: Context,
-  dangers: number,
-): Verdict {
-  const swap =
-    (context.otherSideWaits ? verdict.if_other_side_waits : null) ??
-    (context.timeIsUp ? verdict.if_time_up : null) ??
-    (dangers > 1 ? verdict.if_danger_again : null) ??
-    null;
-  return swap === null ? verdict : at(coach.verdicts, swap);
+/** What is said once the counters outside the table are looked at, in the coach's own order. */
+function inContext(coach: CompiledCoach, plain: Verdict, holding: Record<Swap, boolean>): Verdict {
+  let verdict = plain;
+  for (const swap of coach.swaps) {
+    const other = holding[swap] ? verdict.swaps[swap] : undefined;
+    if (other !== undefined) verdict = at(coach.verdicts, other);
+  }
+  return verdict;
 }
 
 function advice(

@@ -26,7 +26,7 @@ function SheetView({ sheet }: { sheet: HorseSheet }) {
       <h1 className="visually-hidden">{facts.name}</h1>
       <p className={styles.body}>
         {sheet.body} · {text.sheet.facts(facts.rides, facts.sessions)} ·{" "}
-        {text.shell.daysOff(facts.days_off)}
+        {text.shell.daysOff(facts.days_off, facts.last_on)}
       </p>
       <p className={styles.soft}>
         {facts.open_flags.length === 0

@@ -48,7 +48,7 @@ export function Shell({ me }: { me: Me }) {
         {side}
       </Drawer>
       <div className={styles.main}>
-        <header className={styles.top}>
+        <header className={horse ? styles.top : styles.topPlain}>
           <Button
             className={styles.menu}
             onClick={() => setOpen(true)}

@@ -62,7 +62,7 @@ function Row({ row, helper, open }: { row: TodayRow; helper: boolean; open: bool
         <Link to={`/horses/${facts.id}/plan${query}`} className={styles.name}>
           {facts.name}
         </Link>
-        <p className={styles.off}>{text.shell.daysOff(facts.days_off)}</p>
+        <p className={styles.off}>{text.shell.daysOff(facts.days_off, facts.last_on)}</p>
         {facts.open_flags.map((flag) => (
           <p key={flag} className={styles.flag}>
             ⚑ {text.today.flag}: {flag}

@@ -1074,19 +1074,22 @@ export interface components {
             start: number;
             /** States */
             states: number;
-            /**
-             * Rows
-             * @description Accepted answers in a row, by state.
-             */
-            rows: number[];
             /** Rules */
             rules: components["schemas"]["CompiledRule"][];
             /** Signals */
             signals: components["schemas"]["CompiledSignal"][];
             /** Verdicts */
             verdicts: components["schemas"]["CompiledVerdict"][];
-            below_cap: components["schemas"]["CompiledTable"];
-            at_cap: components["schemas"]["CompiledTable"] | null;
+            /**
+             * Tables
+             * @description Below the cap of tries, and at it.
+             */
+            tables: [
+                components["schemas"]["CompiledTable"],
+                components["schemas"]["CompiledTable"]
+            ];
+            /** Swaps */
+            swaps: components["schemas"]["Swap"][];
             /** Texts */
             texts: {
                 [key: string]: components["schemas"]["AdviceText"];
@@ -1122,8 +1125,12 @@ export interface components {
             said_without_level: string;
             /** Is Ask */
             is_ask: boolean;
+            /** Adds To Row */
+            adds_to_row: boolean;
             /** Is Danger */
             is_danger: boolean;
+            /** Is Alarm */
+            is_alarm: boolean;
         };
         /**
          * CompiledTable
@@ -1137,9 +1144,8 @@ export interface components {
         };
         /**
          * CompiledVerdict
-         * @description Something to say. The swaps are taken in a context the table does not hold.
-         *
-         *     ``if_other_side_waits``, ``if_time_up`` and ``if_danger_again`` are indices of verdicts.
+         * @description Something to say. ``swaps``: the verdict said instead (its index) when something holds
+         *     that the table does not know; they are looked at in the order given by ``CompiledCoach.swaps``.
          */
         CompiledVerdict: {
             code: components["schemas"]["AdviceCode"];
@@ -1151,12 +1157,11 @@ export interface components {
             heavy: boolean;
             /** Ends */
             ends: boolean;
-            /** If Other Side Waits */
-            if_other_side_waits?: number | null;
-            /** If Time Up */
-            if_time_up?: number | null;
-            /** If Danger Again */
-            if_danger_again?: number | null;
+            row: components["schemas"]["RowEffect"];
+            /** Swaps */
+            swaps: {
+                [key: string]: number;
+            };
         };
         /**
          * Condition
@@ -1228,6 +1233,18 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * RowEffect
+         * @description What an answer does to the row of accepted ones.
+         * @enum {string}
+         */
+        RowEffect: "adds" | "keeps" | "breaks";
+        /**
+         * Swap
+         * @description What the machine does not hold but a verdict can depend on, in the order it is looked at.
+         * @enum {string}
+         */
+        Swap: "danger-again" | "alarm-again" | "row-full" | "other-side-waits" | "time-up";
         /**
          * Gate
          * @description How good a needed step has to be.

@@ -15,12 +15,14 @@ interface Props {
   band: readonly [number, number] | null;
   label: string;
   height?: number;
+  /** Shows where the next ask will stand. */
+  goesOn?: boolean;
 }
 
 const SLOT = 30;
 const MARGIN = 26;
 
-export function AskDots({ dots, band, label, height = 96 }: Props) {
+export function AskDots({ dots, band, label, height = 96, goesOn = false }: Props) {
   const width = Math.max(320, MARGIN + (dots.length + 1) * SLOT + 8);
   const y = (level: number) => height - 8 - ((level - 0.5) / 10) * (height - 16);
   return (
@@ -86,12 +88,14 @@ export function AskDots({ dots, band, label, height = 96 }: Props) {
             </g>
           );
         })}
-        <circle
-          cx={MARGIN + 16 + dots.length * SLOT}
-          cy={band ? y(band[1]) : height / 2}
-          r={9}
-          className={styles.next}
-        />
+        {goesOn ? (
+          <circle
+            cx={MARGIN + 16 + dots.length * SLOT}
+            cy={band ? y(band[1]) : height / 2}
+            r={9}
+            className={styles.next}
+          />
+        ) : null}
       </svg>
     </figure>
   );

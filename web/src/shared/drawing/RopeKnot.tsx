@@ -1,4 +1,4 @@
-// One stretch of the plan's rope with its knot. The knot's shape says what the item is for.
+// The plan's rope and its knots. The knot's shape says what the item is for.
 import type { PlanItem } from "../api/types";
 import styles from "./RopeKnot.module.css";
 
@@ -6,46 +6,41 @@ type Kind = PlanItem["kind"];
 
 const WIDTH = 64;
 const MIDDLE = WIDTH / 2;
-/** The knot sits this far down, level with the item's heading. */
-const KNOT_Y = 34;
+/** Length after which the rope's swing repeats. */
+const PERIOD = 76;
+const SWING = 8;
 
-export function RopeKnot({
-  kind,
-  isFirst,
-  isLast,
-}: {
-  kind: Kind;
-  isFirst: boolean;
-  isLast: boolean;
-}) {
+/** The rope itself, as long as the list beside it. */
+export function RopeStrand() {
+  // Drawn beyond the tile on both ends, so that one tile runs into the next without a seam.
+  const half = PERIOD / 2;
+  const wave = [-1, 0, 1, 2]
+    .map((turn) => {
+      const from = turn * half;
+      const swing = turn % 2 === 0 ? SWING : -SWING;
+      return `Q${MIDDLE + swing} ${from + half / 2} ${MIDDLE} ${from + half}`;
+    })
+    .join(" ");
+  const path = `M${MIDDLE} ${-half} ${wave}`;
   return (
-    <svg
-      className={styles.rope}
-      viewBox={`0 0 ${WIDTH} 140`}
-      preserveAspectRatio="xMidYMin slice"
-      aria-hidden="true"
-    >
-      <path d={strand(isFirst, isLast)} className={styles.strand} />
-      <path d={strand(isFirst, isLast)} className={styles.twist} />
-      <g transform={`translate(${MIDDLE} ${KNOT_Y})`}>
-        <Knot kind={kind} />
-      </g>
+    <svg className={styles.rope} aria-hidden="true">
+      <defs>
+        <pattern id="rope" width={WIDTH} height={PERIOD} patternUnits="userSpaceOnUse">
+          <path d={path} className={styles.strand} />
+          <path d={path} className={styles.twist} />
+        </pattern>
+      </defs>
+      <rect width={WIDTH} height="100%" fill="url(#rope)" />
     </svg>
   );
 }
 
-function strand(isFirst: boolean, isLast: boolean): string {
-  const from = isFirst ? KNOT_Y - 24 : -10;
-  const to = isLast ? KNOT_Y + 26 : 600;
-  let path = `M${MIDDLE} ${from}`;
-  const step = 35;
-  let swing = 7;
-  for (let y = from; y < to; y += step) {
-    const end = Math.min(y + step, to);
-    path += ` Q${MIDDLE + swing} ${(y + end) / 2} ${MIDDLE} ${end}`;
-    swing = -swing;
-  }
-  return path;
+export function RopeKnot({ kind }: { kind: Kind }) {
+  return (
+    <svg className={styles.knot} viewBox="-32 -34 64 68" aria-hidden="true">
+      <Knot kind={kind} />
+    </svg>
+  );
 }
 
 function Knot({ kind }: { kind: Kind }) {

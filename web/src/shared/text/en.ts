@@ -17,14 +17,11 @@ export const text = {
     theme: { light: "Light", dark: "Dark", system: "As the device" },
     appearance: "Appearance",
     noHorses: "No horses in this yard yet.",
-    daysOff: (days: number | null) =>
-      days === null
-        ? "not worked yet"
-        : days === 0
-          ? "worked yesterday or today"
-          : days === 1
-            ? "1 day off"
-            : `${days} days off`,
+    daysOff: (days: number | null, lastOn?: string | null) => {
+      if (days === null) return "not worked yet";
+      if (days === 0) return lastOn && isToday(lastOn) ? "worked today" : "worked yesterday";
+      return days === 1 ? "1 day off" : `${days} days off`;
+    },
   },
   saving: {
     saved: "All saved",
@@ -120,6 +117,7 @@ export const text = {
     doneWhen: "Done when",
     ifWrong: (looks: string) => `If it ${looksVerb(looks)}`,
     figures: "Figures",
+    details: "Done when, remedy, figures",
     empty: "Nothing is planned.",
     nothingNew: "Nothing new today",
     disclaimer:
@@ -136,6 +134,7 @@ export const text = {
     strength: "It let go at strength",
     notLetGo: "It did not let go at strength",
     measured: (unit: string) => `Measured, ${unit}`,
+    band: (low: number, high: number) => `light ${low}–${high}`,
     light: "light",
     wanted: "wanted",
     chips: {
@@ -271,6 +270,10 @@ export const text = {
     facts: (rides: number, sessions: number) => `${sessions} sessions, ride ${rides}`,
   },
 };
+
+function isToday(day: string): boolean {
+  return day === new Date().toLocaleDateString("sv-SE");
+}
 
 function looksVerb(looks: string): string {
   return `is: ${looks}`;

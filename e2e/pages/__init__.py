@@ -1,0 +1,1 @@
+"""Page objects: what a person does in each place, in the words of the place."""

@@ -1,0 +1,119 @@
+"""The places of the application, as a person uses them."""
+
+from __future__ import annotations
+
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webdriver import WebDriver
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support import expected_conditions as expect
+from selenium.webdriver.support.ui import WebDriverWait
+
+PATIENCE_S = 20
+
+
+class Place:
+    """What every place has: a browser, an address, and waiting for what comes."""
+
+    def __init__(self, driver: WebDriver, base: str) -> None:
+        self.driver = driver
+        self.base = base
+
+    def open(self, path: str) -> None:
+        self.driver.get(self.base + path)
+
+    def wait(self) -> WebDriverWait[WebDriver]:
+        return WebDriverWait(self.driver, PATIENCE_S)
+
+    def see(self, css: str) -> WebElement:
+        return self.wait().until(expect.visibility_of_element_located((By.CSS_SELECTOR, css)))
+
+    def all(self, css: str) -> list[WebElement]:
+        return self.driver.find_elements(By.CSS_SELECTOR, css)
+
+    def button(self, words: str) -> WebElement:
+        """A button or link by its accessible name or its text."""
+        xpath = (
+            f"//*[self::button or self::a][@aria-label={words!r} or contains(normalize-space(.), {words!r})]"
+        )
+        return self.wait().until(expect.element_to_be_clickable((By.XPATH, xpath)))
+
+    def press(self, *keys: str) -> None:
+        ActionChains(self.driver).send_keys(*keys).perform()
+
+    def saved(self) -> str:
+        return self.see("[data-testid=save-state]").text
+
+    def wait_until_saved(self) -> None:
+        self.wait().until(lambda _: self.saved() == "All saved")
+
+
+class SignIn(Place):
+    def as_(self, name: str, password: str) -> None:
+        self.open("/")
+        self.try_(name, password)
+        self.see("nav ul a")
+
+    def try_(self, name: str, password: str) -> None:
+        self.see("input[name=name]").send_keys(name)
+        self.see("input[name=password]").send_keys(password + Keys.ENTER)
+
+
+class Today(Place):
+    def horses(self) -> list[str]:
+        self.see("main ol li")
+        return [link.text for link in self.all("main ol li a[href$='/plan']") if link.text != "Plan"]
+
+    def start(self, horse: str) -> None:
+        self.button(f"Start a session with {horse}").click()
+
+    def wait_for_packs(self) -> None:
+        self.wait().until(lambda _: "You can go without signal" in self.driver.page_source)
+
+
+class Plan(Place):
+    def steps(self) -> list[tuple[str, str]]:
+        """(kind, step) of every knot, from top to bottom."""
+        self.see("li[data-kind]")
+        return [
+            (item.get_attribute("data-kind") or "", item.get_attribute("data-step") or "")
+            for item in self.all("li[data-kind]")
+        ]
+
+    def text(self) -> str:
+        self.see("li[data-kind]")
+        return self.see("main").text
+
+
+class Ring(Place):
+    def begin(self) -> None:
+        self.button("All seen to").click()
+        self.see("footer button")
+
+    def go_to(self, name: str, stage: str = "") -> None:
+        """Goes on to the knot of that name, knot by knot."""
+        for _ in range(12):
+            heading = self.see("main h1").text
+            if heading == name and stage in self.see("main section").text:
+                return
+            self.next()
+        raise AssertionError(f"no knot {name!r} in this session")
+
+    def next(self) -> None:
+        before = self.see("header").text
+        self.see("footer button:last-of-type").click()
+        self.wait().until(lambda _: self.driver.find_element(By.TAG_NAME, "header").text != before)
+
+    def tap(self, bar: int) -> None:
+        """Taps a bar of the wedge, counted from 1."""
+        self.all("fieldset button[title]")[bar - 1].click()
+
+    def chip(self, words: str) -> None:
+        self.button(words).click()
+
+    def advice(self) -> str:
+        return self.see("[data-advice]").get_attribute("data-advice") or ""
+
+    def side(self) -> str:
+        return self.see("fieldset[aria-label=Sides] button[aria-pressed=true]").text.lower()

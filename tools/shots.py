@@ -1,0 +1,155 @@
+"""Takes the pictures of docs/screenshots from the demo data: one a place.
+
+    make shots            all of them
+    python tools/shots.py NAME ...   some, e.g. plan ring-phone
+    SHOTS_DIR=/tmp/x      somewhere else
+"""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from urllib.error import URLError
+from urllib.request import urlopen
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+
+from selenium.webdriver.chrome.webdriver import WebDriver  # noqa: E402
+
+from demo.load import PASSWORD, PEOPLE  # noqa: E402
+from e2e.browser import DESKTOP, PHONE, open_browser, save_picture, set_dark, set_size  # noqa: E402
+from e2e.pages.places import Plan, Ring, SignIn, Today  # noqa: E402
+
+PORT = 8765
+BASE = f"http://localhost:{PORT}"
+FOLDER = Path(os.environ.get("SHOTS_DIR", ROOT / "docs" / "screenshots"))
+
+
+@contextmanager
+def demo_server() -> Iterator[None]:
+    """The demo on data of its own, so that what is tapped here is not kept."""
+    with tempfile.TemporaryDirectory() as data:
+        env = os.environ | {"BUCEPHAL_DATA": data, "BUCEPHAL_PORT": str(PORT)}
+        subprocess.run([sys.executable, str(ROOT / "demo/load.py")], env=env, check=True)
+        server = subprocess.Popen([sys.executable, str(ROOT / "demo/serve.py")], env=env)
+        try:
+            _wait_for_server()
+            yield
+        finally:
+            server.terminate()
+            server.wait()
+
+
+def _wait_for_server() -> None:
+    for _ in range(100):
+        try:
+            urlopen(f"{BASE}/api/health").close()
+            return
+        except URLError:
+            time.sleep(0.2)
+    raise RuntimeError("the demo server did not start")
+
+
+class Camera:
+    def __init__(self, driver: WebDriver) -> None:
+        self.driver = driver
+        self.today = Today(driver, BASE)
+        self.horses: dict[str, str] = {}
+
+    def sign_in(self) -> None:
+        SignIn(self.driver, BASE).as_(PEOPLE[0][0], PASSWORD)
+        self.today.see("nav ul a")
+        for link in self.today.all("nav ul a"):
+            name = link.text.split("\n")[0]
+            self.horses[name] = (link.get_attribute("href") or "").split("/horses/")[1].split("/")[0]
+
+    def at(self, horse: str, place: str) -> str:
+        return f"/horses/{self.horses[horse]}/{place}"
+
+    def shoot(self, name: str) -> None:
+        time.sleep(0.6)  # fonts and the last transition
+        save_picture(self.driver, FOLDER / f"{name}.png")
+        print(f"{name}.png")
+
+
+def today(camera: Camera) -> None:
+    camera.today.open("/")
+    camera.today.wait_for_packs()
+
+
+def plan(camera: Camera) -> None:
+    page = Plan(camera.driver, BASE)
+    page.open(camera.at("Quill", "plan"))
+    page.steps()
+
+
+def plan_dark(camera: Camera) -> None:
+    set_dark(camera.driver, True)
+    plan(camera)
+
+
+def ring(camera: Camera) -> None:
+    page = Ring(camera.driver, BASE)
+    page.open(camera.at("Quill", "ring"))
+    page.begin()
+    page.go_to("Walk to trot", "green band")
+    for level in (6, 4, 7, 6):
+        page.press(str(level))
+
+
+def ring_phone(camera: Camera) -> None:
+    set_size(camera.driver, PHONE)
+    ring(camera)
+
+
+def debrief(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "debrief"))
+    camera.today.see("article section a")
+
+
+def sheet(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "sheet"))
+    camera.today.see("main svg[role=img]")
+
+
+def sheet_dark(camera: Camera) -> None:
+    set_dark(camera.driver, True)
+    sheet(camera)
+
+
+def sign_in(camera: Camera) -> None:
+    camera.driver.delete_all_cookies()
+    camera.today.open("/")
+    camera.today.see("input[name=password]")
+
+
+SHOTS: dict[str, Callable[[Camera], None]] = {
+    "today": today, "plan": plan, "debrief": debrief, "sheet": sheet, "sheet-dark": sheet_dark,
+    "ring": ring, "ring-phone": ring_phone, "sign-in": sign_in,
+}  # fmt: skip
+EXTRA: dict[str, Callable[[Camera], None]] = {"plan-dark": plan_dark}
+
+
+def main() -> None:
+    wanted = sys.argv[1:] or list(SHOTS)
+    with demo_server():
+        for name in wanted:
+            driver = open_browser(DESKTOP)
+            try:
+                camera = Camera(driver)
+                camera.sign_in()
+                (SHOTS | EXTRA)[name](camera)
+                camera.shoot(name)
+            finally:
+                driver.quit()
+
+
+if __name__ == "__main__":
+    main()
