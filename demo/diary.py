@@ -73,7 +73,9 @@ class _Diary:
             session = self._session(day, number, asks)
             sessions = (*self.record.sessions, session)
             self.record = self.record.model_copy(update={"sessions": sessions})
-        return self.record
+        wanted = self.spec.next_goals or self.spec.goals
+        goals = tuple(Goal(step=step) for step in wanted)
+        return self.record.model_copy(update={"goals": goals})
 
     def _working_days(self) -> list[date]:
         last = self.today - timedelta(days=1 + self.spec.days_off_now)

@@ -31,6 +31,9 @@ class DemoHorse:
     """Steps that were tried in the first two sessions."""
     known: dict[str, float] = field(default_factory=dict)
     goals: tuple[str, ...] = ()
+    """What was worked towards so far."""
+    next_goals: tuple[str, ...] = ()
+    """What is wanted now, where the earlier goals are reached."""
     bands: dict[str, tuple[int, int]] = field(default_factory=dict)
     helper_weekdays: tuple[int, ...] = (1, 3, 5)
     days_off_now: int = 0
@@ -66,7 +69,8 @@ HORSES: tuple[DemoHorse, ...] = (
         assessment=("catch.3", "lead.3", "backup-g.1", "head-down.2", "stand.2", "touch.6",
                     "hip-g.2", "shoulder-g.2", "send.6", "flex.2", "saddle.4", "disengage.1",
                     "mount.4", "disengage.2", "walk-on.1"),
-        goals=("up-wt.3", "line.2", "halt.3"), helper_weekdays=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 3.0), days_off_now=2,
+        goals=("up-wt.3", "line.2", "halt.3"), next_goals=("canter.1", "line.3"),
+        helper_weekdays=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 3.0), days_off_now=2,
     ),
     DemoHorse(
         name="Harrow", seed=22, age_months=13 * 12 + 4, sex=Sex.GELDING, height_cm=158,

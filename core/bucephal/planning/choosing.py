@@ -12,6 +12,7 @@ from bucephal.ladder import Gate, Side
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day
 from bucephal.planning.models import Why
 from bucephal.progress import MissingNeed, StepState, side_gap
+from bucephal.record import Correct
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
     SIDE_HINT,
@@ -75,8 +76,7 @@ def _left_heavy(day: Day) -> Iterator[Choice]:
             track = heavy[-1]
             level = track.asks[-1].ask.level
             where = "" if track.side is Side.NONE else f" on the {track.side}"
-            answered = "not yet" if level is None else f"at {level}, band {_band(track)}"
-            text = f"left heavy last time{where} ({answered}): it comes first"
+            text = f"left unfinished last time{where} ({_last_answer(track)}): it comes first"
             figures = {} if level is None else {"last_level": level, "band_top": track.rule.band_top}
             yield Choice(step, Why(text=text, figures=figures), _sided(track.side))
 
@@ -256,14 +256,23 @@ def _learning_why(day: Day, step: str) -> Why:
 
 
 def fresh(day: Day) -> list[Choice]:
-    """Steps that may be begun today, best first: on the way to the goal, then ladder order."""
+    """Steps that may be begun today, best first: on the way to the goal, near what it works on,
+    then in ladder order.
+    """
     steps = [
         step
         for step in frontier(day)
         if day.standing.state(step) is StepState.OPEN and day.obstacle(step) is None
     ]
-    path, past = goal_path(day), taken_as_known(day)
-    order = sorted(steps, key=lambda step: (step in past, bool(path) and step not in path))
+    path, past, now = goal_path(day), taken_as_known(day), phases_now(day)
+    order = sorted(
+        steps,
+        key=lambda step: (
+            step in past,
+            bool(path) and step not in path,
+            day.catalogue.exercise(step).phase not in now,
+        ),
+    )
     return [Choice(step, _fresh_why(day, step, step in path)) for step in order]
 
 
@@ -332,6 +341,16 @@ def _asked_steps(day: Day) -> Iterator[tuple[str, list[Track]]]:
 
 def _tracks(day: Day, step: str) -> list[Track]:
     return [track for _, track in day.standing.tracks.sides_of(step) if track is not None]
+
+
+def _last_answer(track: Track) -> str:
+    ask = track.asks[-1].ask
+    if ask.correct is Correct.NO:
+        return "another movement than asked"
+    if ask.level is None:
+        return "not yet"
+    answered = f"at {ask.level}" if ask.answered else f"no answer up to {ask.level}"
+    return f"heavy: {answered}, band {_band(track)}"
 
 
 def _asks_text(track: Track) -> str:

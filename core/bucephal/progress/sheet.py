@@ -18,6 +18,7 @@ from bucephal.welfare import age_text, tape_weight_kg
 
 Z_80 = 1.2816  # normal quantile of 0.9: an 80 % interval is mean +- Z_80 sd
 ADULT_MONTHS = 36
+GOOD = (StepState.READY, StepState.CONFIRMED)
 
 
 class SideGap(FrozenModel):
@@ -255,10 +256,13 @@ def _since(standing: Standing) -> list[SinceItCame]:
 
 def _goals(standing: Standing) -> list[GoalLine]:
     lines = []
+    standing_good = [s for s in standing.catalogue.steps if standing.state(s) in GOOD]
+    # A step under a good one is there, even if nobody ever asked it by itself.
+    there = {step for one in standing_good for step in standing.catalogue.path_to(one)}
     for goal in standing.record.goals:
         path = standing.catalogue.path_to(goal.step)
-        good = [s for s in path if standing.state(s) in (StepState.READY, StepState.CONFIRMED)]
-        waiting = [s for s in path if s not in good]
+        good = [s for s in path if s in there]
+        waiting = [s for s in path if s not in there]
         lines.append(
             GoalLine(
                 step=goal.step,

@@ -41,7 +41,7 @@ export function SignInPage() {
           />
           <circle cx="104" cy="130" r="16" className={styles.knot} />
           <path d="M96 268 l24 24 -24 24 -24 -24 Z" className={styles.fresh} />
-          <ellipse cx="100" cy="450" rx="21" ry="16" className={styles.knot} />
+          <ellipse cx="113" cy="450" rx="21" ry="16" className={styles.knot} />
         </svg>
       </section>
       <section className={styles.side}>

@@ -3,7 +3,7 @@
 import type { BoardRow, TrackEstimate } from "../api/types";
 import { text } from "../text/en";
 import styles from "./SidesBoard.module.css";
-import { type BoardScale, LEVEL_HIGH, levelX } from "./sidesGeometry";
+import { type BoardScale, centreX, LEVEL_HIGH, levelX } from "./sidesGeometry";
 
 const SCALE: BoardScale = { width: 660, gap: 92 };
 const ROW = 46;
@@ -101,42 +101,35 @@ function Marks({ side, estimate }: { side: "left" | "right"; estimate: TrackEsti
   );
 }
 
-/** A cue with no sides: its own scale to the right of the centre, once, the name on the left. */
+/** A cue with no sides stands on the centre line, once, on a small scale of its own. */
 function Centred({ row, estimate }: { row: BoardRow; estimate: TrackEstimate }) {
   if (estimate.mean === null || estimate.low === null || estimate.high === null) return null;
   const middle = SCALE.width / 2;
-  const half = (level: number) =>
-    6 + ((Math.min(Math.max(level, 1), LEVEL_HIGH) - 1) / 9) * (SCALE.gap - 12);
-  const at = (level: number, way: 1 | -1) => middle + way * half(level);
+  const x = (level: number) => centreX(SCALE, level);
+  const bar = span(x(estimate.low), x(estimate.high));
+  const band = span(x(estimate.band[0]), x(estimate.band[1]));
   const above = estimate.mean > estimate.band[1];
   return (
     <g className={styles.both}>
-      <rect
-        x={at(estimate.band[1], -1)}
-        width={at(estimate.band[1], 1) - at(estimate.band[1], -1)}
-        y={20}
-        height={ROW - 26}
-        className={styles.band}
-      />
-      {([1, -1] as const).map((way) => {
-        const bar = span(at(estimate.low as number, way), at(estimate.high as number, way));
-        return (
-          <g key={way}>
-            <rect
-              x={bar.from}
-              width={Math.max(bar.width, 3)}
-              y={28}
-              height={7}
-              rx={3.5}
-              className={above ? styles.barAbove : styles.bar}
-            />
-            <circle cx={at(estimate.mean as number, way)} cy={31.5} r={5} className={styles.dot} />
-          </g>
-        );
-      })}
       <text x={middle} y={16} className={styles.name}>
         {row.name}
       </text>
+      <rect x={band.from - 5} width={band.width + 10} y={22} height={18} className={styles.band} />
+      <text x={x(1) - 15} y={36} className={styles.tick}>
+        1
+      </text>
+      <text x={x(LEVEL_HIGH) + 14} y={36} className={styles.tick}>
+        {LEVEL_HIGH}
+      </text>
+      <rect
+        x={bar.from}
+        width={Math.max(bar.width, 3)}
+        y={27.5}
+        height={8}
+        rx={4}
+        className={above ? styles.barAbove : styles.bar}
+      />
+      <circle cx={x(estimate.mean)} cy={31.5} r={6} className={styles.dot} />
     </g>
   );
 }

@@ -23,5 +23,13 @@ export function levelX(scale: BoardScale, side: "left" | "right", level: number)
   return side === "left" ? middle - distance : middle + distance;
 }
 
+/** Where a level of a cue without sides lies, between the two sides. */
+export function centreX(scale: BoardScale, level: number): number {
+  const share = (onScale(level) - LEVEL_LOW) / (LEVEL_HIGH - LEVEL_LOW);
+  const reach = scale.gap - CENTRE_MARGIN;
+  return scale.width / 2 - reach + 2 * reach * share;
+}
+
+const CENTRE_MARGIN = 26;
 const EDGE = 14;
 const INNER = 14;

@@ -1,0 +1,188 @@
+"""The coach's rules, each against the handbook's sequence (02, 'What to say next'); common practice."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bucephal.coach import Advice, CoachEntry, CoachSettings, advise
+from bucephal.ladder import Catalogue, load_catalogue
+
+
+def hear(catalogue: Catalogue, entries: list[Any], **settings: Any) -> list[Advice]:
+    """Advice after each entry; a number is an answer at that level, a negative one none up to it."""
+    chosen = {"step": "up-wt.3", "band": (1, 3), "aim": 3, "cap": 8, "side": "left", **settings}
+    asks = [CoachEntry.model_validate(as_entry(one)) for one in entries]
+    return advise(CoachSettings.model_validate(chosen), asks, catalogue)
+
+
+def as_entry(one: int | dict[str, Any]) -> dict[str, Any]:
+    if isinstance(one, dict):
+        return one
+    return {"level": abs(one), "answered": one > 0}
+
+
+def codes(advice: list[Advice]) -> list[str]:
+    return [one.code for one in advice]
+
+
+ALARM = {"tension": "alarmed"}
+OVER = {"level": 5, "over": True}
+TIGHT = {"level": 2, "tension": "tight"}
+WRONG = {"level": 2, "correct": "no"}
+
+
+def test_the_worked_example_with_the_schooled_band(catalogue: Catalogue) -> None:
+    # Handbook 02, check value: 8 6 5 4 heavy, 2 2 3 accepted.
+    advice = hear(catalogue, [8, 6, 5, 4, 2, 2, 3])
+    assert codes(advice)[:4] == ["repeat-from-light"] * 4
+    assert [one.heavy for one in advice] == [True] * 4 + [False] * 3
+    assert [one.accepted for one in advice] == [False] * 4 + [True] * 3
+    assert codes(advice)[4:] == ["rest-repeat", "rest-repeat", "change-side"]
+
+
+def test_the_worked_example_with_the_wider_band(catalogue: Catalogue) -> None:
+    advice = hear(catalogue, [8, 6, 5, 4, 2, 2, 3], band=(1, 4))
+    assert [one.heavy for one in advice] == [True] * 3 + [False] * 4
+    assert codes(advice)[5] == "change-side"
+
+
+@pytest.mark.parametrize(
+    ("entries", "settings", "expected"),
+    [
+        # 1 and 2: danger and body are events, and come before everything.
+        ([{"event": "buck"}], {}, "stop-danger"),
+        ([{"event": "stumble"}], {}, "body-flag"),
+        ([{"event": "spook"}], {}, "calm-down"),
+        # 3: alarm, twice in one exercise.
+        ([ALARM], {}, "calm-down"),
+        ([ALARM, 2, ALARM], {}, "leave-exercise"),
+        # 4: over-reaction, three in a row.
+        ([OVER, OVER], {}, "praise-wait"),
+        ([OVER, OVER, OVER], {}, "calm-down"),
+        ([OVER, OVER, 2, OVER], {}, "praise-wait"),
+        # 5: wrong movement, and a fault that is never let be.
+        ([WRONG], {}, "remedy"),
+        ([{"level": 2, "faults": ["slow"]}], {}, "remedy"),
+        ([{"level": 2, "faults": ["rhythm-lost"]}], {"green": True}, "rest-repeat"),
+        ([{"level": 2, "faults": ["rhythm-lost"]}], {"green": False}, "remedy"),
+        ([{"level": 2, "faults": ["late-release"]}], {}, "rest-repeat"),
+        ([{"level": 2, "correct": "nearly"}], {}, "remedy"),
+        ([{"level": 2, "correct": "nearly"}], {"green": True}, "rest-repeat"),
+        # 6: anticipation.
+        ([{"level": 2, "faults": ["anticipates"]}], {}, "vary"),
+        # 7a: the cap; one stage easier, at most two such asks.
+        ([4, 4, 4, 5], {"cap": 4}, "go-easier"),
+        ([6, 5, 6, 5, 4, 2], {"cap": 5}, "dose-reached"),
+        ([6, 5, 6, 5, 4, 5], {"cap": 5}, "go-easier"),
+        ([6, 5, 6, 5, 4, 5, 5], {"cap": 5}, "dose-reached"),
+        # 7b: never a third at the top; from the first stage the exercise is left.
+        ([9, 10], {}, "go-easier"),
+        ([-6, 4, -5], {}, "go-easier"),
+        ([9, 9], {"step": "up-wt.1"}, "leave-exercise"),
+        # 7c: not getting lighter (response model, Q6): a helping aid once.
+        ([7, 7], {}, "helping-aid"),
+        ([4, 4, 4], {}, "repeat-from-light"),
+        ([4, 4, 4, 4], {}, "helping-aid"),
+        ([7, 7, 7], {}, "go-easier"),
+        ([7, 7, 5], {}, "repeat-from-light"),
+        # 8: best so far.
+        ([1], {"best_below": 2}, "best-so-far"),
+        ([2], {"best_below": 2}, "rest-repeat"),
+        ([{"level": 3, "grade": 5}], {}, "best-so-far"),
+        # 9: enough.
+        ([2, 2, 2], {"other_side_done": True}, "next-exercise"),
+        ([2], {"aim": 1}, "change-side"),
+        ([2], {"aim": 1, "step": "halt.3", "side": "none"}, "next-exercise"),
+        # A row: tight adds none and does not break it; heavy breaks it.
+        ([2, TIGHT, 2, 2], {}, "change-side"),
+        ([2, 2, TIGHT], {}, "rest-repeat"),
+        ([2, 2, 5, 2], {}, "rest-repeat"),
+        # 10 and 11: dose and time.
+        ([2, TIGHT, 2], {"cap": 3}, "dose-reached"),
+        ([2], {"minutes_left": 0}, "time-up"),
+        ([5], {"minutes_left": 0}, "repeat-from-light"),
+    ],
+)  # fmt: skip
+def test_what_is_said_after(entries: list[Any], settings: dict[str, Any], expected: str, catalogue: Catalogue) -> None:
+    assert codes(hear(catalogue, entries, **settings))[-1] == expected
+
+
+def test_a_second_danger_finishes_on_the_ground(catalogue: Catalogue) -> None:
+    advice = hear(catalogue, [{"event": "rear"}, {"event": "buck"}])
+    assert "ground" in advice[1].say
+    assert "ground" not in advice[0].say
+
+
+def test_the_second_remedy_comes_when_the_first_did_not_help_twice(catalogue: Catalogue) -> None:
+    slow = {"level": 2, "faults": ["slow"]}
+    advice = hear(catalogue, [slow, slow, slow])
+    fault = catalogue.exercise("up-wt").fault("slow")
+    assert fault is not None
+    assert [one.say for one in advice] == [fault.first, fault.first, fault.second]
+
+
+def test_tolerance_and_measure_steps_are_heard_by_success(catalogue: Catalogue) -> None:
+    touch = {"step": "touch.2", "band": (1, 10), "side": "left"}
+    assert codes(hear(catalogue, [{"let_go_s": 20}, {"let_go_s": 45}], **touch)) == ["rest-repeat", "repeat-from-light"]
+    stand = {"step": "stand.2", "band": (1, 10), "side": "none", "aim": 1}
+    assert codes(hear(catalogue, [{"extent": 12}, {"extent": 31}], **stand)) == ["repeat-from-light", "next-exercise"]
+    line = {"step": "line.1", "band": (1, 10), "side": "left", "aim": 1}
+    assert codes(hear(catalogue, [{"extent": 3}, {"extent": 0.8}], **line)) == ["repeat-from-light", "change-side"]
+
+
+def test_reasons_carry_their_figures(catalogue: Catalogue) -> None:
+    (advice,) = hear(catalogue, [6])
+    assert "6" in advice.reason
+    assert "1–3" in advice.reason
+    assert "1 of at most 8" in advice.reason
+
+
+entries = st.one_of(
+    st.integers(1, 10).map(as_entry),
+    st.integers(-10, -1).map(as_entry),
+    st.sampled_from([ALARM, OVER, TIGHT, WRONG, {"event": "buck"}, {"event": "stumble"}, {"coarse": "heavy"},
+                     {"coarse": "light"}, {"level": 2, "faults": ["anticipates"]}]),
+)  # fmt: skip
+some_settings = st.fixed_dictionaries(
+    {
+        "step": st.sampled_from(["up-wt.1", "up-wt.3", "halt.3", "lunge.2"]),
+        "band": st.sampled_from([(1, 3), (1, 5), (1, 10)]),
+        "aim": st.integers(1, 4),
+        "cap": st.one_of(st.none(), st.integers(1, 9)),
+        "green": st.booleans(),
+        "other_side_done": st.booleans(),
+        "best_below": st.one_of(st.none(), st.integers(1, 5)),
+        "minutes_left": st.sampled_from([None, -1.0, 5.0]),
+        "side": st.just("none"),
+    }
+)
+
+
+@given(st.lists(entries, max_size=14), some_settings)
+def test_never_ends_on_a_heavy_answer_without_saying_so(asks: list[Any], settings: dict[str, Any]) -> None:
+    for advice in hear(load_catalogue(), asks, **settings):
+        if advice.ends and advice.heavy:
+            assert advice.ended_heavy
+            assert "heavy" in advice.reason
+
+
+@given(st.lists(entries, max_size=14), some_settings)
+def test_never_advises_repeating_at_the_top(asks: list[Any], settings: dict[str, Any]) -> None:
+    # Handbook 08: after two answers of 9-10 in a row there is no third.
+    advice = hear(load_catalogue(), asks, **settings)
+    for place in range(1, len(asks)):
+        levels = [one.get("level") or 0 for one in asks[place - 1 : place + 1]]
+        heavy = all(one.heavy for one in advice[place - 1 : place + 1])
+        if heavy and min(levels) >= 9:
+            assert advice[place].code not in ("repeat-from-light", "helping-aid")
+
+
+@given(st.lists(entries, max_size=10), some_settings)
+def test_same_input_same_answer_and_no_look_ahead(asks: list[Any], settings: dict[str, Any]) -> None:
+    whole = hear(load_catalogue(), asks, **settings)
+    assert hear(load_catalogue(), asks, **settings) == whole
+    assert hear(load_catalogue(), asks[:-1], **settings) == whole[: max(len(asks) - 1, 0)]

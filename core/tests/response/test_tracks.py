@@ -1,0 +1,139 @@
+"""Tracks of a whole record: what enters, shares, ready, confirmed, slipping."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from datetime import date
+
+import pytest
+from scipy import stats
+
+from bucephal.ladder import Catalogue, Side
+from bucephal.record import Ask, HorseRecord, Tension
+from bucephal.response import ShareTrack, Tracks, is_accepted, observation_of
+from bucephal.response.standing import TrackStanding
+
+Build = Callable[..., HorseRecord]
+
+
+@pytest.fixture
+def rule(catalogue: Catalogue, record_of: Build):  # type: ignore[no-untyped-def]
+    return Tracks(record_of([]), catalogue).rule("up-wt.2")
+
+
+def ask(**changes: object) -> Ask:
+    return Ask.model_validate({"step": "up-wt.2", "side": "left", "level": 4, **changes})
+
+
+def test_what_an_answer_tells_the_filter(rule) -> None:  # type: ignore[no-untyped-def]
+    seen = {
+        "plain": observation_of(ask(), rule),
+        "none": observation_of(ask(answered=False, level=7), rule),
+        "wrong": observation_of(ask(correct="no"), rule),
+        "alarmed": observation_of(ask(tension="alarmed"), rule),
+        "coarse light": observation_of(ask(level=None, coarse="light", band_top=4), rule),
+        "coarse heavy": observation_of(ask(level=None, coarse="heavy"), rule),
+    }
+    assert {name: one and (one.above, one.upto) for name, one in seen.items()} == {
+        "plain": (3, 4), "none": (7, None), "wrong": (4, None), "alarmed": None,
+        "coarse light": (0, 4), "coarse heavy": (5, 10),
+    }  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("changes", "accepted"),
+    [({}, True), ({"level": 6}, False), ({"tension": "tight"}, False), ({"over": True}, False),
+     ({"correct": "nearly"}, True), ({"correct": "no"}, False), ({"answered": False}, False)],
+)  # fmt: skip
+def test_accepted_is_light_right_and_calm(rule, changes: dict[str, object], accepted: bool) -> None:  # type: ignore[no-untyped-def]
+    assert is_accepted(ask(**changes), rule) is accepted
+
+
+def test_nearly_is_not_accepted_once_the_stage_demands_it(catalogue: Catalogue, record_of: Build) -> None:
+    demanding = Tracks(record_of([]), catalogue).rule("up-wt.3")
+    assert not is_accepted(Ask(step="up-wt.3", side=Side.LEFT, level=2, correct="nearly"), demanding)
+
+
+def test_share_equals_the_beta_posterior_of_a_statistics_library() -> None:
+    track = ShareTrack()
+    for success in (True, True, False, True, True):
+        track = track.hear(success, day=1)
+    reference = stats.beta(1 + 4, 1 + 1)
+    assert track.mean == pytest.approx(reference.mean())
+    assert track.sure == pytest.approx(reference.sf(0.8))
+    assert track.interval() == pytest.approx(reference.interval(0.8))
+
+
+def test_each_day_keeps_95_percent_of_the_old_counts() -> None:
+    track = ShareTrack().hear(True, 1).hear(True, 1).hear(False, 5)
+    assert (track.successes, track.failures) == pytest.approx((1.9, 1.0))
+
+
+def test_ready_wants_two_days_and_two_accepted(catalogue: Catalogue, record_of: Build) -> None:
+    one_day = Tracks(record_of([(5, "halt.2", "none", [2, 2, 2, 2])]), catalogue)
+    two_days = Tracks(record_of([(5, "halt.2", "none", [2, 2]), (3, "halt.2", "none", [2])]), catalogue)
+    heavy_end = Tracks(record_of([(5, "halt.2", "none", [2, 2]), (3, "halt.2", "none", [2, 7])]), catalogue)
+    key = ("halt.2", Side.NONE)
+    assert not one_day.by_key[key].is_ready()
+    assert two_days.by_key[key].is_ready()
+    assert not heavy_end.by_key[key].is_ready()
+
+
+def after(standing: TrackStanding, **changes: object) -> TrackStanding:
+    facts: dict[str, object] = {
+        "day": date(2026, 6, 1), "first_accepted": True, "sure": 0.5, "p_first": 0.9,
+        "safety": False, "is_share": False,
+    }  # fmt: skip
+    return standing.after_day(**(facts | changes))  # type: ignore[arg-type]
+
+
+def test_confirmed_wants_sureness_and_three_first_answers() -> None:
+    standing = TrackStanding()
+    for expected in (False, False, True):
+        standing = after(standing, sure=0.85)
+        assert standing.confirmed is expected
+    assert after(after(after(TrackStanding(), sure=0.95), sure=0.95, first_accepted=False), sure=0.95).confirmed is False
+
+
+def test_twelve_first_answers_confirm_without_the_model_and_sixteen_where_it_is_a_safety_step() -> None:
+    plain = safety = TrackStanding()
+    confirmed_at = {}
+    for number in range(1, 18):
+        plain, safety = after(plain), after(safety, safety=True)
+        for name, standing in (("plain", plain), ("safety", safety)):
+            if standing.confirmed:
+                confirmed_at.setdefault(name, number)
+    assert confirmed_at == {"plain": 12, "safety": 16}
+
+
+def test_a_safety_step_wants_to_be_surer() -> None:
+    standing = TrackStanding(first_accepted_run=5)
+    assert not after(standing, sure=0.85, safety=True).confirmed
+    assert after(standing, sure=0.91, safety=True).confirmed
+
+
+def test_confirmed_holds_until_it_slips_and_slipping_until_it_is_confirmed_again() -> None:
+    confirmed = replace(TrackStanding(), confirmed=True)
+    held = after(confirmed, first_accepted=False, p_first=0.71)
+    assert held.confirmed
+    slipped = after(held, first_accepted=False, p_first=0.69)
+    assert (slipped.confirmed, slipped.slipping) == (False, True)
+    assert after(slipped, p_first=0.75).slipping
+    again = after(after(after(slipped, sure=0.9), sure=0.9), sure=0.9)
+    assert (again.confirmed, again.slipping) == (True, False)
+
+
+def test_a_horse_that_goes_heavy_on_one_side_slips_there_only(catalogue: Catalogue, record_of: Build) -> None:
+    good = [(60 - 2 * n, "up-wt.2", side, [2, 2]) for n in range(12) for side in ("left", "right")]
+    bad = [(30 - 2 * n, "up-wt.2", "right", [9, 9]) for n in range(4)]
+    tracks = Tracks(record_of([*good, *bad]), catalogue)
+    left, right = tracks.by_key["up-wt.2", Side.LEFT], tracks.by_key["up-wt.2", Side.RIGHT]
+    assert left.standing.confirmed
+    assert right.standing.slipping
+
+
+def test_an_alarmed_answer_says_nothing_of_lightness_but_stands_in_the_record(rule) -> None:  # type: ignore[no-untyped-def]
+    alarmed = ask(tension=Tension.ALARMED, level=None)
+    assert observation_of(alarmed, rule) is None
+    assert not is_accepted(alarmed, rule)

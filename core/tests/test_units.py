@@ -1,0 +1,55 @@
+"""Conversions against the definitions of the units."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bucephal import units
+from bucephal.errors import InvalidInput
+
+
+def test_exact_definitions() -> None:
+    # International yard and pound agreement, 1959.
+    assert units.feet_to_metres(1) == 0.3048
+    assert units.pounds_to_kilograms(1) == 0.45359237
+    assert units.feet_to_metres(90) == pytest.approx(27.432, abs=1e-12)
+
+
+def test_hands_are_hands_and_inches() -> None:
+    # Common practice, no source: 14.2 hh means 14 hands 2 inches.
+    assert units.hands_to_centimetres("14.2") == pytest.approx(147.32, abs=1e-9)
+    assert units.hands_to_centimetres("15 hh") == pytest.approx(152.4, abs=1e-9)
+    assert units.centimetres_to_hands(147.32) == "14.2"
+
+
+@pytest.mark.parametrize("text", ["14.5", "tall", "-3", ""])
+def test_what_is_not_a_height_is_refused_with_the_range(text: str) -> None:
+    with pytest.raises(InvalidInput) as refusal:
+        units.hands_to_centimetres(text)
+    (problem,) = refusal.value.problems
+    assert problem.value == text
+    assert "0 to 3" in problem.allowed
+
+
+def test_water_freezes_and_boils() -> None:
+    assert units.celsius_to_fahrenheit(0) == 32
+    assert units.celsius_to_fahrenheit(100) == 212
+    assert units.celsius_to_fahrenheit(-40) == -40
+
+
+@given(st.floats(-1e6, 1e6))
+def test_there_and_back_is_the_same(value: float) -> None:
+    for there, back in (
+        (units.feet_to_metres, units.metres_to_feet),
+        (units.pounds_to_kilograms, units.kilograms_to_pounds),
+        (units.celsius_to_fahrenheit, units.fahrenheit_to_celsius),
+    ):
+        assert back(there(value)) == pytest.approx(value, rel=1e-12, abs=1e-9)
+
+
+@given(st.integers(40, 80))
+def test_whole_inches_survive_the_way_over_hands(inches: int) -> None:
+    hands = units.centimetres_to_hands(inches * 2.54)
+    assert units.hands_to_centimetres(hands) == pytest.approx(inches * 2.54)
