@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.http import HttpRequest
 from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from ninja.decorators import decorate_view
 from pydantic import Field
 
@@ -38,9 +38,9 @@ def sign_in(request: HttpRequest, credentials: Credentials) -> Me:
 
 
 @router.post("/sign-out", response={204: None})
-def sign_out(request: HttpRequest) -> tuple[int, None]:
+def sign_out(request: HttpRequest) -> Status[None]:
     services.sign_out(request)
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/me", response=Me)

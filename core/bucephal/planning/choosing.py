@@ -55,11 +55,13 @@ def _slipping(day: Day) -> Iterator[Choice]:
             figures = {f"p_first_{track.side}": round(track.p_first(day.on), 2) for track in tracks}
             where = "" if worst.side is Side.NONE else f" on the {worst.side}"
             others = _others_text(worst, tracks, day)
-            text = (
-                f"slipped{where}: a light first answer is now {worst.p_first(day.on):.2f} likely, "
-                f"it was confirmed above {SLIPPING_BELOW:.2f}{others}; "
-                f"{_asks_text(worst)}"
+            chance = worst.p_first(day.on)
+            cause = (
+                f"a light first answer is now {chance:.2f} likely, confirmed wants {SLIPPING_BELOW:.2f}"
+                if chance < SLIPPING_BELOW
+                else f"the last {worst.standing.first_heavy_run} first answers were heavy"
             )
+            text = f"slipped{where}: {cause}{others}; {_asks_text(worst)}"
             yield Choice(step, Why(text=text, figures=figures), _sided(worst.side))
 
 

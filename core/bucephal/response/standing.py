@@ -15,6 +15,9 @@ FIRST_ANSWERS_WITH_SURE = 3
 FIRST_ANSWERS_ALONE = 12
 FIRST_ANSWERS_ALONE_SAFETY = 16
 SLIPPING_BELOW = 0.70
+# own: after a sudden loss of four levels or more the filter takes the first heavy answers for
+# chance ones, and its chance stays high for three to five days; heavy first answers do not wait.
+FIRST_ANSWERS_LOST = 3
 
 
 @dataclass(frozen=True)
@@ -25,6 +28,8 @@ class TrackStanding:
     slipping: bool = False
     first_accepted_run: int = 0
     """First-of-day answers accepted in a row."""
+    first_heavy_run: int = 0
+    """First-of-day answers outside the band in a row."""
     judged_on: date | None = None
 
     def after_day(
@@ -32,6 +37,7 @@ class TrackStanding:
         *,
         day: date,
         first_accepted: bool,
+        first_light: bool,
         sure: float,
         p_first: float,
         safety: bool,
@@ -42,6 +48,7 @@ class TrackStanding:
         Args:
             day: the day that ended.
             first_accepted: was its first answer light (a success) and calm?
+            first_light: was it light (a success), calm or not?
             sure: how sure the model is that it is nearly always light.
             p_first: chance that the first ask two days on is light; for tolerance and measure
                 steps the mean share.
@@ -53,9 +60,10 @@ class TrackStanding:
         alone = FIRST_ANSWERS_ALONE_SAFETY if safety else FIRST_ANSWERS_ALONE
         by_model = sure >= wanted and run >= FIRST_ANSWERS_WITH_SURE
         by_run = run >= alone and not is_share
-        now = replace(self, first_accepted_run=run, judged_on=day)
+        lost = 0 if first_light else self.first_heavy_run + 1
+        now = replace(self, first_accepted_run=run, first_heavy_run=lost, judged_on=day)
         if by_model or by_run:
             return replace(now, confirmed=True, slipping=False)
-        if self.confirmed and p_first < SLIPPING_BELOW:
+        if self.confirmed and (p_first < SLIPPING_BELOW or lost >= FIRST_ANSWERS_LOST):
             return replace(now, confirmed=False, slipping=True)
         return now

@@ -76,6 +76,7 @@ class Track:
         self.standing = self.standing.after_day(
             day=self.last_day,
             first_accepted=is_accepted(first, self.rule),
+            first_light=is_success(first, self.rule),
             sure=self.sure,
             p_first=self.p_first(),
             safety=self.rule.exercise.safety,

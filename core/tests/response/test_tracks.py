@@ -82,7 +82,7 @@ def test_ready_wants_two_days_and_two_accepted(catalogue: Catalogue, record_of: 
 
 def after(standing: TrackStanding, **changes: object) -> TrackStanding:
     facts: dict[str, object] = {
-        "day": date(2026, 6, 1), "first_accepted": True, "sure": 0.5, "p_first": 0.9,
+        "day": date(2026, 6, 1), "first_accepted": True, "first_light": True, "sure": 0.5, "p_first": 0.9,
         "safety": False, "is_share": False,
     }  # fmt: skip
     return standing.after_day(**(facts | changes))  # type: ignore[arg-type]
@@ -122,6 +122,13 @@ def test_confirmed_holds_until_it_slips_and_slipping_until_it_is_confirmed_again
     assert after(slipped, p_first=0.75).slipping
     again = after(after(after(slipped, sure=0.9), sure=0.9), sure=0.9)
     assert (again.confirmed, again.slipping) == (True, False)
+
+
+def test_three_heavy_first_answers_slip_whatever_the_model_still_believes() -> None:
+    standing = replace(TrackStanding(), confirmed=True)
+    for expected in (False, False, True):
+        standing = after(standing, first_accepted=False, first_light=False, p_first=0.98)
+        assert standing.slipping is expected
 
 
 def test_a_horse_that_goes_heavy_on_one_side_slips_there_only(catalogue: Catalogue, record_of: Build) -> None:

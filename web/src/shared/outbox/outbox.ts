@@ -57,18 +57,19 @@ export class Outbox {
     void this.flush();
   }
 
-  async flush(): Promise<void> {
-    if (this.running) {
-      this.again = true;
-      return this.running;
-    }
-    this.running = this.sendAll().finally(() => {
+  /** Sends what is waiting; resolves when nothing more can be sent for now. */
+  flush(): Promise<void> {
+    this.again = true;
+    this.running ??= this.sendWhileAsked().finally(() => {
       this.running = undefined;
     });
-    await this.running;
-    if (this.again) {
+    return this.running;
+  }
+
+  private async sendWhileAsked(): Promise<void> {
+    while (this.again) {
       this.again = false;
-      await this.flush();
+      await this.sendAll();
     }
   }
 

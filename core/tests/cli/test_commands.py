@@ -1,0 +1,181 @@
+"""The command line as a person or a script uses it: JSON in, JSON out, exit codes."""
+
+from __future__ import annotations
+
+import io
+import json
+import re
+from collections.abc import Callable
+from datetime import date, timedelta
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from bucephal.cli.main import main
+
+VECTORS = json.loads((Path(__file__).parent.parent / "response_vectors.json").read_text())
+START = date(2026, 3, 2)
+Run = Callable[..., tuple[int, Any, Any]]
+
+
+@pytest.fixture
+def run(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> Run:
+    """Runs a command; a dict among the arguments becomes a file. Gives (exit code, out, errors)."""
+
+    def call(*arguments: Any) -> tuple[int, Any, Any]:
+        words = []
+        for number, argument in enumerate(arguments):
+            if isinstance(argument, dict):
+                path = tmp_path / f"{number}.json"
+                path.write_text(json.dumps(argument))
+                argument = str(path)
+            words.append(argument)
+        code = main(words)
+        out, err = capsys.readouterr()
+        return code, json.loads(out) if out else None, json.loads(err)["errors"] if err else None
+
+    return call
+
+
+def record(asks_by_day: dict[int, list[dict[str, Any]]], band_top: int = 5) -> dict[str, Any]:
+    return {
+        "format": "bucephal.horse-record", "version": 1,
+        "horse": {"id": "h", "name": "Test", "born": "2015-05-01", "bands": {"default": [1, band_top]}},
+        "sessions": [
+            {"id": f"s{day}", "date": str(START + timedelta(days=day)), "kind": "ridden", "asks": asks}
+            for day, asks in asks_by_day.items()
+        ],
+    }  # fmt: skip
+
+
+@pytest.mark.parametrize("case", [c for c in VECTORS["cases"] if c.get("asks")], ids=lambda case: case["name"])
+@pytest.mark.parametrize("days", [1, 7])
+def test_estimate_agrees_with_the_reference_vectors(case: dict[str, Any], days: int, run: Run) -> None:
+    by_day: dict[int, list[dict[str, Any]]] = {}
+    for one in case["asks"]:
+        answered = one["level"] is not None
+        level = one["level"] if answered else one["max"]
+        by_day.setdefault(one["day"], []).append(
+            {"step": "up-wt.2", "side": "left", "level": level, "answered": answered, "band_top": case["band_top"]}
+        )
+    on = START + timedelta(days=case["asks"][-1]["day"] + days)
+    code, rows, _ = run("estimate", record(by_day, case["band_top"]), "--on", str(on))
+    assert code == 0
+    (row,) = rows
+    final = case["final"]
+    assert row["mean"] == pytest.approx(final["theta_mean"], abs=1e-3)
+    assert row["sd"] == pytest.approx(final["theta_sd"], abs=1e-3)
+    assert row["p_first"] == pytest.approx(final[f"p_first_d{days}"], abs=1e-3)
+    assert row["sure"] == pytest.approx(final["sure80"], abs=1e-3)
+    assert row["p_next"] is None
+    assert row["asks"] == len(case["asks"])
+
+
+def test_on_the_day_itself_the_next_ask_is_answered_for(run: Run) -> None:
+    case = next(case for case in VECTORS["cases"] if case["name"].startswith("06"))
+    asks = [{"step": "up-wt.2", "side": "left", "level": one["level"]} for one in case["asks"]]
+    _, (row,), _ = run("estimate", record({0: asks}, case["band_top"]), "--on", str(START))
+    assert row["p_next"] == pytest.approx(case["final"]["p_now"], abs=1e-3)
+    assert row["p_first"] == pytest.approx(case["final"]["p_first_d1"], abs=1e-3)
+
+
+def test_coach_prints_an_advice_for_each_ask(run: Run) -> None:
+    file = {
+        "step": "up-wt.3", "band": [1, 3], "green": False, "school": {}, "aim": 3, "cap": 8, "side": "left",
+        "other_side_done": False, "best_below": None, "minutes_left": None,
+        "asks": [{"level": level, "answered": True, "correct": "yes", "tension": "calm", "over": False, "faults": []}
+                 for level in (8, 6, 5, 4, 2, 2, 3)],
+    }  # fmt: skip
+    code, advice, _ = run("coach", file)
+    assert code == 0
+    assert [one["code"] for one in advice[:4]] == ["repeat-from-light"] * 4
+    assert advice[-1]["code"] == "change-side"
+    assert {"code", "accepted", "heavy", "reason"} <= set(advice[0])
+
+
+def test_compile_prints_a_table(run: Run) -> None:
+    code, table, _ = run("compile", {"step": "halt.2", "band": [1, 5], "aim": 2, "cap": 8})
+    assert code == 0
+    assert len(table["tables"][0]["next"]) == table["states"] * len(table["signals"])
+
+
+def test_plan_prints_items_and_what_is_left_out(run: Run) -> None:
+    asks = [{"step": "halt.2", "level": 2}] * 2
+    code, plan, _ = run("plan", record({0: asks, 2: asks}), "--on", str(START + timedelta(days=3)), "--minutes", "30")
+    assert code == 0
+    assert {"items", "left_out", "nothing_new", "cautions"} <= set(plan)
+    assert all(item["why"]["text"] for item in plan["items"])
+
+
+def test_ladder_prints_the_catalogue_one_exercise_or_one_step(run: Run) -> None:
+    _, whole, _ = run("ladder")
+    assert {"id", "phase", "kind", "sides", "cap", "kit", "family", "faults", "stages"} <= set(whole["exercises"][0])
+    _, one, _ = run("ladder", "up-wt")
+    assert [stage["step"] for stage in one["stages"]] == ["up-wt.1", "up-wt.2", "up-wt.3"]
+    _, step, _ = run("ladder", "mount.2")
+    assert {"step": "disengage.1", "gate": "confirmed"} in step["needs"]
+
+
+def test_simulate_prints_a_record_that_validates(run: Run) -> None:
+    _, made, _ = run("simulate", "--seed", "4", "--sessions", "3")
+    code, found, _ = run("validate", made)
+    assert (code, found["sessions"]) == (0, 3)
+
+
+def test_validate_lists_all_problems_with_path_value_and_range(run: Run) -> None:
+    bad = record({0: [{"step": "up-wt.2", "side": "left", "level": 12, "lead_front": "left"}, {"step": "fly.1", "level": 1}]})
+    bad["sessions"].append({"date": "2999-01-01", "asks": []})
+    code, out, errors = run("validate", bad)
+    assert (code, out) == (2, None)
+    by_path = {error["path"]: error for error in errors}
+    assert set(by_path) == {
+        "sessions[0].asks[0].level", "sessions[0].asks[0].lead_front", "sessions[0].asks[1].step", "sessions[1].date",
+    }  # fmt: skip
+    assert by_path["sessions[0].asks[0].level"]["value"] == 12
+    assert all({"path", "value", "reason", "allowed"} == set(error) and error["reason"] for error in errors)
+
+
+@pytest.mark.parametrize(
+    ("words", "path"),
+    [
+        (["validate", "/nowhere/at/all.json"], "file"),
+        (["estimate"], "arguments"),
+        (["dance"], "arguments"),
+        (["ladder", "up-wt.9"], "step"),
+        (["simulate", "--seed", "x"], "seed"),
+        (["simulate", "--sessions", "0"], "sessions"),
+    ],
+)
+def test_bad_arguments_exit_2_and_name_the_field(words: list[str], path: str, run: Run) -> None:
+    code, _, errors = run(*words)
+    assert (code, errors[0]["path"]) == (2, path)
+
+
+@pytest.mark.parametrize("wish", [["--minutes", "2"], ["--minutes", "many"], ["--on", "tomorrow"], ["--place", "{"]])
+def test_a_bad_wish_for_a_plan_is_refused(wish: list[str], run: Run) -> None:
+    code, _, errors = run("plan", record({0: []}), *wish)
+    assert code == 2
+    assert errors[0]["reason"]
+
+
+@pytest.mark.parametrize("file", [{"step": "up-wt.3", "band": [5, 1]}, {"step": "nope.1", "band": [1, 3]}, {"band": [1, 3]}])
+def test_a_bad_coach_file_is_refused(file: dict[str, Any], run: Run) -> None:
+    code, _, errors = run("coach", file)
+    assert (code, bool(errors)) == (2, True)
+
+
+def test_a_record_can_come_from_standard_input(monkeypatch: pytest.MonkeyPatch, run: Run) -> None:
+    class Stdin:
+        buffer = io.BytesIO(json.dumps(record({0: []})).encode())
+
+    monkeypatch.setattr("sys.stdin", Stdin)
+    assert run("validate", "-")[0] == 0
+
+
+def test_a_truncated_record_says_where_it_ends(tmp_path: Path, run: Run) -> None:
+    path = tmp_path / "cut.json"
+    path.write_text(json.dumps(record({0: []}))[:40])
+    code, _, errors = run("validate", str(path))
+    assert code == 2
+    assert re.search(r"line \d+, column \d+", errors[0]["reason"])

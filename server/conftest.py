@@ -1,0 +1,73 @@
+"""States that server tests begin from: two yards, their people, a horse with some work."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+
+from accounts.models import User, Yard
+from bucephal.ladder import load_catalogue
+from bucephal.simulate import simulate_record
+from horses.models import Horse
+from horses.services import store_record
+from testing import person
+
+@pytest.fixture(autouse=True)
+def fast_settings(settings: Any) -> None:
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+@pytest.fixture
+def today() -> date:
+    return timezone.localdate()
+
+
+@pytest.fixture
+def yard(db: None) -> Yard:
+    return Yard.objects.create(name="Home yard")
+
+
+@pytest.fixture
+def other_yard(db: None) -> Yard:
+    return Yard.objects.create(name="Other yard")
+
+
+@pytest.fixture
+def trainer(yard: Yard) -> User:
+    return person(yard, "trainer")
+
+
+@pytest.fixture
+def horse(yard: Yard, today: date) -> Horse:
+    record = simulate_record(5, load_catalogue(), sessions=8, end=today - timedelta(days=2))
+    return store_record(yard, record)
+
+
+@pytest.fixture
+def fresh_horse(yard: Yard) -> Horse:
+    return Horse.objects.create(yard=yard, profile={"name": "Fresh", "born": "2018-05-01"})
+
+
+@pytest.fixture
+def others_horse(other_yard: Yard) -> Horse:
+    return Horse.objects.create(yard=other_yard, profile={"name": "Theirs", "born": "2018-05-01"})
+
+
+@pytest.fixture
+def client_of() -> Callable[[User], Client]:
+    def sign_in(user: User) -> Client:
+        client = Client()
+        client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+        return client
+
+    return sign_in
+
+
+@pytest.fixture
+def client(trainer: User, client_of: Callable[[User], Client]) -> Client:
+    return client_of(trainer)

@@ -1,0 +1,136 @@
+"""Plans over HTTP: what they hold, who may see them, and that the cache is what a rebuild gives."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from datetime import date
+from typing import Any
+
+import pytest
+from django.core.management import CommandError, call_command
+from django.test import Client
+
+from accounts.models import User, Yard
+from testing import ask_item, new_id, person, send, session_item
+from horses.models import Horse
+from plans.models import Derived
+
+pytestmark = pytest.mark.django_db
+
+NOBODY = "00000000-0000-4000-8000-000000000000"
+HORSE_PATHS = ("plan", "pack", "sheet", "sessions", "estimates", "steps/up-wt.2", f"sessions/{NOBODY}")
+
+
+@pytest.mark.parametrize("path", HORSE_PATHS)
+def test_another_yards_horse_is_not_found(path: str, client: Client, others_horse: Horse) -> None:
+    answer = client.get(f"/api/horses/{others_horse.pk}/{path}")
+    assert answer.status_code == 404
+    assert "Theirs" not in answer.content.decode()
+
+
+@pytest.mark.parametrize("path", [*(f"horses/{NOBODY}/{path}" for path in HORSE_PATHS), "horses", "today", "me"])
+def test_nothing_is_told_to_whoever_is_not_signed_in(path: str, horse: Horse) -> None:
+    assert Client().get(f"/api/{path}").status_code == 401
+
+
+def test_a_yard_sees_its_own_horses_only(client: Client, horse: Horse, others_horse: Horse) -> None:
+    assert [one["id"] for one in client.get("/api/horses").json()["horses"]] == [str(horse.pk)]
+    assert [row["facts"]["id"] for row in client.get("/api/today").json()["rows"]] == [str(horse.pk)]
+
+
+def test_a_plan_says_why(client: Client, horse: Horse) -> None:
+    plan = client.get(f"/api/horses/{horse.pk}/plan?minutes=40&helper=true").json()["plan"]
+    assert plan["minutes_wanted"] == 40
+    assert all(item["why"]["text"] for item in (*plan["items"], *plan["left_out"]))
+
+
+@pytest.mark.parametrize(
+    ("query", "path"), [("minutes=2", "minutes"), ("minutes=9999", "minutes"), ("air_c=90", "air_c"), ("on=soon", "on")]
+)
+def test_a_bad_wish_is_refused_by_name(query: str, path: str, client: Client, horse: Horse) -> None:
+    answer = client.get(f"/api/horses/{horse.pk}/plan?{query}")
+    assert answer.status_code == 422
+    assert path in answer.json()["errors"][0]["path"]
+
+
+def test_a_pack_carries_the_plan_and_its_coaches(client: Client, horse: Horse) -> None:
+    pack = client.get(f"/api/horses/{horse.pk}/pack?minutes=30").json()
+    steps = {item["id"] for item in pack["plan"]["items"] if item["step"]}
+    assert {item["item"] for item in pack["items"]} == steps
+    assert pack["coaches"]
+
+
+def test_the_plan_changes_with_what_was_logged(client: Client, horse: Horse, today: date) -> None:
+    before = client.get(f"/api/horses/{horse.pk}/plan").json()["plan"]
+    session = new_id()
+    heavy = [ask_item(session, 9, position=n, side="right") for n in range(2)]
+    send(client, [session_item(horse, session, today), *heavy])
+    after = client.get(f"/api/horses/{horse.pk}/plan").json()["plan"]
+    repairs = [item for item in after["items"] if item["kind"] == "repair"]
+    assert before != after
+    assert repairs[0]["step"] == "up-wt.2"
+    assert "on the right" in repairs[0]["why"]["text"]
+
+
+def test_what_is_cached_is_what_a_rebuild_gives(client: Client, horse: Horse, today: date) -> None:
+    client.get("/api/today")
+    session = new_id()
+    send(client, [session_item(horse, session, today), ask_item(session, 4)])
+    client.get("/api/today")
+    call_command("rebuild", "--check")
+    cached = Derived.objects.get().day
+    call_command("rebuild")
+    assert Derived.objects.get().day == cached
+
+
+def test_a_cache_that_lies_is_found(client: Client, horse: Horse) -> None:
+    client.get("/api/today")
+    Derived.objects.update(estimates=[])
+    with pytest.raises(CommandError, match="differ"):
+        call_command("rebuild", "--check")
+
+
+def test_what_other_rules_worked_out_is_not_read_again(client: Client, horse: Horse) -> None:
+    client.get("/api/today")
+    Derived.objects.update(recipe="older", day={})
+    assert client.get("/api/today").status_code == 200
+
+
+def test_reading_takes_as_many_queries_for_many_horses_as_for_one(
+    client: Client, yard: Yard, horse: Horse, django_assert_max_num_queries: Any
+) -> None:
+    for number in range(4):
+        Horse.objects.create(yard=yard, place=number, profile={"name": f"H{number}"})
+    client.get("/api/today")
+    for path in ("/api/today", "/api/horses"):
+        with django_assert_max_num_queries(5):
+            client.get(path)
+    with django_assert_max_num_queries(8):
+        client.get(f"/api/horses/{horse.pk}/sheet")
+
+
+def test_an_empty_yard_and_an_empty_horse_answer_sensibly(
+    client: Client, client_of: Callable[[User], Client], other_yard: Yard, fresh_horse: Horse
+) -> None:
+    nobody = client_of(person(other_yard, "nobody"))
+    assert nobody.get("/api/today").json()["rows"] == []
+    sheet = client.get(f"/api/horses/{fresh_horse.pk}/sheet").json()
+    assert (sheet["board"], sheet["facts"]["days_off"]) == ([], None)
+    assert client.get(f"/api/horses/{fresh_horse.pk}/sessions").json() == {"sessions": []}
+
+
+def test_a_step_tells_its_needs(client: Client, fresh_horse: Horse) -> None:
+    step = client.get(f"/api/horses/{fresh_horse.pk}/steps/canter.1").json()
+    assert step["state"] == "closed"
+    assert {need["step"] for need in step["missing"]} == {"up-wt.2", "down-tw.2", "disengage.3", "trot-range.1"}
+    assert client.get(f"/api/horses/{fresh_horse.pk}/steps/fly.1").status_code == 404
+
+
+def test_a_debrief_is_told_and_text_stays_text(client: Client, fresh_horse: Horse, today: date) -> None:
+    session = new_id()
+    note = "<script>alert(1)</script>"
+    send(client, [session_item(fresh_horse, session, today, body={"note": note}), ask_item(session, 7)])
+    answer = client.get(f"/api/horses/{fresh_horse.pk}/sessions/{session}")
+    assert answer.json()["note"] == note
+    assert answer.headers["Content-Type"].startswith("application/json")
+    assert answer.json()["rows"][0]["ended_heavy"] is True

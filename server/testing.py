@@ -1,0 +1,48 @@
+"""What server tests say and send: people, sync items, batches."""
+
+from __future__ import annotations
+
+import json
+import uuid
+from datetime import date
+from typing import Any
+
+from django.test import Client
+
+from accounts.models import Role, User, Yard
+from horses.models import Horse
+
+PASSWORD = "a-long-enough-password"
+
+
+def person(yard: Yard, name: str, role: str = Role.TRAINER) -> User:
+    return User.objects.create_user(name, password=PASSWORD, yard=yard, role=role)
+
+
+def new_id() -> str:
+    return str(uuid.uuid4())
+
+
+def session_item(horse: Horse, session: str, on: date, **changes: Any) -> dict[str, Any]:
+    body = {"date": str(on), "kind": "ridden", **changes.pop("body", {})}
+    return {"type": "session", "id": session, "horse": str(horse.pk), "revision": 1, "body": body, **changes}
+
+
+def ask_item(session: str, level: int = 3, *, position: int = 0, **body: Any) -> dict[str, Any]:
+    ask = {"step": "up-wt.2", "side": "left", "level": level, **body}
+    return {"type": "ask", "id": new_id(), "session": session, "position": position, "body": ask}
+
+
+def delete_item(item: dict[str, Any]) -> dict[str, Any]:
+    return {"type": "delete", "id": item["id"]}
+
+
+def post(client: Client, path: str, data: Any) -> Any:
+    return client.post(path, json.dumps(data), content_type="application/json")
+
+
+def send(client: Client, items: list[dict[str, Any]]) -> list[str]:
+    """Sends a batch; the status of each item in turn."""
+    answer = post(client, "/api/sync", {"items": items})
+    assert answer.status_code == 200, answer.content
+    return [one["status"] for one in answer.json()["answers"]]

@@ -1,0 +1,133 @@
+"""Writes what is generated from the core: OpenAPI, TypeScript types, record schema, coach vectors.
+
+    python tools/generate.py           writes
+    python tools/generate.py --check   fails if anything committed is stale
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import subprocess
+import sys
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path[:0] = [str(ROOT), str(ROOT / "server")]
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bucephal_server.settings")
+
+API = ROOT / "web/src/shared/api"
+VECTOR_ANSWERS: tuple[list[Any], ...] = (
+    [8, 6, 5, 4, 2, 2, 3],
+    [9, 10, 4, 2],
+    [7, 7, 7, 3, 3],
+    [-6, 4, -5, 2],
+    [{"tension": "alarmed"}, 2, {"tension": "alarmed"}],
+    [{"level": 5, "over": True}] * 3,
+    [{"level": 2, "correct": "no", "faults": ["slow"]}] * 3,
+    [{"event": "buck"}, {"event": "stumble"}, {"event": "rear"}],
+    [{"level": 2, "tension": "tight"}, 2, 2, 2],
+    [1, 1, 1],
+    [{"let_go_s": 50}, {"let_go_s": 9}, {"answered": False}],
+)
+VECTOR_SETTINGS = (
+    {"step": "up-wt.3", "band": (1, 3), "aim": 3, "cap": 8, "side": "left"},
+    {"step": "up-wt.2", "band": (1, 5), "aim": 2, "cap": 3, "green": True, "best_below": 2, "side": "left"},
+    {"step": "touch.2", "band": (1, 10), "aim": 1, "cap": 8, "side": "right", "other_side_done": True},
+    {"step": "halt.3", "band": (1, 5), "aim": 2, "cap": 8, "minutes_left": 0},
+)
+
+
+def as_text(data: Any) -> str:
+    return json.dumps(data, indent=1, ensure_ascii=False) + "\n"
+
+
+def openapi() -> str:
+    import django
+
+    django.setup()
+    from bucephal_server.api import api
+
+    return as_text(json.loads(json.dumps(api.get_openapi_schema(), default=str)))
+
+
+def record_schema() -> str:
+    from bucephal.record import record_schema as schema
+
+    return as_text(schema())
+
+
+def coach_vectors() -> str:
+    """What the core advises on some answers, and the tables from which a device must say the same."""
+    from bucephal.coach import CoachEntry, CoachSettings, advise, compile_coach
+    from bucephal.ladder import load_catalogue
+
+    catalogue, cases = load_catalogue(), []
+    for raw in VECTOR_SETTINGS:
+        settings = CoachSettings.model_validate(raw)
+        two_sided = len(catalogue.exercise(settings.step).side_names) > 1
+        paths = []
+        for answers in VECTOR_ANSWERS:
+            entries = [
+                CoachEntry.model_validate(
+                    one if isinstance(one, dict) else {"level": abs(one), "answered": one > 0}
+                )
+                for one in answers
+            ]
+            advice = advise(settings, entries, catalogue)
+            paths.append(
+                {
+                    "entries": [entry.model_dump(mode="json") for entry in entries],
+                    "advice": [
+                        one.model_dump(
+                            mode="json",
+                            include={"code", "accepted", "heavy", "say", "reason", "row", "tries", "ends"},
+                        )
+                        for one in advice
+                    ],
+                }
+            )
+        cases.append(
+            {
+                "coach": compile_coach(settings, catalogue).model_dump(mode="json"),
+                "otherSideWaits": two_sided and not settings.other_side_done,
+                "timeIsUp": settings.minutes_left is not None,
+                "paths": paths,
+            }
+        )
+    return json.dumps(cases, ensure_ascii=False) + "\n"
+
+
+def typescript(schema: Path, target: Path) -> None:
+    command = ["npx", "openapi-typescript", str(schema), "-o", str(target)]
+    subprocess.run(command, cwd=ROOT / "web", check=True, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+
+
+def main() -> None:
+    written = {
+        API / "openapi.json": openapi(),
+        ROOT / "docs/horse-record.schema.json": record_schema(),
+        ROOT / "web/src/features/ring/coachVectors.generated.json": coach_vectors(),
+    }
+    types = API / "schema.generated.ts"
+    if "--check" not in sys.argv:
+        for path, text in written.items():
+            path.write_text(text)
+        typescript(API / "openapi.json", types)
+        return
+    stale = [path for path, text in written.items() if not path.exists() or path.read_text() != text]
+    fresh = types.with_name("schema.check.ts")
+    try:
+        typescript(API / "openapi.json", fresh)
+        if not types.exists() or fresh.read_text() != types.read_text():
+            stale.append(types)
+    finally:
+        fresh.unlink(missing_ok=True)
+    if stale:
+        names = ", ".join(str(path.relative_to(ROOT)) for path in stale)
+        sys.exit(f"stale, run `make schema`: {names}")
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,99 @@
+// A small pack for tests: settle, one two-sided item with a real compiled coach, loosen.
+import type { CompiledCoach, PlanItem, RingPack } from "../../shared/api/types";
+import vectors from "./coachVectors.generated.json";
+
+export const HORSE = "11111111-1111-4111-8111-111111111111";
+
+const coach = (vectors as unknown as { coach: CompiledCoach }[])[0]?.coach as CompiledCoach;
+
+function item(part: Partial<PlanItem>): PlanItem {
+  return {
+    id: "settle",
+    kind: "settle",
+    step: null,
+    name: "Settle",
+    stage: "",
+    judged_by: null,
+    unit: null,
+    target: null,
+    wants_at_most: false,
+    ask: "",
+    first_side: "none",
+    sides: [],
+    asks: 0,
+    aim: 1,
+    cap: null,
+    band: null,
+    green: false,
+    minutes: 5,
+    done_when: "",
+    remedy: null,
+    helper_needed: false,
+    exciting: false,
+    ridden: false,
+    why: { text: "because", figures: {} },
+    ...part,
+  };
+}
+
+export const trotItem = item({
+  id: "new:up-wt.3",
+  kind: "new",
+  step: "up-wt.3",
+  name: "Walk to trot",
+  stage: "in the schooled band",
+  judged_by: "L",
+  first_side: "left",
+  sides: [
+    { side: "left", asks: 3, best_below: null },
+    { side: "right", asks: 3, best_below: null },
+  ],
+  asks: 6,
+  aim: 3,
+  cap: 8,
+  band: [1, 3],
+  ridden: true,
+});
+
+export function testPack(): RingPack {
+  return {
+    facts: {
+      id: HORSE,
+      name: "Quill",
+      age: "4 years",
+      work: "first rides",
+      days_off: 1,
+      rides: 3,
+      sessions: 5,
+      last_on: null,
+      open_flags: [],
+    },
+    plan: {
+      on: "2026-06-15",
+      days_off: 1,
+      minutes_wanted: 30,
+      minutes: 15,
+      schooling_minutes: 5,
+      headline: "New: walk to trot",
+      nothing_new: null,
+      items: [item({}), trotItem, item({ id: "loosen", kind: "loosen", name: "Loosen off" })],
+      left_out: [],
+      cautions: [],
+    },
+    items: [
+      {
+        item: "new:up-wt.3",
+        sides: [
+          { side: "left", coach: 0 },
+          { side: "right", coach: 0 },
+        ],
+        faults: [{ code: "slow", looks: "late", passes: false }],
+        level_words: ["seat", "calf", "calf", "leg", "leg", "leg", "heel", "heel", "whip", "whip"],
+        easier_step: "up-wt.2",
+        canter: false,
+      },
+    ],
+    coaches: [coach],
+    rider_faults: {},
+  };
+}
