@@ -73,8 +73,7 @@ lint: setup
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
 	cd core && ../$(BIN)/lint-imports --config ../.importlinter
-	$(BIN)/mypy core/bucephal
-	cd server && ../$(BIN)/mypy --config-file ../pyproject.toml .
+	$(BIN)/mypy core/bucephal server demo
 	$(BIN)/python tools/generate.py --check
 	cd web && npm run --silent check
 

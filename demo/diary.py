@@ -11,7 +11,6 @@ from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, time, timedelta
 
 import numpy as np
-
 from bucephal.coach import Coach, CoachEntry, CoachSettings
 from bucephal.ladder import Catalogue, Kind, Side
 from bucephal.planning import PlanItem, PlanRequest, SideDose, plan_session
@@ -30,6 +29,7 @@ from bucephal.record import (
 )
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.simulate import VirtualHorse, new_id
+
 from demo.horses import DemoHorse
 
 ASSESSMENT_SESSIONS = 3
@@ -69,7 +69,7 @@ class _Diary:
         for number, day in enumerate(self._working_days()):
             self._slip_lately(day)
             self.horse.begin_day(day.toordinal())
-            asks = self._assess(day) if number < ASSESSMENT_SESSIONS else self._work(day)
+            asks = self._assess() if number < ASSESSMENT_SESSIONS else self._work(day)
             session = self._session(day, number, asks)
             sessions = (*self.record.sessions, session)
             self.record = self.record.model_copy(update={"sessions": sessions})
@@ -91,7 +91,7 @@ class _Diary:
             self.horse.slip(step, side, levels)
             self.slipped = True
 
-    def _assess(self, day: date) -> list[Ask]:
+    def _assess(self) -> list[Ask]:
         """The first sessions: what it can do, once or twice a side."""
         asks = []
         for step in self.spec.assessment:
@@ -194,5 +194,3 @@ def _heard(ask: Ask) -> CoachEntry:
 def _months_before(day: date, months: int) -> date:
     years, month = divmod(day.year * 12 + day.month - 1 - months, 12)
     return date(years, month + 1, min(day.day, 28))
-
-

@@ -1,6 +1,6 @@
 """Builds the Sallowfen demo in the database, once; a second run keeps what was entered since.
 
-    python demo/load.py [--reset]
+python demo/load.py [--reset]
 """
 
 from __future__ import annotations
@@ -39,6 +39,7 @@ def records(today: date) -> list[str]:
 def _record(number: int, today: date) -> str:
     from bucephal.ladder import load_catalogue
     from bucephal.record import write_record
+
     from demo.diary import sallowfen_record
     from demo.horses import HORSES
 
@@ -47,23 +48,21 @@ def _record(number: int, today: date) -> str:
 
 def load(today: date, written: list[str]) -> None:
     """Stores the scenario: two yards, their people, the horses; then works out what is derived."""
-    from django.db import transaction
-
     from accounts.models import Role, User, Yard
     from bucephal.ladder import load_catalogue
     from bucephal.record import read_record
-    from demo.horses import HORSES
+    from django.db import transaction
     from horses.services import store_record
     from plans.services import rebuild
+
+    from demo.horses import HORSES
 
     with transaction.atomic():
         yard, other = Yard.objects.create(name=YARD), Yard.objects.create(name=OTHER_YARD)
         for name, first, role in PEOPLE:
             User.objects.create_user(name, password=PASSWORD, first_name=first, role=role, yard=yard)
         name, first, role = OTHER_PERSON
-        User.objects.create_user(
-            name, password=PASSWORD, first_name=first, role=Role(role), yard=other
-        )
+        User.objects.create_user(name, password=PASSWORD, first_name=first, role=Role(role), yard=other)
         for place, (spec, text) in enumerate(zip(HORSES, written, strict=True)):
             record = read_record(text, load_catalogue(), today)
             rebuild(store_record(yard, record, place=place, usual_minutes=spec.minutes), today)
@@ -77,11 +76,10 @@ def main() -> None:
     import django
 
     django.setup()
-    from django.core.management import call_command
-    from django.utils import timezone
-
     from accounts.models import Yard
     from bucephal_server.settings import DATA_DIR
+    from django.core.management import call_command
+    from django.utils import timezone
 
     DATA_DIR.mkdir(parents=True, exist_ok=True)
     if options.reset:

@@ -7,15 +7,15 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
-from django.test import Client
-from django.utils import timezone
-
 from accounts.models import User, Yard
 from bucephal.ladder import load_catalogue
 from bucephal.simulate import simulate_record
+from django.test import Client
+from django.utils import timezone
 from horses.models import Horse
 from horses.services import store_record
 from testing import person
+
 
 @pytest.fixture(autouse=True)
 def fast_settings(settings: Any) -> None:

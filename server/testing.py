@@ -7,9 +7,8 @@ import uuid
 from datetime import date
 from typing import Any
 
-from django.test import Client
-
 from accounts.models import Role, User, Yard
+from django.test import Client
 from horses.models import Horse
 
 PASSWORD = "a-long-enough-password"

@@ -1,7 +1,7 @@
 """Writes what is generated from the core: OpenAPI, TypeScript types, record schema, coach vectors.
 
-    python tools/generate.py           writes
-    python tools/generate.py --check   fails if anything committed is stale
+python tools/generate.py           writes
+python tools/generate.py --check   fails if anything committed is stale
 """
 
 from __future__ import annotations
@@ -101,7 +101,9 @@ def coach_vectors() -> str:
 
 def typescript(schema: Path, target: Path) -> None:
     command = ["npx", "openapi-typescript", str(schema), "-o", str(target)]
-    subprocess.run(command, cwd=ROOT / "web", check=True, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+    subprocess.run(
+        command, cwd=ROOT / "web", check=True, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
+    )
 
 
 def main() -> None:

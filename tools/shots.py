@@ -1,8 +1,8 @@
 """Takes the pictures of docs/screenshots from the demo data: one a place.
 
-    make shots            all of them
-    python tools/shots.py NAME ...   some, e.g. plan ring-phone
-    SHOTS_DIR=/tmp/x      somewhere else
+make shots            all of them
+python tools/shots.py NAME ...   some, e.g. plan ring-phone
+SHOTS_DIR=/tmp/x      somewhere else
 """
 
 from __future__ import annotations

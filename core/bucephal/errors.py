@@ -70,9 +70,7 @@ class UnknownStep(BucephalError, LookupError):
 
     @property
     def problems(self) -> tuple[Problem, ...]:
-        return (
-            Problem("step", self.step, "is not a step of the ladder", ", ".join(self.known)),
-        )
+        return (Problem("step", self.step, "is not a step of the ladder", ", ".join(self.known)),)
 
 
 class LadderFault(BucephalError, ValueError):

@@ -7,7 +7,6 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
-
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.record import HorseRecord, record_from
 

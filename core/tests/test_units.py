@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
-
 from bucephal import units
 from bucephal.errors import InvalidInput
+from hypothesis import given
+from hypothesis import strategies as st
 
 
 def test_exact_definitions() -> None:

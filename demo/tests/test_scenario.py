@@ -5,10 +5,10 @@ from __future__ import annotations
 from datetime import date, timedelta
 
 import pytest
-
 from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing, StepState
 from bucephal.record import read_record, write_record
+
 from demo.diary import sallowfen_record
 from demo.horses import HORSES
 

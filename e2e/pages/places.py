@@ -117,3 +117,22 @@ class Ring(Place):
 
     def side(self) -> str:
         return self.see("fieldset[aria-label=Sides] button[aria-pressed=true]").text.lower()
+
+
+class Debrief(Place):
+    def rows(self) -> dict[tuple[str, str], str]:
+        """(step, side) of every row, with its words."""
+        self.see("article li[data-step]")
+        return {
+            (row.get_attribute("data-step") or "", row.get_attribute("data-side") or ""): row.text
+            for row in self.all("article li[data-step]")
+        }
+
+    def to_plan(self) -> None:
+        self.button("See the whole plan").click()
+
+
+class Sheet(Place):
+    def board(self) -> str:
+        """What the sides board says to whoever cannot see it."""
+        return self.see("main svg[role=img]").get_attribute("aria-label") or ""

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+from bucephal.errors import BucephalError, Problem
 from django.contrib.auth import authenticate, login, logout
 from django.core.exceptions import PermissionDenied
 from django.http import Http404, HttpRequest
 
 from accounts.models import User, Yard
-from bucephal.errors import BucephalError, Problem
 
 
 class WrongCredentials(BucephalError):

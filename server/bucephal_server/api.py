@@ -4,15 +4,14 @@ from __future__ import annotations
 
 from typing import Any
 
+from accounts.api import router as accounts_router
+from bucephal.errors import BucephalError, UnknownStep
 from django.db import connection
 from django.http import Http404, HttpRequest, HttpResponse
+from horses.api import router as horses_router
 from ninja import NinjaAPI, Schema
 from ninja.errors import ValidationError
 from ninja.security import django_auth
-
-from accounts.api import router as accounts_router
-from bucephal.errors import BucephalError, UnknownStep
-from horses.api import router as horses_router
 from plans.api import router as plans_router
 from training.api import router as training_router
 

@@ -70,16 +70,12 @@ ROOT_URLCONF = "bucephal_server.urls"
 WSGI_APPLICATION = "bucephal_server.wsgi.application"
 TEMPLATES: list[dict[str, object]] = []
 
-DATABASES = {
-    "default": dj_database_url.config(default=f"sqlite:///{DATA_DIR / 'bucephal.sqlite3'}")
-}
+DATABASES = {"default": dj_database_url.config(default=f"sqlite:///{DATA_DIR / 'bucephal.sqlite3'}")}
 if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
     DATABASES["default"]["OPTIONS"] = {
         "transaction_mode": "IMMEDIATE",
         "timeout": 20,
-        "init_command": (
-            "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;"
-        ),
+        "init_command": ("PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;"),
     }
 
 AUTH_USER_MODEL = "accounts.User"

@@ -5,12 +5,12 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
+from accounts.services import yard_of
+from bucephal.progress import HorseSheet
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
-from accounts.services import yard_of
-from bucephal.progress import HorseSheet
 from horses import services
 
 router = Router(tags=["horses"])

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 import uuid
 
-from django.db import models
-
 from accounts.models import Yard
+from django.db import models
 
 
 class Horse(models.Model):

@@ -6,17 +6,17 @@ from collections import defaultdict
 from datetime import date
 from uuid import UUID
 
-from django.db.models import F
-from django.shortcuts import get_object_or_404
-
 from accounts.models import Yard
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.progress import HorseSheet, horse_sheet
 from bucephal.record import Ask, Event, HorseRecord, Session, SessionHeader
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
-from horses.models import Horse
+from django.db.models import F
+from django.shortcuts import get_object_or_404
 from training.models import StoredAsk, StoredEvent, StoredSession
+
+from horses.models import Horse
 
 
 def catalogue() -> Catalogue:
@@ -79,7 +79,7 @@ def store_record(yard: Yard, record: HorseRecord, *, place: int = 0, usual_minut
     headers, asks, events = [], [], []
     for session in record.sessions:
         header = session.model_dump(mode="json", exclude={"id", "asks", "events"})
-        stored = StoredSession(id=session.id, horse=horse, date=session.date, header=header)
+        stored = StoredSession(pk=session.id, horse=horse, date=session.date, header=header)
         headers.append(stored)
         for place_in, ask in enumerate(session.asks):
             asks.append(StoredAsk.of(ask, stored, place_in))

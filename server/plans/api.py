@@ -5,16 +5,16 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
+from accounts.services import yard_of
+from bucephal.planning import PlanRequest, RingPack, SessionPlan, TodayPlan
+from bucephal.progress import HorseFacts, StepStanding, TrackEstimate
+from bucephal.record import read_model
 from django.http import HttpRequest
 from django.utils import timezone
 from django.views.decorators.gzip import gzip_page
 from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
 
-from accounts.services import yard_of
-from bucephal.planning import PlanRequest, RingPack, SessionPlan, TodayPlan
-from bucephal.progress import HorseFacts, StepStanding, TrackEstimate
-from bucephal.record import read_model
 from plans import services
 
 router = Router(tags=["plans"])

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from django.db import models
-
 from horses.models import Horse
 
 

@@ -8,8 +8,6 @@ from hashlib import sha256
 from pathlib import Path
 from uuid import UUID
 
-from django.http import Http404
-
 import bucephal
 from accounts.models import Yard
 from bucephal.planning import (
@@ -24,8 +22,10 @@ from bucephal.planning import (
 )
 from bucephal.progress import HorseFacts, Standing, StepStanding, TrackEstimate, horse_facts
 from bucephal.record import HorseRecord
+from django.http import Http404
 from horses.models import Horse
 from horses.services import catalogue, horse_of, record_of
+
 from plans.models import Derived
 
 ALONE, WITH_HELPER = "alone", "with-helper"

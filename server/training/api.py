@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from uuid import UUID
 
+from accounts.services import signed_in, yard_of
+from bucephal.progress import SessionDebrief, SessionLine
 from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
 
-from accounts.services import signed_in, yard_of
-from bucephal.progress import SessionDebrief, SessionLine
 from training import services
 from training.sync import SyncAnswers, SyncBatch, sync
 

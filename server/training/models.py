@@ -8,10 +8,9 @@ from __future__ import annotations
 
 from typing import Any, Self
 
-from django.db import models
-
 from accounts.models import Yard
 from bucephal.record import FrozenModel
+from django.db import models
 from horses.models import Horse
 
 

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import Http404
-
 from accounts.models import Yard
 from bucephal.progress import SessionDebrief, SessionLine, debrief, session_lines
+from django.http import Http404
 from horses.services import catalogue, horse_of, record_of
 
 

@@ -15,17 +15,17 @@ from enum import StrEnum
 from typing import Any
 from uuid import UUID
 
-from django.db import transaction
-from ninja import Schema
-from pydantic import Field
-
 from accounts.models import Yard
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
 from bucephal.record import Ask, Event, SessionHeader, read_model
 from bucephal.record.checks import check_ask, check_session
+from django.db import transaction
 from horses.models import Horse
 from horses.services import catalogue, changed
+from ninja import Schema
+from pydantic import Field
+
 from training.models import StoredAsk, StoredEvent, StoredSession, Tombstone
 
 # A device a day ahead of the server (its clock, or its place on earth) is not refused.
@@ -124,9 +124,7 @@ class _Run:
                 self.entries[row.pk] = row
         self.buried = set(Tombstone.objects.filter(pk__in=ids).values_list("pk", flat=True))
         wanted = {item.horse for item in items if item.horse is not None}
-        self.horses = set(
-            Horse.objects.filter(pk__in=wanted, yard=self.yard).values_list("pk", flat=True)
-        )
+        self.horses = set(Horse.objects.filter(pk__in=wanted, yard=self.yard).values_list("pk", flat=True))
         self.new_asks: list[StoredAsk] = []
         self.new_events: list[StoredEvent] = []
 

@@ -40,7 +40,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     try:
         print(text, flush=True)
     except BrokenPipeError:  # the reader has seen enough, e.g. `| head`
-        sys.stdout = None  # type: ignore[assignment]
+        sys.stdout = None
     return 0
 
 
@@ -61,7 +61,9 @@ def _parser() -> argparse.ArgumentParser:
     parser = _Parser(prog="bucephal", description=__doc__)
     commands = parser.add_subparsers(required=True, parser_class=_Parser, metavar="COMMAND")
 
-    def add(name: str, run: Callable[..., Any], text: str, *, record: bool = False) -> argparse.ArgumentParser:
+    def add(
+        name: str, run: Callable[..., Any], text: str, *, record: bool = False
+    ) -> argparse.ArgumentParser:
         command = commands.add_parser(name, help=text, description=text)
         command.set_defaults(command=run)
         if record:

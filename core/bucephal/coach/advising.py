@@ -160,9 +160,7 @@ def easier_text(step: str, catalogue: Catalogue) -> str:
     return catalogue.stage(earlier).name if earlier is not None else ""
 
 
-def advise(
-    settings: CoachSettings, entries: Iterable[CoachEntry], catalogue: Catalogue
-) -> list[Advice]:
+def advise(settings: CoachSettings, entries: Iterable[CoachEntry], catalogue: Catalogue) -> list[Advice]:
     """Advice after each entry in turn."""
     coach = Coach(settings, catalogue)
     return [coach.hear(entry) for entry in entries]

@@ -22,7 +22,6 @@ from bucephal.coach.advising import (
 from bucephal.coach.machine import (
     START,
     AdviceCode,
-    CoachState,
     MachineRules,
     RowEffect,
     Swap,
@@ -92,9 +91,7 @@ class CompiledCoach(FrozenModel):
     rules: tuple[CompiledRule, ...]
     signals: tuple[CompiledSignal, ...]
     verdicts: tuple[CompiledVerdict, ...]
-    tables: tuple[CompiledTable, CompiledTable] = Field(
-        description="Below the cap of tries, and at it."
-    )
+    tables: tuple[CompiledTable, CompiledTable] = Field(description="Below the cap of tries, and at it.")
     swaps: tuple[Swap, ...]
     texts: dict[str, AdviceText]
     figures: dict[str, str] = Field(description="Figures of the texts that never change.")
@@ -165,18 +162,14 @@ def _walk(signals: tuple[Signal, ...], rules: MachineRules) -> _Walk:
     )
 
 
-def _table(
-    kept: list[list[tuple[int, int]]], block: list[int], half: int, width: int
-) -> CompiledTable:
+def _table(kept: list[list[tuple[int, int]]], block: list[int], half: int, width: int) -> CompiledTable:
     cells = [cell for row in kept for cell in row[half * width : (half + 1) * width]]
     return CompiledTable(
         next=tuple(block[target] for target, _ in cells), verdict=tuple(said for _, said in cells)
     )
 
 
-def _reach(
-    signals: tuple[Signal, ...], rules: MachineRules
-) -> list[list[tuple[int, Verdict]]]:
+def _reach(signals: tuple[Signal, ...], rules: MachineRules) -> list[list[tuple[int, Verdict]]]:
     """The steps of every reachable state, below the cap and then at it; states as they are met."""
     number, states = {START: 0}, [START]
     steps: list[list[tuple[int, Verdict]]] = []
@@ -198,10 +191,7 @@ def _merge(steps: list[list[tuple[int, int]]]) -> list[int]:
     block = _numbered([tuple(verdict for _, verdict in row) for row in steps])
     while True:
         finer = _numbered(
-            [
-                (own, tuple(block[target] for target, _ in row))
-                for own, row in zip(block, steps, strict=True)
-            ]
+            [(own, tuple(block[target] for target, _ in row)) for own, row in zip(block, steps, strict=True)]
         )
         if max(finer) == max(block):
             return finer
@@ -234,11 +224,7 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
             heavy=verdict.heavy,
             ends=verdict.code in ENDING,
             row=verdict.row,
-            swaps={
-                swap: place[other]
-                for swap in Swap
-                if (other := swapped(verdict, swap)) is not None
-            },
+            swaps={swap: place[other] for swap in Swap if (other := swapped(verdict, swap)) is not None},
         )
         for verdict in verdicts
     )

@@ -180,8 +180,7 @@ def advance(
 def _runs_ended(state: CoachState) -> CoachState:
     """Ends runs of heavy, over and wrong answers."""
     helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
-    return state._replace(lowest=None, since_lowest=0, top_last=False, overs=0, wrongs=0, helped=helped
-    )
+    return state._replace(lowest=None, since_lowest=0, top_last=False, overs=0, wrongs=0, helped=helped)
 
 
 def _after_over(state: CoachState) -> tuple[CoachState, Verdict]:
@@ -191,9 +190,7 @@ def _after_over(state: CoachState) -> tuple[CoachState, Verdict]:
     return _runs_ended(state)._replace(overs=overs), Verdict(AdviceCode.PRAISE_WAIT)
 
 
-def _after_wrong(
-    state: CoachState, at_cap: bool, rules: MachineRules
-) -> tuple[CoachState, Verdict]:
+def _after_wrong(state: CoachState, at_cap: bool, rules: MachineRules) -> tuple[CoachState, Verdict]:
     wrongs = state.wrongs
     now = _runs_ended(state)._replace(wrongs=min(wrongs + 1, REMEDIES_BEFORE_SECOND))
     if at_cap or state.easier:
@@ -244,9 +241,7 @@ def _easier(
     return now, Verdict(AdviceCode.GO_EASIER, variant if state.easier == 0 else "again", heavy=heavy)
 
 
-def _after_light(
-    state: CoachState, signal: Signal, at_cap: bool
-) -> tuple[CoachState, Verdict]:
+def _after_light(state: CoachState, signal: Signal, at_cap: bool) -> tuple[CoachState, Verdict]:
     now = _runs_ended(state)._replace(unanswered=0)
     is_tight = signal.kind is SignalKind.TIGHT
     accepted, row = not is_tight, RowEffect.KEEPS if is_tight else RowEffect.ADDS

@@ -149,9 +149,7 @@ def _firing_faults(settings: CoachSettings, catalogue: Catalogue) -> tuple[str, 
     )
 
 
-def _one(
-    field: str, values: tuple[str | bool, ...], kind: SignalKind, *, is_ask: bool = True
-) -> SignalRule:
+def _one(field: str, values: tuple[str | bool, ...], kind: SignalKind, *, is_ask: bool = True) -> SignalRule:
     condition = Condition(field=field, any_of=values)
     return SignalRule(when=(condition,), by_level=_same(Signal(kind=kind, is_ask=is_ask)))
 

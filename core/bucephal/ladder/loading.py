@@ -75,9 +75,7 @@ def build_catalogue(
     if unread:
         raise LadderFault(unread)
     catalogue = Catalogue(
-        exercises=tuple(
-            _exercise(phase, row, last_stage, cue_families, faults) for phase, row in raw
-        ),
+        exercises=tuple(_exercise(phase, row, last_stage, cue_families, faults) for phase, row in raw),
         phases={doc["phase"]: doc["title"] for doc in phase_list},
         families=cue_families,
         rider_faults=faults["rider"],

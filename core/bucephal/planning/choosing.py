@@ -66,9 +66,7 @@ def _slipping(day: Day) -> Iterator[Choice]:
 
 
 def _others_text(worst: Track, tracks: list[Track], day: Day) -> str:
-    return "".join(
-        f"; {track.side} {track.p_first(day.on):.2f}" for track in tracks if track is not worst
-    )
+    return "".join(f"; {track.side} {track.p_first(day.on):.2f}" for track in tracks if track is not worst)
 
 
 def _left_heavy(day: Day) -> Iterator[Choice]:
@@ -84,7 +82,7 @@ def _left_heavy(day: Day) -> Iterator[Choice]:
 
 
 def _one_sided(day: Day) -> Iterator[Choice]:
-    for step, tracks in _asked_steps(day):
+    for step, _ in _asked_steps(day):
         difference = side_gap(day.standing, step)
         if difference is None:
             continue
@@ -153,8 +151,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
     return [
         Choice(
             step,
-            holding.get(step)
-            or _check_why(day, step, "today's work needs it" if step in needed else ""),
+            holding.get(step) or _check_why(day, step, "today's work needs it" if step in needed else ""),
         )
         for step in order[:count]
     ]
@@ -287,10 +284,7 @@ def taken_as_known(day: Day) -> frozenset[str]:
     under = {step for one in good for step in day.catalogue.path_to(one)}
     past = {step for step in under if day.standing.state(step) not in GOOD}
     holding_back = {
-        need.step
-        for step in frontier(day)
-        if step not in past
-        for need in day.standing.missing(step)
+        need.step for step in frontier(day) if step not in past for need in day.standing.missing(step)
     }
     return frozenset(past - holding_back)
 

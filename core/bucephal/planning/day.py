@@ -114,12 +114,8 @@ class Day:
     @cached_property
     def settle_times(self) -> tuple[float, ...]:
         """The last times it took to settle, oldest first; a floor where it never did."""
-        times = []
-        for session in sessions_in_order(self.record):
-            settle = session.settle
-            minutes = settle and (settle.whole_min if settle.whole_min is not None else settle.first_min)
-            if minutes is not None:
-                times.append(minutes)
+        settles = [session.settle for session in sessions_in_order(self.record)]
+        times = [one.minutes for one in settles if one is not None and one.minutes is not None]
         return tuple(times[-SETTLE_LAST_TIMES:])
 
     @cached_property
@@ -148,7 +144,10 @@ class Day:
         if missing:
             return "kit", f"not at hand here: {', '.join(missing)}"
         if self.open_flags and stage.gait in (Gait.TROT, Gait.CANTER):
-            return "flag", f"a flag is open ({', '.join(self.open_flags)}): nothing harder until it is cleared"
+            return (
+                "flag",
+                f"a flag is open ({', '.join(self.open_flags)}): nothing harder until it is cleared",
+            )
         if self.heat is not Heat.FINE and stage.exciting and self.heat is not Heat.CARE:
             return "heat", "too hot for hard work"
         return None

@@ -84,12 +84,11 @@ def loosen_item(ridden: bool) -> PlanItem:
     return _frame_item(ItemKind.LOOSEN, name, "", minutes, "it walks with a low neck", why)
 
 
-def _frame_item(
-    kind: ItemKind, name: str, stage: str, minutes: int, done_when: str, why: Why
-) -> PlanItem:
+def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: str, why: Why) -> PlanItem:
     return PlanItem(
         id=str(kind), kind=kind, step=None, name=name, stage=stage, judged_by=None, unit=None,
-        target=None, wants_at_most=False, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None, band=None,
+        target=None, wants_at_most=False, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None,
+        band=None,
         green=False, minutes=minutes, done_when=done_when, remedy=None, helper_needed=False,
         exciting=False, ridden=False, why=why,
     )  # fmt: skip

@@ -42,7 +42,7 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
     return _left(day, step, "one-new-thing", "one new thing at a time: its turn comes")
 
 
-def no_time(day: Day, step: str, name: str, minutes: int, left: int) -> LeftOut:
+def no_time(step: str, name: str, minutes: int, left: int) -> LeftOut:
     text = f"no time: wants {minutes} min, {max(left, 0)} left"
     return LeftOut(step=step, name=name, reason="time", why=Why(text=text, figures={"minutes": minutes}))
 
@@ -68,8 +68,6 @@ def _distance(day: Day, step: str | None) -> tuple[int, int]:
     return len(day.standing.missing(step)), day.catalogue.steps.index(step)
 
 
-def _left(
-    day: Day, step: str, reason: str, text: str, figures: dict[str, float] | None = None
-) -> LeftOut:
+def _left(day: Day, step: str, reason: str, text: str, figures: dict[str, float] | None = None) -> LeftOut:
     why = Why(text=text, figures=dict(figures or {}))
     return LeftOut(step=step, name=day.catalogue.full_name(step), reason=reason, why=why)

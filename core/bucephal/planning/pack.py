@@ -68,12 +68,7 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, catalogue: Catalogue, school
     )  # fmt: skip
 
 
-
-
-
-def _settings(
-    item: PlanItem, aim: int, best_below: int | None, school: dict[str, str]
-) -> CoachSettings:
+def _settings(item: PlanItem, aim: int, best_below: int | None, school: dict[str, str]) -> CoachSettings:
     return CoachSettings.model_validate(
         {
             "step": item.step,

@@ -138,7 +138,7 @@ def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], li
         left = room - sum(item.minutes for item in kept)
         assert victim.step is not None
         name = day.catalogue.full_name(victim.step)
-        dropped.append(no_time(day, victim.step, name, victim.minutes, left))
+        dropped.append(no_time(victim.step, name, victim.minutes, left))
     return kept, dropped
 
 

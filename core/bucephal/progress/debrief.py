@@ -173,9 +173,7 @@ def _then(standing: Standing, track: Track) -> EstimateThen:
     )  # fmt: skip
 
 
-def _change(
-    session: Session, before: Track | None, track: Track, asks: list[Ask]
-) -> SessionChange | None:
+def _change(session: Session, before: Track | None, track: Track, asks: list[Ask]) -> SessionChange | None:
     levels = [ask.level + (not ask.answered) for ask in asks if ask.level is not None]
     if track.rule.kind is not Kind.LIGHTNESS or len(levels) < 2:
         return None

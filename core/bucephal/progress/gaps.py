@@ -35,9 +35,7 @@ def side_gap(standing: Standing, step: str) -> Difference | None:
 
 def _levels(track: Track, on: date) -> list[float]:
     """A day's levels in order; no answer counts one above the highest tried."""
-    return [
-        float(ask.level + (not ask.answered)) for ask in track.asks_on(on) if ask.level is not None
-    ]
+    return [float(ask.level + (not ask.answered)) for ask in track.asks_on(on) if ask.level is not None]
 
 
 def _gap_days(track: Track, on: date) -> int:

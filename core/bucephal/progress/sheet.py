@@ -8,7 +8,7 @@ from pydantic import Field
 
 from bucephal.ladder import Catalogue, Kind, Side
 from bucephal.progress.gaps import side_gap
-from bucephal.progress.standing import Standing, lower_first
+from bucephal.progress.standing import Standing
 from bucephal.progress.states import StepState, TrackEstimate
 from bucephal.record import Flag, FrozenModel, HorseRecord, days_off, ride_number, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
@@ -232,9 +232,9 @@ def _settle(record: HorseRecord) -> list[SettleMark]:
     marks = []
     for session in sessions_in_order(record):
         settle = session.settle
-        minutes = settle and (settle.whole_min if settle.whole_min is not None else settle.first_min)
-        if settle is not None and minutes is not None:
-            marks.append(SettleMark(on=session.date, minutes=minutes, settled=settle.settled is not False))
+        if settle is not None and settle.minutes is not None:
+            settled = settle.settled is not False
+            marks.append(SettleMark(on=session.date, minutes=settle.minutes, settled=settled))
     return marks
 
 

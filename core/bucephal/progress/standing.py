@@ -10,14 +10,13 @@ from functools import cached_property
 
 from bucephal.ladder import Catalogue, Gate, Kind, Need, Side, Stage
 from bucephal.progress.states import MissingNeed, StepStanding, StepState, TrackEstimate
-from bucephal.record import HorseRecord, Override, Overridden
+from bucephal.record import HorseRecord, Overridden, Override
 from bucephal.response import (
     READY_CHANCE,
     READY_DAYS,
     SURE_ENOUGH,
     SURE_ENOUGH_SAFETY,
     LightnessTrack,
-
     Track,
     Tracks,
     is_accepted,
@@ -236,9 +235,7 @@ class Standing:
         safety = self.catalogue.exercise(need.step).safety
         return SURE_ENOUGH_SAFETY if safety else SURE_ENOUGH
 
-    def _shortfall_words(
-        self, need: Need, side: Side | None, figure: float | None, wanted: float
-    ) -> str:
+    def _shortfall_words(self, need: Need, side: Side | None, figure: float | None, wanted: float) -> str:
         name = self.catalogue.name_in_text(need.step)
         where = "" if side in (None, Side.NONE) else f" on the {side}"
         if figure is None:
@@ -302,5 +299,3 @@ RIDING_NEVER_BELOW = 30
 
 def lower_first(text: str) -> str:
     return text[:1].lower() + text[1:]
-
-

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping
 from datetime import date, datetime
-from typing import Any, TypeVar
+from typing import Any, TypeGuard, TypeVar
 
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue, Exercise, Gait, Kind, Sides
@@ -148,8 +148,7 @@ def _repeated_ids(sessions: Iterable[Any]) -> Iterator[Problem]:
         rows = [(f"sessions[{place}]", session)]
         for key in ("asks", "events"):
             rows += [
-                (f"sessions[{place}].{key}[{n}]", _dict(row))
-                for n, row in enumerate(_list(session.get(key)))
+                (f"sessions[{place}].{key}[{n}]", _dict(row)) for n, row in enumerate(_list(session.get(key)))
             ]
         for path, row in rows:
             key_id = row.get("id")
@@ -198,7 +197,7 @@ def _list(value: Any) -> list[Any]:
     return list(value) if isinstance(value, list | tuple) else []
 
 
-def _is_number(value: Any) -> bool:
+def _is_number(value: Any) -> TypeGuard[float]:
     return isinstance(value, int | float) and not isinstance(value, bool)
 
 

@@ -104,5 +104,3 @@ def ride_number(record: HorseRecord) -> int:
 
 def _is_ridden(session: Session) -> bool:
     return session.kind in ("ridden", "hack")
-
-

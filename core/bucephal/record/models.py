@@ -90,9 +90,7 @@ class Sex(StrEnum):
     STALLION = "stallion"
 
 
-Band = Annotated[
-    tuple[Level, Level], Field(description="Lowest and highest level that count as light.")
-]
+Band = Annotated[tuple[Level, Level], Field(description="Lowest and highest level that count as light.")]
 
 
 class Horse(FrozenModel):
@@ -129,6 +127,11 @@ class Settle(FrozenModel):
     first_min: Minutes | None = None
     whole_min: Minutes | None = None
     settled: bool | None = Field(None, description="False: never settled; minutes are a floor.")
+
+    @property
+    def minutes(self) -> float | None:
+        """Minutes until settled: until a whole circle stretched, else until the first stretch."""
+        return self.whole_min if self.whole_min is not None else self.first_min
 
 
 class Ask(FrozenModel):

@@ -137,7 +137,7 @@ def _words(schema: dict[str, Any], node: dict[str, Any]) -> str:
     if "properties" in node:
         return "keys: " + ", ".join(node["properties"])
     if node.get("type") == "array":
-        items = node.get("items") or next(iter(node.get("prefixItems", [])), {})
+        items: dict[str, Any] = node.get("items") or next(iter(node.get("prefixItems", [])), {})
         inner = " or ".join(_words(schema, option) for option in _options(schema, items))
         count = node.get("minItems") if node.get("minItems") == node.get("maxItems") else None
         return f"a list of {count} of: {inner}" if count else f"a list of: {inner}"
@@ -146,5 +146,9 @@ def _words(schema: dict[str, Any], node: dict[str, Any]) -> str:
         return f"{whole}{node.get('minimum', 'any')} to {node.get('maximum', 'any')}"
     if "maxLength" in node:
         return f"{node.get('minLength', 0)} to {node['maxLength']} characters"
-    formats = {"date": "a date, YYYY-MM-DD", "date-time": "an ISO 8601 date and time", "time": "a time, HH:MM"}
+    formats = {
+        "date": "a date, YYYY-MM-DD",
+        "date-time": "an ISO 8601 date and time",
+        "time": "a time, HH:MM",
+    }
     return formats.get(node.get("format", ""), str(node.get("type", "")))

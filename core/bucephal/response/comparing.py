@@ -61,9 +61,7 @@ def session_change(
     """
     p, count = tables.parameters, len(levels)
     offset = tables.offset(days, 0)
-    start_variance = (
-        variance_before + p.wander_per_ride**2 + p.wander_per_day**2 * (days - 1) + p.mood_sd**2
-    )
+    start_variance = variance_before + p.wander_per_ride**2 + p.wander_per_day**2 * (days - 1) + p.mood_sd**2
     design = np.column_stack([np.ones(count), 1 - p.warm_up_left ** np.arange(count)])
     prior_precision = np.diag([1 / start_variance, 1.0])
     prior_mean = np.array([mean_before + offset, -offset])
@@ -92,9 +90,7 @@ def side_difference(rides: Sequence[SideRide], tables: ResponseTables) -> Differ
     for number, ride in enumerate(rides):
         if number > 0:
             variance += _SIDE_WANDER_SD**2
-        seen = _warm_mean(ride.left, ride.left_days, tables) - _warm_mean(
-            ride.right, ride.right_days, tables
-        )
+        seen = _warm_mean(ride.left, ride.left_days, tables) - _warm_mean(ride.right, ride.right_days, tables)
         seen = min(max(seen, -_SIDE_CLIP), _SIDE_CLIP)
         noise = 1.0 / len(ride.left) + 1.0 / len(ride.right) + mood_variance
         gain = variance / (variance + noise)
@@ -130,4 +126,3 @@ def best_so_far_threshold(
     unlikely = int(np.searchsorted(expected, BEST_QUANTILE, side="right"))
     threshold = min(unlikely, lowest_so_far, TOP_LEVEL)
     return threshold if threshold > 1 else None
-

@@ -100,18 +100,11 @@ class LightnessTrack:
         """The belief after one more answer; the day must be open."""
         if self.joint is None:
             raise ValueError("open the day before its first ask")
-        joint = self.joint * self._likelihood(observation)
+        joint = self.joint * self.tables.likelihood(
+            self.break_days, self.number, observation.above, observation.upto
+        )
         joint /= joint.sum()
         return replace(self, joint=joint, number=self.number + 1)
-
-    def _likelihood(self, seen: Observation) -> Array:
-        table = self.tables.answered_by(self.break_days, self.number)
-        share = self.tables.parameters.uninformative
-        if seen.upto is None:
-            chance = share * (TOP_LEVEL + 1 - seen.above) / (TOP_LEVEL + 1)
-            return (1 - share) * (1 - table[seen.above]) + chance
-        chance = share * (seen.upto - seen.above) / (TOP_LEVEL + 1)
-        return (1 - share) * (table[seen.upto] - table[seen.above]) + chance
 
     @cached_property
     def posterior(self) -> Array:
@@ -165,23 +158,4 @@ class LightnessTrack:
 
         The mass of levels light enough; the cell in which the limit lies is cut linearly.
         """
-        chance = self.tables.first_in_band(FIRST_ASK_BREAK_DAYS, band_top)
-        return sum(
-            self._mass_up_to(kind, self._crossing(chance[kind], share))
-            for kind in range(len(chance))
-        )
-
-    def _crossing(self, chance: Array, share: float) -> float:
-        """The level at which the falling ``chance`` passes ``share``."""
-        if chance[0] < share:
-            return -np.inf
-        if chance[-1] >= share:
-            return np.inf
-        last = int(np.nonzero(chance >= share)[0][-1])
-        part = (chance[last] - share) / (chance[last] - chance[last + 1])
-        return float(self.tables.levels[last] + part * self.tables.parameters.grid_step)
-
-    def _mass_up_to(self, kind: int, limit: float) -> float:
-        step = self.tables.parameters.grid_step
-        inside = np.clip((limit - (self.tables.levels - step / 2)) / step, 0.0, 1.0)
-        return float(self.posterior[kind] @ inside)
+        return float((self.posterior * self.tables.light_enough(band_top, share)).sum())

@@ -12,6 +12,7 @@ import numpy.typing as npt
 
 from bucephal.response.parameters import (
     DEFAULT,
+    FIRST_ASK_BREAK_DAYS,
     LAST_WARM_UP_ASK,
     LONGEST_BREAK_DAYS,
     TOP_LEVEL,
@@ -20,6 +21,8 @@ from bucephal.response.parameters import (
 
 Array = npt.NDArray[np.float64]
 
+MOST_LIKELIHOODS = 3000
+"""Tables of likelihoods that are kept, 9 kB each."""
 _MOOD_POINTS = 7
 _MOOD_REACH = 2.25
 
@@ -44,6 +47,8 @@ class ResponseTables:
         self._answers: dict[tuple[int, int], Array] = {}
         self._transitions: dict[int, Array] = {}
         self._first_in_band: dict[tuple[int, int], Array] = {}
+        self._light_enough: dict[tuple[int, float], Array] = {}
+        self._likelihoods: dict[tuple[int, int, int, int | None], Array] = {}
 
     @cached_property
     def prior(self) -> Array:
@@ -84,15 +89,64 @@ class ResponseTables:
     def in_band(self, days: int, number: int, top: int) -> Array:
         """P(the ask is answered within the band), shape (H, T, M)."""
         share = self.parameters.uninformative
-        return (1 - share) * self.answered_by(days, number)[top] + share * top / (TOP_LEVEL + 1)
+        table: Array = self.answered_by(days, number)[top]
+        chance: Array = (1 - share) * table + share * top / (TOP_LEVEL + 1)
+        return chance
 
     def first_in_band(self, days: int, top: int) -> Array:
         """P(the first ask of a day is in the band), averaged over moods, shape (H, T)."""
         key = clamp_days(days), top
-        table = self._first_in_band.get(key)
+        if key not in self._first_in_band:
+            table: Array = self.in_band(days, 0, top) @ self.mood_weights
+            self._first_in_band[key] = table
+        return self._first_in_band[key]
+
+    def light_enough(self, top: int, share: float) -> Array:
+        """How much of each grid cell lies where first asks are in the band ``share`` of the time.
+
+        Shape (H, T), 0 to 1. The cell in which the limit lies is cut linearly; it is found by
+        linear interpolation between grid points.
+        """
+        key = top, share
+        if key not in self._light_enough:
+            chance = self.first_in_band(FIRST_ASK_BREAK_DAYS, top)
+            rows = [self._inside(self._crossing(row, share)) for row in chance]
+            self._light_enough[key] = np.stack(rows)
+        return self._light_enough[key]
+
+    def _crossing(self, chance: Array, share: float) -> float:
+        """The level at which the falling ``chance`` passes ``share``."""
+        if chance[0] < share:
+            return -np.inf
+        if chance[-1] >= share:
+            return np.inf
+        last = int(np.nonzero(chance >= share)[0][-1])
+        part = (chance[last] - share) / (chance[last] - chance[last + 1])
+        return float(self.levels[last] + part * self.parameters.grid_step)
+
+    def _inside(self, limit: float) -> Array:
+        step = self.parameters.grid_step
+        inside: Array = np.clip((limit - (self.levels - step / 2)) / step, 0.0, 1.0)
+        return inside
+
+    def likelihood(self, days: int, number: int, above: int, upto: int | None) -> Array:
+        """P(answered above one level and at or below another; None: not at all), (H, T, M)."""
+        key = clamp_days(days), min(number, LAST_WARM_UP_ASK), above, upto
+        table = self._likelihoods.get(key)
         if table is None:
-            table = self._first_in_band[key] = self.in_band(days, 0, top) @ self.mood_weights
+            if len(self._likelihoods) >= MOST_LIKELIHOODS:
+                self._likelihoods.clear()
+            table = self._likelihoods[key] = self._build_likelihood(*key)
         return table
+
+    def _build_likelihood(self, days: int, number: int, above: int, upto: int | None) -> Array:
+        table, share = self.answered_by(days, number), self.parameters.uninformative
+        cells = TOP_LEVEL + 1
+        if upto is None:
+            none: Array = (1 - share) * (1 - table[above]) + share * (cells - above) / cells
+            return none
+        between: Array = (1 - share) * (table[upto] - table[above]) + share * (upto - above) / cells
+        return between
 
     def transition(self, days: int) -> Array:
         """How the level moves over ``days`` to the next ride: row t to column t', rows sum to 1."""

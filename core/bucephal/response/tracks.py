@@ -29,12 +29,14 @@ class Track:
     belief: LightnessTrack | ShareTrack
     asks: list[DatedAsk] = field(default_factory=list)
     standing: TrackStanding = field(default_factory=TrackStanding)
+    day_starts: list[int] = field(default_factory=list)
+    """Where each day's asks begin in ``asks``."""
     mean_at: list[tuple[date, float]] = field(default_factory=list)
     """Mean after each day with asks, for the tail on the sides board."""
 
     @property
     def days(self) -> list[date]:
-        return list(dict.fromkeys(row.day for row in self.asks))
+        return [self.asks[start].day for start in self.day_starts]
 
     @property
     def last_day(self) -> date:
@@ -65,6 +67,11 @@ class Track:
             return self.belief.mean
         return self.belief.p_next(self.rule.band_top)
 
+    def add(self, row: DatedAsk) -> None:
+        if not self.asks or self.last_day != row.day:
+            self.day_starts.append(len(self.asks))
+        self.asks.append(row)
+
     def asks_on(self, day: date) -> list[Ask]:
         return [row.ask for row in self.asks if row.day == day]
 
@@ -72,7 +79,7 @@ class Track:
         """Judges the day that ends: is the track confirmed, is it slipping?"""
         if not self.asks or self.standing.judged_on == self.last_day:
             return
-        first = self.asks_on(self.last_day)[0]
+        first = self.asks[self.day_starts[-1]].ask
         self.standing = self.standing.after_day(
             day=self.last_day,
             first_accepted=is_accepted(first, self.rule),
@@ -88,7 +95,7 @@ class Track:
         """Asked on two days, the last two accepted, likely to be light again (design notes)."""
         last_two = [is_accepted(row.ask, self.rule) for row in self.asks[-2:]]
         return (
-            len(self.days) >= READY_DAYS
+            len(self.day_starts) >= READY_DAYS
             and len(last_two) == 2
             and all(last_two)
             and self.p_first() >= READY_CHANCE
@@ -143,7 +150,7 @@ class Tracks:
             track.belief = track.belief.hear(success, row.day.toordinal())
         else:
             self._hear_lightness(track, track.belief, row)
-        track.asks.append(row)
+        track.add(row)
 
     def _hear_lightness(self, track: Track, belief: LightnessTrack, row: DatedAsk) -> None:
         observation = observation_of(row.ask, track.rule)

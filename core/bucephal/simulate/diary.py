@@ -57,16 +57,12 @@ def simulate_record(
     gaps = [int(rng.choice(DAYS_BETWEEN)) for _ in range(sessions - 1)]
     first = start or end - timedelta(days=sum(gaps))
     days = [first + timedelta(days=sum(gaps[:n])) for n in range(sessions)]
-    identity = Horse(
-        id=new_id(rng), name=f"Virtual {seed}", born=date(first.year - 6, 5, 1), arrived=first
-    )
+    identity = Horse(id=new_id(rng), name=f"Virtual {seed}", born=date(first.year - 6, 5, 1), arrived=first)
     return HorseRecord(
         format=FORMAT,
         version=VERSION,
         horse=identity,
-        sessions=tuple(
-            _session(horse, identity, worked, day, catalogue, rng) for day in days if day <= end
-        ),
+        sessions=tuple(_session(horse, identity, worked, day, catalogue, rng) for day in days if day <= end),
     )
 
 

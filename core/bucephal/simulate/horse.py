@@ -119,9 +119,7 @@ class VirtualHorse:
     def settle_minutes(self, days_off: int) -> float:
         """Minutes until it is settled today."""
         traits = self.traits
-        usual = traits.settled_min + (traits.settle_min - traits.settled_min) * math.exp(
-            -self._sessions / 14
-        )
+        usual = traits.settled_min + (traits.settle_min - traits.settled_min) * math.exp(-self._sessions / 14)
         fresh = 0.7 * min(days_off, 7)
         return round(float(max((usual + fresh) * self.rng.lognormal(0, 0.18), 1)), 1)
 
@@ -167,9 +165,7 @@ class VirtualHorse:
             over=bool(answered and level >= 7 and self.rng.random() < 0.06),
         )
 
-    def _by_comfort(
-        self, skill: _Skill, away: int, exercise: Exercise, stage: Stage, side: Side
-    ) -> Ask:
+    def _by_comfort(self, skill: _Skill, away: int, exercise: Exercise, stage: Stage, side: Side) -> Ask:
         comfort = skill.comfort - 0.03 * min(away, 10) / 10 + 0.05 * self._mood
         done = self.rng.random() < 0.15 + 0.83 * min(max(comfort, 0.0), 1.0)
         skill.light_today += bool(done)
@@ -183,7 +179,11 @@ class VirtualHorse:
         elif stage.target is not None:
             fields = {"extent": self._extent(exercise, stage.target, bool(done))}
         return Ask(
-            step=stage.step, side=side, answered=bool(done), tension=self._tension(skill), **fields  # type: ignore[arg-type]
+            step=stage.step,
+            side=side,
+            answered=bool(done),
+            tension=self._tension(skill),
+            **fields,
         )
 
     def _extent(self, exercise: Exercise, target: float, done: bool) -> float:

@@ -11,7 +11,6 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-
 from bucephal.cli.main import main
 
 VECTORS = json.loads((Path(__file__).parent.parent / "response_vectors.json").read_text())
@@ -49,7 +48,9 @@ def record(asks_by_day: dict[int, list[dict[str, Any]]], band_top: int = 5) -> d
     }  # fmt: skip
 
 
-@pytest.mark.parametrize("case", [c for c in VECTORS["cases"] if c.get("asks")], ids=lambda case: case["name"])
+@pytest.mark.parametrize(
+    "case", [c for c in VECTORS["cases"] if c.get("asks")], ids=lambda case: case["name"]
+)
 @pytest.mark.parametrize("days", [1, 7])
 def test_estimate_agrees_with_the_reference_vectors(case: dict[str, Any], days: int, run: Run) -> None:
     by_day: dict[int, list[dict[str, Any]]] = {}
@@ -57,7 +58,13 @@ def test_estimate_agrees_with_the_reference_vectors(case: dict[str, Any], days: 
         answered = one["level"] is not None
         level = one["level"] if answered else one["max"]
         by_day.setdefault(one["day"], []).append(
-            {"step": "up-wt.2", "side": "left", "level": level, "answered": answered, "band_top": case["band_top"]}
+            {
+                "step": "up-wt.2",
+                "side": "left",
+                "level": level,
+                "answered": answered,
+                "band_top": case["band_top"],
+            }
         )
     on = START + timedelta(days=case["asks"][-1]["day"] + days)
     code, rows, _ = run("estimate", record(by_day, case["band_top"]), "--on", str(on))
@@ -102,7 +109,9 @@ def test_compile_prints_a_table(run: Run) -> None:
 
 def test_plan_prints_items_and_what_is_left_out(run: Run) -> None:
     asks = [{"step": "halt.2", "level": 2}] * 2
-    code, plan, _ = run("plan", record({0: asks, 2: asks}), "--on", str(START + timedelta(days=3)), "--minutes", "30")
+    code, plan, _ = run(
+        "plan", record({0: asks, 2: asks}), "--on", str(START + timedelta(days=3)), "--minutes", "30"
+    )
     assert code == 0
     assert {"items", "left_out", "nothing_new", "cautions"} <= set(plan)
     assert all(item["why"]["text"] for item in plan["items"])
@@ -110,7 +119,9 @@ def test_plan_prints_items_and_what_is_left_out(run: Run) -> None:
 
 def test_ladder_prints_the_catalogue_one_exercise_or_one_step(run: Run) -> None:
     _, whole, _ = run("ladder")
-    assert {"id", "phase", "kind", "sides", "cap", "kit", "family", "faults", "stages"} <= set(whole["exercises"][0])
+    assert {"id", "phase", "kind", "sides", "cap", "kit", "family", "faults", "stages"} <= set(
+        whole["exercises"][0]
+    )
     _, one, _ = run("ladder", "up-wt")
     assert [stage["step"] for stage in one["stages"]] == ["up-wt.1", "up-wt.2", "up-wt.3"]
     _, step, _ = run("ladder", "mount.2")
@@ -124,7 +135,14 @@ def test_simulate_prints_a_record_that_validates(run: Run) -> None:
 
 
 def test_validate_lists_all_problems_with_path_value_and_range(run: Run) -> None:
-    bad = record({0: [{"step": "up-wt.2", "side": "left", "level": 12, "lead_front": "left"}, {"step": "fly.1", "level": 1}]})
+    bad = record(
+        {
+            0: [
+                {"step": "up-wt.2", "side": "left", "level": 12, "lead_front": "left"},
+                {"step": "fly.1", "level": 1},
+            ]
+        }
+    )
     bad["sessions"].append({"date": "2999-01-01", "asks": []})
     code, out, errors = run("validate", bad)
     assert (code, out) == (2, None)
@@ -152,14 +170,18 @@ def test_bad_arguments_exit_2_and_name_the_field(words: list[str], path: str, ru
     assert (code, errors[0]["path"]) == (2, path)
 
 
-@pytest.mark.parametrize("wish", [["--minutes", "2"], ["--minutes", "many"], ["--on", "tomorrow"], ["--place", "{"]])
+@pytest.mark.parametrize(
+    "wish", [["--minutes", "2"], ["--minutes", "many"], ["--on", "tomorrow"], ["--place", "{"]]
+)
 def test_a_bad_wish_for_a_plan_is_refused(wish: list[str], run: Run) -> None:
     code, _, errors = run("plan", record({0: []}), *wish)
     assert code == 2
     assert errors[0]["reason"]
 
 
-@pytest.mark.parametrize("file", [{"step": "up-wt.3", "band": [5, 1]}, {"step": "nope.1", "band": [1, 3]}, {"band": [1, 3]}])
+@pytest.mark.parametrize(
+    "file", [{"step": "up-wt.3", "band": [5, 1]}, {"step": "nope.1", "band": [1, 3]}, {"band": [1, 3]}]
+)
 def test_a_bad_coach_file_is_refused(file: dict[str, Any], run: Run) -> None:
     code, _, errors = run("coach", file)
     assert (code, bool(errors)) == (2, True)

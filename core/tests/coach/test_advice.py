@@ -5,11 +5,10 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
-
 from bucephal.coach import Advice, CoachEntry, CoachSettings, advise
 from bucephal.ladder import Catalogue, load_catalogue
+from hypothesis import given
+from hypothesis import strategies as st
 
 
 def hear(catalogue: Catalogue, entries: list[Any], **settings: Any) -> list[Advice]:
@@ -107,7 +106,9 @@ def test_the_worked_example_with_the_wider_band(catalogue: Catalogue) -> None:
         ([5], {"minutes_left": 0}, "repeat-from-light"),
     ],
 )  # fmt: skip
-def test_what_is_said_after(entries: list[Any], settings: dict[str, Any], expected: str, catalogue: Catalogue) -> None:
+def test_what_is_said_after(
+    entries: list[Any], settings: dict[str, Any], expected: str, catalogue: Catalogue
+) -> None:
     assert codes(hear(catalogue, entries, **settings))[-1] == expected
 
 
@@ -127,11 +128,20 @@ def test_the_second_remedy_comes_when_the_first_did_not_help_twice(catalogue: Ca
 
 def test_tolerance_and_measure_steps_are_heard_by_success(catalogue: Catalogue) -> None:
     touch = {"step": "touch.2", "band": (1, 10), "side": "left"}
-    assert codes(hear(catalogue, [{"let_go_s": 20}, {"let_go_s": 45}], **touch)) == ["rest-repeat", "repeat-from-light"]
+    assert codes(hear(catalogue, [{"let_go_s": 20}, {"let_go_s": 45}], **touch)) == [
+        "rest-repeat",
+        "repeat-from-light",
+    ]
     stand = {"step": "stand.2", "band": (1, 10), "side": "none", "aim": 1}
-    assert codes(hear(catalogue, [{"extent": 12}, {"extent": 31}], **stand)) == ["repeat-from-light", "next-exercise"]
+    assert codes(hear(catalogue, [{"extent": 12}, {"extent": 31}], **stand)) == [
+        "repeat-from-light",
+        "next-exercise",
+    ]
     line = {"step": "line.1", "band": (1, 10), "side": "left", "aim": 1}
-    assert codes(hear(catalogue, [{"extent": 3}, {"extent": 0.8}], **line)) == ["repeat-from-light", "change-side"]
+    assert codes(hear(catalogue, [{"extent": 3}, {"extent": 0.8}], **line)) == [
+        "repeat-from-light",
+        "change-side",
+    ]
 
 
 def test_reasons_carry_their_figures(catalogue: Catalogue) -> None:

@@ -10,12 +10,11 @@ import gzip
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
-
 from bucephal.coach import Advice, CoachEntry, CoachSettings, CompiledCoach, advise, compile_coach
 from bucephal.coach.texts import fill
 from bucephal.ladder import Catalogue, load_catalogue
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 SETTINGS: list[dict[str, Any]] = [
     {"step": "up-wt.3", "band": (1, 3), "aim": 3, "cap": 4},
@@ -29,7 +28,9 @@ SETTINGS: list[dict[str, Any]] = [
 MOST_BYTES = 11_000
 
 
-def play(coach: CompiledCoach, entries: list[CoachEntry], other_waits: bool, time_up: bool) -> list[tuple[Any, ...]]:
+def play(
+    coach: CompiledCoach, entries: list[CoachEntry], other_waits: bool, time_up: bool
+) -> list[tuple[Any, ...]]:
     state, tries, row, dangers, alarms, said = coach.start, 0, 0, 0, 0, []
     for entry in entries:
         fields = entry.model_dump()
@@ -49,7 +50,11 @@ def play(coach: CompiledCoach, entries: list[CoachEntry], other_waits: bool, tim
             if holding[swap] and swap in verdict.swaps:
                 verdict = coach.verdicts[verdict.swaps[swap]]
         figures = {**coach.figures, "tries": str(tries), "row": str(row)}
-        words = signal.said_without_level if entry.level is None else fill(signal.said, {"level": str(entry.level)})
+        words = (
+            signal.said_without_level
+            if entry.level is None
+            else fill(signal.said, {"level": str(entry.level)})
+        )
         why = fill(coach.texts[verdict.text].why, {**figures, "said": words})
         said.append((verdict.code, verdict.accepted, verdict.heavy, row, tries, verdict.ends, why))
     return said
@@ -83,10 +88,14 @@ def test_table_and_function_agree(
     chosen: dict[str, Any], asks: list[Any], other_done: bool, minutes_left: float | None
 ) -> None:
     catalogue = load_catalogue()
-    item = CoachSettings.model_validate({**chosen, "other_side_done": other_done, "minutes_left": minutes_left})
+    item = CoachSettings.model_validate(
+        {**chosen, "other_side_done": other_done, "minutes_left": minutes_left}
+    )
     entries = [CoachEntry.model_validate(one) for one in asks]
     two_sided = len(catalogue.exercise(item.step).side_names) > 1
-    table = play(compile_coach(item, catalogue), entries, two_sided and not other_done, minutes_left is not None)
+    table = play(
+        compile_coach(item, catalogue), entries, two_sided and not other_done, minutes_left is not None
+    )
     assert table == [as_said(one) for one in advise(item, entries, catalogue)]
 
 

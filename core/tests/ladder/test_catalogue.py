@@ -7,7 +7,6 @@ from typing import Any
 
 import networkx as nx
 import pytest
-
 from bucephal.errors import LadderFault, UnknownStep
 from bucephal.ladder import Catalogue, Gate, Kind, Need, Sides, build_catalogue
 

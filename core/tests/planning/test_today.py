@@ -6,7 +6,6 @@ from collections.abc import Callable
 from datetime import date, timedelta
 
 import pytest
-
 from bucephal.ladder import Catalogue
 from bucephal.planning import PlanRequest, WorkedDays, plan_session, plan_today
 from bucephal.progress import Standing, horse_facts
@@ -25,7 +24,12 @@ from bucephal.record import HorseRecord
     ],
 )
 def test_rest_days(
-    ago: list[int], months: int, works: bool, record_of: Callable[..., HorseRecord], catalogue: Catalogue, today: date
+    ago: list[int],
+    months: int,
+    works: bool,
+    record_of: Callable[..., HorseRecord],
+    catalogue: Catalogue,
+    today: date,
 ) -> None:
     born = today - timedelta(days=round(months * 30.44) + 1)
     record = record_of([(n, "lead.1", "left", [3]) for n in ago], born=str(born))

@@ -6,7 +6,6 @@ from collections.abc import Callable
 from datetime import date
 
 import pytest
-
 from bucephal.ladder import Catalogue, Gate, Need, Side
 from bucephal.progress import Standing, StepState, horse_sheet
 from bucephal.record import HorseRecord
@@ -16,7 +15,9 @@ Build = Callable[..., HorseRecord]
 BOTH = ("left", "right")
 
 
-def light(step: str, sides: tuple[str, ...] = BOTH, days: int = 6, level: int = 2) -> list[tuple[int, str, str, list[int]]]:
+def light(
+    step: str, sides: tuple[str, ...] = BOTH, days: int = 6, level: int = 2
+) -> list[tuple[int, str, str, list[int]]]:
     """A step asked lightly on some days, every other day."""
     return [(2 * n + 2, step, side, [level, level]) for n in range(days) for side in sides]
 
@@ -25,7 +26,9 @@ def standing_of(record: HorseRecord, catalogue: Catalogue, today: date) -> Stand
     return Standing(record, catalogue, today)
 
 
-def test_nothing_asked_leaves_only_the_beginning_open(record_of: Build, catalogue: Catalogue, today: date) -> None:
+def test_nothing_asked_leaves_only_the_beginning_open(
+    record_of: Build, catalogue: Catalogue, today: date
+) -> None:
     standing = standing_of(record_of([]), catalogue, today)
     opened = [step for step in catalogue.steps if standing.state(step) is StepState.OPEN]
     assert opened == ["catch.1"]
@@ -38,7 +41,9 @@ def test_one_side_alone_is_not_enough(record_of: Build, catalogue: Catalogue, to
     assert standing.state("up-wt.2") is StepState.LEARNING
 
 
-def test_a_later_stage_vouches_for_the_earlier_ones(record_of: Build, catalogue: Catalogue, today: date) -> None:
+def test_a_later_stage_vouches_for_the_earlier_ones(
+    record_of: Build, catalogue: Catalogue, today: date
+) -> None:
     standing = standing_of(record_of(light("halt.3", ("none",), days=16)), catalogue, today)
     assert standing.state("halt.3") is StepState.CONFIRMED
     assert standing.state("halt.1") is StepState.CONFIRMED
@@ -94,9 +99,17 @@ def test_estimates_say_how_sure_they_are(record_of: Build, catalogue: Catalogue,
     assert few.p_next is None  # not asked on the day in question
 
 
-def test_the_sheet_claims_a_side_only_when_it_can(record_of: Build, catalogue: Catalogue, today: date) -> None:
-    few = [(n, "up-wt.2", side, [level, level]) for n in (6, 4, 2) for side, level in (("left", 2), ("right", 5))]
-    many = [(2 * n, "up-wt.2", side, [level, level]) for n in range(1, 9) for side, level in (("left", 2), ("right", 5))]
+def test_the_sheet_claims_a_side_only_when_it_can(
+    record_of: Build, catalogue: Catalogue, today: date
+) -> None:
+    few = [
+        (n, "up-wt.2", side, [level, level]) for n in (6, 4, 2) for side, level in (("left", 2), ("right", 5))
+    ]
+    many = [
+        (2 * n, "up-wt.2", side, [level, level])
+        for n in range(1, 9)
+        for side, level in (("left", 2), ("right", 5))
+    ]
     cannot, can = (horse_sheet(record_of(asks), catalogue, today) for asks in (few, many))
     assert cannot.board[0].gap is None
     assert "Cannot tell left from right yet" in cannot.sentences[0]

@@ -6,7 +6,6 @@ from collections.abc import Callable
 from datetime import date, timedelta
 
 import pytest
-
 from bucephal.ladder import Catalogue
 from bucephal.record import Horse, HorseRecord, asks_in_order, band_for, days_off, record_from
 

@@ -8,13 +8,12 @@ from typing import Any
 
 import jsonschema
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
-
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
 from bucephal.record import parse_json, read_record, record_from, record_schema, write_record
 from bucephal.simulate import simulate_record
+from hypothesis import given
+from hypothesis import strategies as st
 
 
 def small(**changes: Any) -> dict[str, Any]:

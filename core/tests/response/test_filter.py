@@ -8,9 +8,6 @@ from typing import Any
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
-
 from bucephal.response import (
     LightnessTrack,
     Observation,
@@ -21,6 +18,8 @@ from bucephal.response import (
     tables_for,
 )
 from bucephal.response.parameters import ResponseParameters
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 # Computed apart from this code, by the implementation on which the model was chosen.
 VECTORS: dict[str, Any] = json.loads((Path(__file__).parent.parent / "response_vectors.json").read_text())
@@ -135,7 +134,9 @@ def test_gaussian_uncensored_case_equals_a_local_level_kalman_filter() -> None:
     assert means == pytest.approx(list(kalman), abs=2e-3)
 
 
-levels = st.one_of(st.integers(1, 10).map(Observation.answered_at), st.integers(1, 10).map(Observation.no_answer_up_to))
+levels = st.one_of(
+    st.integers(1, 10).map(Observation.answered_at), st.integers(1, 10).map(Observation.no_answer_up_to)
+)
 
 
 @settings(max_examples=40, deadline=None)
@@ -160,7 +161,9 @@ def test_probabilities_stay_probabilities(days: list[tuple[int, list[Observation
 def test_a_heavier_answer_never_makes_a_horse_lighter(one: int, other: int) -> None:
     light, heavy = sorted((one, other))
     opened = unknown().open_day(0, None)
-    assert opened.hear(Observation.answered_at(light)).mean <= opened.hear(Observation.answered_at(heavy)).mean
+    assert (
+        opened.hear(Observation.answered_at(light)).mean <= opened.hear(Observation.answered_at(heavy)).mean
+    )
 
 
 def test_a_coarse_answer_tells_less_than_a_level() -> None:

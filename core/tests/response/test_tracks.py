@@ -7,12 +7,11 @@ from dataclasses import replace
 from datetime import date
 
 import pytest
-from scipy import stats
-
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import Ask, HorseRecord, Tension
 from bucephal.response import ShareTrack, Tracks, is_accepted, observation_of
 from bucephal.response.standing import TrackStanding
+from scipy import stats
 
 Build = Callable[..., HorseRecord]
 
@@ -93,7 +92,10 @@ def test_confirmed_wants_sureness_and_three_first_answers() -> None:
     for expected in (False, False, True):
         standing = after(standing, sure=0.85)
         assert standing.confirmed is expected
-    assert after(after(after(TrackStanding(), sure=0.95), sure=0.95, first_accepted=False), sure=0.95).confirmed is False
+    assert (
+        after(after(after(TrackStanding(), sure=0.95), sure=0.95, first_accepted=False), sure=0.95).confirmed
+        is False
+    )
 
 
 def test_twelve_first_answers_confirm_without_the_model_and_sixteen_where_it_is_a_safety_step() -> None:

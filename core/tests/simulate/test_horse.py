@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import date
 
 import numpy as np
-
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import Ask
 from bucephal.simulate import Traits, VirtualHorse, simulate_record
@@ -50,7 +49,9 @@ def test_the_first_ask_of_a_day_is_heavier(catalogue: Catalogue) -> None:
 def test_a_stiff_side_is_heavier(catalogue: Catalogue) -> None:
     traits = {"stiff_side": Side.RIGHT, "stiffness": 1.5}
     left = [day for seed in range(20) for day in ridden_days(horse(catalogue, seed, **traits), 3)]
-    right = [day for seed in range(20) for day in ridden_days(horse(catalogue, seed, **traits), 3, Side.RIGHT)]
+    right = [
+        day for seed in range(20) for day in ridden_days(horse(catalogue, seed, **traits), 3, Side.RIGHT)
+    ]
     gap = mean_level([ask for day in right for ask in day]) - mean_level([ask for day in left for ask in day])
     assert gap > 0.7
 

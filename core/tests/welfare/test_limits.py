@@ -5,8 +5,15 @@ from __future__ import annotations
 from datetime import date
 
 import pytest
-
-from bucephal.welfare import Heat, age_months, age_text, heat_class, heat_sum, session_limit_min, tape_weight_kg
+from bucephal.welfare import (
+    Heat,
+    age_months,
+    age_text,
+    heat_class,
+    heat_sum,
+    session_limit_min,
+    tape_weight_kg,
+)
 
 
 def test_age_is_counted_in_whole_months() -> None:

@@ -6,10 +6,9 @@ import json
 from typing import Any
 
 import pytest
+from accounts.models import User
 from axes.utils import reset
 from django.test import Client
-
-from accounts.models import User
 from testing import PASSWORD, post
 
 pytestmark = pytest.mark.django_db
@@ -27,7 +26,12 @@ def sign_in(client: Client, name: str, password: str, **headers: Any) -> Any:
 def test_the_right_password_opens_the_yard(trainer: User) -> None:
     client = Client()
     assert sign_in(client, "trainer", PASSWORD).json()["yard"] == "Home yard"
-    assert client.get("/api/me").json() == {"name": "trainer", "yard": "Home yard", "role": "trainer", "can_log": True}
+    assert client.get("/api/me").json() == {
+        "name": "trainer",
+        "yard": "Home yard",
+        "role": "trainer",
+        "can_log": True,
+    }
 
 
 def test_a_wrong_password_is_answered_like_a_wrong_name(trainer: User) -> None:
@@ -65,7 +69,9 @@ def test_nothing_is_changed_without_the_csrf_token(trainer: User) -> None:
     client.get("/")
     token = client.cookies["csrftoken"].value
     body = json.dumps({"name": "trainer", "password": PASSWORD})
-    opened = client.post("/api/sign-in", body, content_type="application/json", headers={"X-CSRFToken": token})
+    opened = client.post(
+        "/api/sign-in", body, content_type="application/json", headers={"X-CSRFToken": token}
+    )
     assert opened.status_code == 200
     assert post(client, "/api/sync", {"items": []}).status_code == 403
 

@@ -7,9 +7,8 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from django.test import Client
-
 from bucephal_server import settings as settings_module
+from django.test import Client
 
 pytestmark = pytest.mark.django_db
 
@@ -52,7 +51,11 @@ def test_cookies_are_secure_wherever_it_is_not_localhost(
     monkeypatch.setenv("BUCEPHAL_HOSTS", hosts)
     try:
         loaded = importlib.reload(settings_module)
-        assert (loaded.SESSION_COOKIE_SECURE, loaded.CSRF_COOKIE_SECURE, loaded.SECURE_SSL_REDIRECT) == (secure,) * 3
+        assert (secure,) * 3 == (
+            loaded.SESSION_COOKIE_SECURE,
+            loaded.CSRF_COOKIE_SECURE,
+            loaded.SECURE_SSL_REDIRECT,
+        )
     finally:
         monkeypatch.delenv("BUCEPHAL_HOSTS")
         importlib.reload(settings_module)

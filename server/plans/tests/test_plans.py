@@ -7,13 +7,12 @@ from datetime import date
 from typing import Any
 
 import pytest
+from accounts.models import User, Yard
 from django.core.management import CommandError, call_command
 from django.test import Client
-
-from accounts.models import User, Yard
-from testing import ask_item, new_id, person, send, session_item
 from horses.models import Horse
 from plans.models import Derived
+from testing import ask_item, new_id, person, send, session_item
 
 pytestmark = pytest.mark.django_db
 
@@ -28,7 +27,9 @@ def test_another_yards_horse_is_not_found(path: str, client: Client, others_hors
     assert "Theirs" not in answer.content.decode()
 
 
-@pytest.mark.parametrize("path", [*(f"horses/{NOBODY}/{path}" for path in HORSE_PATHS), "horses", "today", "me"])
+@pytest.mark.parametrize(
+    "path", [*(f"horses/{NOBODY}/{path}" for path in HORSE_PATHS), "horses", "today", "me"]
+)
 def test_nothing_is_told_to_whoever_is_not_signed_in(path: str, horse: Horse) -> None:
     assert Client().get(f"/api/{path}").status_code == 401
 
@@ -45,7 +46,8 @@ def test_a_plan_says_why(client: Client, horse: Horse) -> None:
 
 
 @pytest.mark.parametrize(
-    ("query", "path"), [("minutes=2", "minutes"), ("minutes=9999", "minutes"), ("air_c=90", "air_c"), ("on=soon", "on")]
+    ("query", "path"),
+    [("minutes=2", "minutes"), ("minutes=9999", "minutes"), ("air_c=90", "air_c"), ("on=soon", "on")],
 )
 def test_a_bad_wish_is_refused_by_name(query: str, path: str, client: Client, horse: Horse) -> None:
     answer = client.get(f"/api/horses/{horse.pk}/plan?{query}")
@@ -122,7 +124,12 @@ def test_an_empty_yard_and_an_empty_horse_answer_sensibly(
 def test_a_step_tells_its_needs(client: Client, fresh_horse: Horse) -> None:
     step = client.get(f"/api/horses/{fresh_horse.pk}/steps/canter.1").json()
     assert step["state"] == "closed"
-    assert {need["step"] for need in step["missing"]} == {"up-wt.2", "down-tw.2", "disengage.3", "trot-range.1"}
+    assert {need["step"] for need in step["missing"]} == {
+        "up-wt.2",
+        "down-tw.2",
+        "disengage.3",
+        "trot-range.1",
+    }
     assert client.get(f"/api/horses/{fresh_horse.pk}/steps/fly.1").status_code == 404
 
 

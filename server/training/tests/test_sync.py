@@ -9,14 +9,13 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
+from accounts.models import User, Yard
 from django.db import OperationalError, connection
 from django.test import Client
-
-from accounts.models import User, Yard
-from testing import ask_item, delete_item, new_id, person, post, send, session_item
 from horses.models import Horse
 from horses.services import record_of
 from plans.services import derive
+from testing import ask_item, delete_item, new_id, person, post, send, session_item
 from training import sync as sync_module
 from training.models import StoredAsk, StoredSession, Tombstone
 
@@ -73,14 +72,18 @@ def test_an_ask_whose_session_has_not_come_waits(client: Client, batch: list[dic
     assert StoredAsk.objects.count() == 0
 
 
-def test_an_ask_taken_back_before_it_came_stays_away(client: Client, fresh_horse: Horse, batch: list[dict[str, Any]]) -> None:
+def test_an_ask_taken_back_before_it_came_stays_away(
+    client: Client, fresh_horse: Horse, batch: list[dict[str, Any]]
+) -> None:
     assert send(client, [batch[-1]]) == ["saved"]
     send(client, batch[:-1])
     assert levels(fresh_horse) == [8, 4, 3, 2]
     assert Tombstone.objects.count() == 1
 
 
-def test_the_latest_revision_of_a_session_wins_whenever_it_comes(client: Client, fresh_horse: Horse, today: date) -> None:
+def test_the_latest_revision_of_a_session_wins_whenever_it_comes(
+    client: Client, fresh_horse: Horse, today: date
+) -> None:
     session = new_id()
     late = session_item(fresh_horse, session, today, revision=3, body={"note": "late"})
     early = session_item(fresh_horse, session, today, revision=2, body={"note": "early"})
@@ -89,7 +92,9 @@ def test_the_latest_revision_of_a_session_wins_whenever_it_comes(client: Client,
     assert StoredSession.objects.get().header["note"] == "late"
 
 
-def test_an_impossible_ask_is_refused_and_the_others_are_saved(client: Client, fresh_horse: Horse, today: date) -> None:
+def test_an_impossible_ask_is_refused_and_the_others_are_saved(
+    client: Client, fresh_horse: Horse, today: date
+) -> None:
     session = new_id()
     bad = ask_item(session, 12, lead_front="left")
     items = [session_item(fresh_horse, session, today), bad, ask_item(session, 3)]
@@ -102,7 +107,11 @@ def test_an_impossible_ask_is_refused_and_the_others_are_saved(client: Client, f
 
 @pytest.mark.parametrize(
     ("body", "path"),
-    [({"date": "2999-01-01"}, "session.date"), ({"date": "soon"}, "session.date"), ({"mood": 1}, "session.mood")],
+    [
+        ({"date": "2999-01-01"}, "session.date"),
+        ({"date": "soon"}, "session.date"),
+        ({"mood": 1}, "session.mood"),
+    ],
 )
 def test_an_impossible_session_is_refused(
     body: dict[str, Any], path: str, client: Client, fresh_horse: Horse, today: date
@@ -113,17 +122,24 @@ def test_an_impossible_session_is_refused(
     assert path in {problem["path"] for problem in answer["problems"]}
 
 
-def test_a_device_whose_clock_is_hours_ahead_is_not_refused(client: Client, fresh_horse: Horse, today: date) -> None:
+def test_a_device_whose_clock_is_hours_ahead_is_not_refused(
+    client: Client, fresh_horse: Horse, today: date
+) -> None:
     assert send(client, [session_item(fresh_horse, new_id(), today + timedelta(days=1))]) == ["saved"]
 
 
 def test_another_yard_can_neither_add_nor_delete(
-    client: Client, client_of: Callable[[User], Client], other_yard: Yard, fresh_horse: Horse, batch: list[dict[str, Any]]
+    client: Client,
+    client_of: Callable[[User], Client],
+    other_yard: Yard,
+    fresh_horse: Horse,
+    batch: list[dict[str, Any]],
+    today: date,
 ) -> None:
     send(client, batch[:3])
     stranger = client_of(person(other_yard, "stranger"))
     tries = [
-        session_item(fresh_horse, new_id(), date.today()),
+        session_item(fresh_horse, new_id(), today),
         ask_item(batch[0]["id"], 9, position=50),
         delete_item(batch[1]),
         delete_item(batch[0]),
@@ -136,6 +152,13 @@ def test_an_owner_reads_and_does_not_log(client_of: Callable[[User], Client], ya
     owner = client_of(person(yard, "owner", "owner"))
     assert post(owner, "/api/sync", {"items": []}).status_code == 403
     assert owner.get("/api/horses").status_code == 200
+
+
+def raising(trouble: Exception) -> Callable[[object], None]:
+    def fail(_: object) -> None:
+        raise trouble
+
+    return fail
 
 
 def test_killed_in_the_middle_nothing_is_half_saved_and_sending_again_completes_it(
@@ -156,13 +179,19 @@ def test_killed_in_the_middle_nothing_is_half_saved_and_sending_again_completes_
     assert levels(fresh_horse) == [8, 4, 3, 2]
 
 
-@pytest.mark.parametrize("trouble", [OperationalError("database is locked"), sqlite3.OperationalError("disk I/O error")])
+@pytest.mark.parametrize(
+    "trouble", [OperationalError("database is locked"), sqlite3.OperationalError("disk I/O error")]
+)
 def test_trouble_with_the_database_loses_nothing(
-    trouble: Exception, client: Client, fresh_horse: Horse, batch: list[dict[str, Any]], monkeypatch: pytest.MonkeyPatch
+    trouble: Exception,
+    client: Client,
+    fresh_horse: Horse,
+    batch: list[dict[str, Any]],
+    monkeypatch: pytest.MonkeyPatch,
 ) -> None:
     client.raise_request_exception = False
     with monkeypatch.context() as broken:
-        broken.setattr(sync_module, "changed", lambda horses: (_ for _ in ()).throw(trouble))
+        broken.setattr(sync_module, "changed", raising(trouble))
         assert post(client, "/api/sync", {"items": batch}).status_code == 500
     assert StoredAsk.objects.count() == 0
     send(client, batch)
@@ -187,14 +216,18 @@ def test_five_hundred_asks_take_few_queries(
     assert len(levels(fresh_horse)) == 500
 
 
-@pytest.mark.parametrize("body", [{}, {"items": 3}, {"items": [{"type": "ask"}]}, {"items": [{"type": "poem", "id": new_id()}]}])
+@pytest.mark.parametrize(
+    "body", [{}, {"items": 3}, {"items": [{"type": "ask"}]}, {"items": [{"type": "poem", "id": new_id()}]}]
+)
 def test_a_batch_of_the_wrong_shape_is_refused_by_field(body: dict[str, Any], client: Client) -> None:
     answer = post(client, "/api/sync", body)
     assert answer.status_code == 422
     assert answer.json()["errors"][0]["path"]
 
 
-def test_what_was_logged_changes_what_is_derived(client: Client, fresh_horse: Horse, today: date, batch: list[dict[str, Any]]) -> None:
+def test_what_was_logged_changes_what_is_derived(
+    client: Client, fresh_horse: Horse, today: date, batch: list[dict[str, Any]]
+) -> None:
     before = derive(fresh_horse, today).estimates
     send(client, batch)
     (estimate,) = derive(fresh_horse, today).estimates

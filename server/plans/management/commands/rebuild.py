@@ -6,8 +6,8 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone
-
 from horses.models import Horse
+
 from plans import services
 from plans.models import Derived
 

@@ -91,7 +91,7 @@ function PlanView({
           </div>
         ) : null}
       </section>
-      <aside className={styles.beside}>
+      <div className={styles.beside}>
         <div className={styles.toRing}>
           <Button
             component={Link}
@@ -115,7 +115,7 @@ function PlanView({
           ))}
           <p className={styles.disclaimer}>{text.plan.disclaimer}</p>
         </section>
-      </aside>
+      </div>
     </div>
   );
 }

@@ -35,7 +35,7 @@ function SheetView({ sheet }: { sheet: HorseSheet }) {
       </p>
       <div className={styles.columns}>
         <Board sheet={sheet} />
-        <aside className={styles.beside}>
+        <div className={styles.beside}>
           <section>
             <h2>{text.sheet.settle}</h2>
             {sheet.settle.length === 0 ? (
@@ -59,7 +59,7 @@ function SheetView({ sheet }: { sheet: HorseSheet }) {
               ))}
             </dl>
           </section>
-        </aside>
+        </div>
       </div>
     </>
   );

@@ -39,7 +39,9 @@ export function Shell({ me }: { me: Me }) {
       <a href="#page" className={styles.skip}>
         {text.shell.skip}
       </a>
-      <aside className={styles.aside}>{side}</aside>
+      <aside className={styles.aside} aria-label={me.yard}>
+        {side}
+      </aside>
       <Drawer
         open={open}
         onClose={() => setOpen(false)}

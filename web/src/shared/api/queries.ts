@@ -22,7 +22,8 @@ export interface PlanWishes {
 export const meQuery = queryOptions({
   queryKey: ["me"],
   queryFn: () => unwrap<Me>(client.GET("/api/me")),
-  staleTime: 5 * 60_000,
+  // Always asked again: a session that has ended must not look open because the device remembers it.
+  staleTime: 0,
 });
 
 export const horsesQuery = queryOptions({

@@ -1,4 +1,4 @@
-import { QueryClient } from "@tanstack/react-query";
+import { QueryCache, QueryClient } from "@tanstack/react-query";
 import { experimental_createQueryPersister } from "@tanstack/react-query-persist-client";
 import { queryStorage } from "../outbox/database";
 import { ApiError } from "./client";
@@ -13,7 +13,14 @@ const persister = experimental_createQueryPersister({
 });
 
 export function createQueryClient(): QueryClient {
-  return new QueryClient({
+  const queries: QueryClient = new QueryClient({
+    queryCache: new QueryCache({
+      onError: (error, query) => {
+        const ended = error instanceof ApiError && error.status === 401;
+        if (ended && query.queryKey[0] !== "me")
+          void queries.invalidateQueries({ queryKey: ["me"] });
+      },
+    }),
     defaultOptions: {
       queries: {
         staleTime: 10_000,
@@ -24,4 +31,5 @@ export function createQueryClient(): QueryClient {
       },
     },
   });
+  return queries;
 }

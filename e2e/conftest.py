@@ -1,0 +1,112 @@
+"""The real server in its own process, and a real browser, for each journey."""
+
+from __future__ import annotations
+
+import os
+import socket
+import sqlite3
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from dataclasses import dataclass
+from pathlib import Path
+from urllib.error import URLError
+from urllib.request import urlopen
+
+import pytest
+from selenium.webdriver.chrome.webdriver import WebDriver
+
+from e2e.browser import open_browser
+from e2e.pages.places import Debrief, Plan, Ring, Sheet, SignIn, Today
+from e2e.seed import PASSWORD
+
+ROOT = Path(__file__).resolve().parent.parent
+
+
+@dataclass
+class Server:
+    """The product as it is served, on data of its own."""
+
+    data: Path
+    port: int
+    horses: dict[str, str]
+    process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def base(self) -> str:
+        return f"http://localhost:{self.port}"
+
+    def start(self) -> None:
+        env = os.environ | {"BUCEPHAL_DATA": str(self.data), "BUCEPHAL_PORT": str(self.port)}
+        command = [sys.executable, str(ROOT / "server/serve.py")]
+        self.process = subprocess.Popen(command, env=env, cwd=ROOT / "server", stderr=subprocess.DEVNULL)
+        for _ in range(200):
+            try:
+                urlopen(f"{self.base}/api/health").close()
+                return
+            except (URLError, ConnectionError):
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    def kill(self) -> None:
+        """As a power cut would."""
+        assert self.process is not None
+        self.process.kill()
+        self.process.wait()
+
+    def asks(self) -> list[tuple[str, int]]:
+        """(id, deleted) of every ask of today's sessions, read from the file itself."""
+        query = (
+            "SELECT a.id, a.deleted FROM training_storedask a JOIN training_storedsession s "
+            "ON s.id = a.session_id WHERE s.revision > 0 ORDER BY a.position"
+        )
+        with sqlite3.connect(self.data / "bucephal.sqlite3") as database:
+            return database.execute(query).fetchall()
+
+
+def _free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+@pytest.fixture
+def server(tmp_path: Path) -> Iterator[Server]:
+    env = os.environ | {"BUCEPHAL_DATA": str(tmp_path)}
+    seeded = subprocess.run(
+        [sys.executable, str(ROOT / "e2e/seed.py")], env=env, check=True, capture_output=True, text=True
+    )
+    horses = dict(line.split() for line in seeded.stdout.splitlines())
+    running = Server(tmp_path, _free_port(), horses)
+    running.start()
+    yield running
+    running.kill()
+
+
+@pytest.fixture
+def driver(server: Server) -> Iterator[WebDriver]:
+    browser = open_browser()
+    yield browser
+    browser.quit()
+
+
+@dataclass
+class Places:
+    sign_in: SignIn
+    today: Today
+    plan: Plan
+    ring: Ring
+    debrief: Debrief
+    sheet: Sheet
+
+
+@pytest.fixture
+def places(driver: WebDriver, server: Server) -> Places:
+    return Places(*(page(driver, server.base) for page in (SignIn, Today, Plan, Ring, Debrief, Sheet)))
+
+
+@pytest.fixture
+def signed_in(places: Places) -> Places:
+    places.sign_in.as_("wren", PASSWORD)
+    return places

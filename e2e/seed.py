@@ -1,0 +1,41 @@
+"""Fills a fresh database for the journeys: two yards, two horses, one trainer in each yard."""
+
+from __future__ import annotations
+
+import os
+import sys
+from datetime import timedelta
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path[:0] = [str(ROOT), str(ROOT / "server")]
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bucephal_server.settings")
+
+PASSWORD = "low-water-at-six"
+
+
+def main() -> None:
+    import django
+
+    django.setup()
+    from django.core.management import call_command
+    from django.utils import timezone
+
+    call_command("migrate", verbosity=0)
+    from accounts.models import User, Yard
+    from bucephal.ladder import load_catalogue
+    from bucephal.simulate import simulate_record
+    from horses.services import store_record
+
+    today = timezone.localdate()
+    for number, (yard_name, person, horse) in enumerate((("Home", "wren", "Quill"), ("Away", "isla", "Basalt"))):
+        yard = Yard.objects.create(name=yard_name)
+        User.objects.create_user(person, password=PASSWORD, first_name=person.title(), yard=yard)
+        record = simulate_record(number + 20, load_catalogue(), sessions=14, end=today - timedelta(days=2))
+        named = record.horse.model_copy(update={"name": horse})
+        stored = store_record(yard, record.model_copy(update={"horse": named}), usual_minutes=40)
+        print(horse, stored.pk)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,83 @@
+"""axe finds nothing on any place, in light and dark, on the desk and on the phone."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Any
+
+import pytest
+from selenium.webdriver.chrome.webdriver import WebDriver
+
+from e2e.browser import PHONE, set_dark, set_size
+from e2e.conftest import Places, Server
+
+AXE = (Path(__file__).resolve().parent.parent / "web/node_modules/axe-core/axe.min.js").read_text()
+RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+
+
+def findings(driver: WebDriver, rules: list[str]) -> list[str]:
+    driver.execute_script(AXE)
+    found: dict[str, Any] = driver.execute_async_script(
+        "const done = arguments[1];"
+        "axe.run(document, {runOnly: {type: 'tag', values: arguments[0]}}).then(done);",
+        rules,
+    )
+    return [
+        f"{one['id']}: {node['html'][:120]} ({node['failureSummary'][:300]})"
+        for one in found["violations"]
+        for node in one["nodes"]
+    ]
+
+
+def open_place(place: str, places: Places, server: Server) -> None:
+    quill = server.horses["Quill"]
+    match place:
+        case "sign-in":
+            places.sign_in.driver.delete_all_cookies()
+            places.sign_in.open("/")
+            places.sign_in.see("input[name=password]")
+        case "today":
+            places.today.open("/")
+            places.today.horses()
+        case "plan":
+            places.plan.open(f"/horses/{quill}/plan")
+            places.plan.steps()
+        case "ring":
+            places.ring.open(f"/horses/{quill}/ring")
+            places.ring.begin()
+            while len(places.ring.all("fieldset button[title]")) != 10:
+                places.ring.next()
+            places.ring.press("7", "3")
+        case "debrief":
+            places.debrief.open(f"/horses/{quill}/debrief")
+            places.debrief.rows()
+        case "sheet":
+            places.sheet.open(f"/horses/{quill}/sheet")
+            places.sheet.board()
+
+
+@pytest.mark.parametrize("dark", [False, True], ids=["light", "dark"])
+def test_axe_finds_nothing(dark: bool, signed_in: Places, driver: WebDriver, server: Server) -> None:
+    set_dark(driver, dark)
+    found = {}
+    for place in ("today", "plan", "debrief", "sheet", "ring", "sign-in"):
+        open_place(place, signed_in, server)
+        # In the ring, text has to reach the stricter contrast of AAA too.
+        found[place] = findings(driver, [*RULES, *(["wcag2aaa"] if place == "ring" else [])])
+    assert "\n".join(f"{place}: {one}" for place, all_ in found.items() for one in all_) == ""
+
+
+def test_nothing_is_wider_than_a_phone(signed_in: Places, driver: WebDriver, server: Server) -> None:
+    set_size(driver, PHONE)
+    for place in ("today", "plan", "debrief", "sheet", "ring"):
+        open_place(place, signed_in, server)
+        width = driver.execute_script("return document.documentElement.scrollWidth")
+        assert width <= PHONE[0], place
+
+
+def test_the_browser_finds_nothing_to_complain_of(signed_in: Places, driver: WebDriver, server: Server) -> None:
+    # Blocked by the policy, missing files, errors of the page: all would be in its log.
+    for place in ("today", "plan", "debrief", "sheet", "ring"):
+        open_place(place, signed_in, server)
+    complaints = [one["message"] for one in driver.get_log("browser") if "/api/me" not in one["message"]]
+    assert complaints == []
