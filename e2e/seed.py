@@ -28,7 +28,9 @@ def main() -> None:
     from horses.services import store_record
 
     today = timezone.localdate()
-    for number, (yard_name, person, horse) in enumerate((("Home", "wren", "Quill"), ("Away", "isla", "Basalt"))):
+    for number, (yard_name, person, horse) in enumerate(
+        (("Home", "wren", "Quill"), ("Away", "isla", "Basalt"))
+    ):
         yard = Yard.objects.create(name=yard_name)
         User.objects.create_user(person, password=PASSWORD, first_name=person.title(), yard=yard)
         record = simulate_record(number + 20, load_catalogue(), sessions=14, end=today - timedelta(days=2))

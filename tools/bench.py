@@ -59,7 +59,13 @@ def filter_updates() -> None:
 
     hear()
     taken, plain = seconds(hear) / len(levels), seconds(multiply) / len(levels)
-    line("one filter update, amortised", taken * 1e6, 40, "us", f"{taken / plain:.0f} x a bare product of the grid")
+    line(
+        "one filter update, amortised",
+        taken * 1e6,
+        40,
+        "us",
+        f"{taken / plain:.0f} x a bare product of the grid",
+    )
 
 
 def horse_with_5000_asks() -> None:

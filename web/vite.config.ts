@@ -27,6 +27,6 @@ export default defineConfig({
     }),
   ],
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
-  build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  build: { manifest: true, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   test: { environment: "jsdom", setupFiles: ["src/testSetup.ts"], css: false },
 });

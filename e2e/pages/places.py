@@ -11,6 +11,7 @@ from selenium.webdriver.support import expected_conditions as expect
 from selenium.webdriver.support.ui import WebDriverWait
 
 PATIENCE_S = 20
+_SAVE_STATE = (By.CSS_SELECTOR, "[data-testid=save-state]")
 
 
 class Place:
@@ -43,7 +44,9 @@ class Place:
         ActionChains(self.driver).send_keys(*keys).perform()
 
     def saved(self) -> str:
-        return self.see("[data-testid=save-state]").text
+        """What the state of saving says, wherever this window shows it."""
+        shown = self.wait().until(expect.visibility_of_any_elements_located(_SAVE_STATE))
+        return shown[0].text
 
     def wait_until_saved(self) -> None:
         self.wait().until(lambda _: self.saved() == "All saved")
@@ -105,9 +108,27 @@ class Ring(Place):
         self.see("footer button:last-of-type").click()
         self.wait().until(lambda _: self.driver.find_element(By.TAG_NAME, "header").text != before)
 
+    def bars(self) -> list[WebElement]:
+        return self.all("fieldset button[title]")
+
+    def to_wedge(self) -> None:
+        """Goes on to the next knot that is answered with a level, 1 to 10."""
+        while len(self.bars()) != 10:
+            self.next()
+
+    def is_last(self) -> bool:
+        return self.see("footer button:last-of-type").text == "Save and debrief"
+
+    def finish(self) -> None:
+        """Through the knots that are left to the debrief."""
+        while not self.is_last():
+            self.next()
+        self.see("footer button:last-of-type").click()
+        self.wait().until(lambda driver: "/debrief/" in driver.current_url)
+
     def tap(self, bar: int) -> None:
         """Taps a bar of the wedge, counted from 1."""
-        self.all("fieldset button[title]")[bar - 1].click()
+        self.bars()[bar - 1].click()
 
     def chip(self, words: str) -> None:
         self.button(words).click()

@@ -63,6 +63,9 @@ export function Shell({ me }: { me: Me }) {
           ) : (
             <span className={styles.mobileBrand}>{text.product}</span>
           )}
+          <p className={styles.mobileSave}>
+            <SaveState />
+          </p>
         </header>
         <main id="page" className={styles.page} tabIndex={-1}>
           <Outlet />
