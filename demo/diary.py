@@ -81,9 +81,13 @@ class _Diary:
         last = self.today - timedelta(days=1 + self.spec.days_off_now)
         span = (last - self.arrived).days
         days = [self.arrived + timedelta(days=n) for n in range(span + 1)]
-        worked = [day for day in days if day.weekday() in self.spec.weekdays]
-        # The last day is worked whatever weekday it is, so that the days off are as the story says.
+        worked = [day for day in days if self._place_in_week(day) in self.spec.work_days]
+        # The last day is always worked, so that the days off are as the story says.
         return worked if worked and worked[-1] == last else [*worked, last]
+
+    def _place_in_week(self, day: date) -> int:
+        """0 to 6, counted so that today is 0: the story is the same whatever day it is told on."""
+        return (day - self.today).days % 7
 
     def _slip_lately(self, day: date) -> None:
         if self.spec.slip is not None and not self.slipped and day >= self.today - SLIPPED_FOR:
@@ -101,7 +105,7 @@ class _Diary:
         return asks
 
     def _work(self, day: date) -> list[Ask]:
-        helper = day.weekday() in self.spec.helper_weekdays
+        helper = self._place_in_week(day) in self.spec.helper_days
         request = PlanRequest(on=day, minutes=self.spec.minutes, helper=helper)
         plan = plan_session(self.record, self.catalogue, request)
         asks = [
@@ -169,7 +173,7 @@ class _Diary:
             ended=clock + timedelta(minutes=max(10, min(minutes, 45))),
             kind=SessionKind.ASSESSMENT if number < ASSESSMENT_SESSIONS else kind,
             place=PLACES[int(self.rng.integers(0, len(PLACES)))],
-            helper=day.weekday() in self.spec.helper_weekdays,
+            helper=self._place_in_week(day) in self.spec.helper_days,
             rider="Wren" if ridden else None,
             conditions=Conditions(air_c=round(float(self.rng.normal(11, 4)), 1),
                                   insects=bool(self.rng.random() < 0.1)),

@@ -23,8 +23,8 @@ class DemoHorse:
     length_cm: float
     background: Background
     weeks_here: int
-    weekdays: tuple[int, ...]
-    """Working days, Monday is 0."""
+    work_days: tuple[int, ...]
+    """Days of the week that are worked; the weekday on which the demo is made is 0."""
     minutes: int
     traits: Traits
     assessment: tuple[str, ...]
@@ -35,7 +35,7 @@ class DemoHorse:
     next_goals: tuple[str, ...] = ()
     """What is wanted now, where the earlier goals are reached."""
     bands: dict[str, tuple[int, int]] = field(default_factory=dict)
-    helper_weekdays: tuple[int, ...] = (1, 3, 5)
+    helper_days: tuple[int, ...] = (1, 3, 5)
     days_off_now: int = 0
     slip: tuple[str, Side, float] | None = None
     """A step that has gone wrong in the last week, on a side, by some levels."""
@@ -59,7 +59,7 @@ _RIDDEN = _lightly(2.0, "walk-on.1", "walk-on.2", "halt.1", "halt.2", "steer.1",
 HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
         name="Quill", seed=11, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
-        length_cm=150, background=Background.HANDLED, weeks_here=12, weekdays=(0, 1, 3, 4, 5),
+        length_cm=150, background=Background.HANDLED, weeks_here=12, work_days=(0, 1, 3, 4, 5),
         minutes=35,
         traits=Traits(start=5.0, quickness=0.40, steadiness=0.55, moodiness=0.4, wariness=0.05,
                       stiff_side=Side.RIGHT, stiffness=0.8, settle_min=28, settled_min=7),
@@ -70,12 +70,12 @@ HORSES: tuple[DemoHorse, ...] = (
                     "hip-g.2", "shoulder-g.2", "send.6", "flex.2", "saddle.4", "disengage.1",
                     "mount.4", "disengage.2", "walk-on.1"),
         goals=("up-wt.3", "line.2", "halt.3"), next_goals=("canter.1", "line.3"),
-        helper_weekdays=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 3.0), days_off_now=2,
+        helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 3.0), days_off_now=2,
     ),
     DemoHorse(
         name="Harrow", seed=22, age_months=13 * 12 + 4, sex=Sex.GELDING, height_cm=158,
         girth_cm=190, length_cm=172, background=Background.FROM_HARNESS, weeks_here=9,
-        weekdays=(0, 2, 4, 5), minutes=40,
+        work_days=(0, 2, 4, 5), minutes=40,
         traits=Traits(start=5.5, quickness=0.3, steadiness=0.6, moodiness=0.4, wariness=0.04,
                       stiff_side=Side.LEFT, stiffness=0.5, settle_min=12, settled_min=4),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "mount.4": 0.5, "mount.5": 0.4,
@@ -86,7 +86,7 @@ HORSES: tuple[DemoHorse, ...] = (
     ),
     DemoHorse(
         name="Pipit", seed=33, age_months=27, sex=Sex.MARE, height_cm=138, girth_cm=160,
-        length_cm=142, background=Background.HANDLED, weeks_here=11, weekdays=(1, 3, 5),
+        length_cm=142, background=Background.HANDLED, weeks_here=11, work_days=(1, 3, 5),
         minutes=20,
         traits=Traits(start=4.8, quickness=0.35, moodiness=0.5, wariness=0.1,
                       stiff_side=Side.RIGHT, stiffness=0.6, settle_min=6, settled_min=2),
@@ -97,7 +97,7 @@ HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
         name="Domino", seed=44, age_months=10 * 12 + 7, sex=Sex.GELDING, height_cm=148,
         girth_cm=192, length_cm=160, background=Background.LONG_REST, weeks_here=6,
-        weekdays=(0, 1, 2, 4), minutes=35,
+        work_days=(0, 1, 2, 4), minutes=35,
         traits=Traits(start=5.0, quickness=0.25, steadiness=0.7, moodiness=0.7, wariness=0.05,
                       settle_min=38, settled_min=9),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "up-wt.2": 3.0,
@@ -109,7 +109,7 @@ HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
         name="Vesper", seed=55, age_months=7 * 12 + 5, sex=Sex.GELDING, height_cm=163,
         girth_cm=188, length_cm=166, background=Background.STARTED, weeks_here=7,
-        weekdays=(0, 2, 3, 5), minutes=45,
+        work_days=(0, 2, 3, 5), minutes=45,
         traits=Traits(start=6.5, quickness=0.13, steadiness=0.5, moodiness=0.4, wariness=0.06,
                       stiff_side=Side.RIGHT, stiffness=1.9, settle_min=10, settled_min=4),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "walk-on.3": 2.0,
@@ -121,7 +121,7 @@ HORSES: tuple[DemoHorse, ...] = (
     ),
     DemoHorse(
         name="Thimble", seed=66, age_months=15, sex=Sex.GELDING, height_cm=122, girth_cm=138,
-        length_cm=122, background=Background.UNHANDLED, weeks_here=7, weekdays=(0, 2, 4),
+        length_cm=122, background=Background.UNHANDLED, weeks_here=7, work_days=(0, 2, 4),
         minutes=12,
         traits=Traits(start=5.5, quickness=0.3, moodiness=0.5, wariness=0.12, settle_min=2.5,
                       settled_min=1.2),

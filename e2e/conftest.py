@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import shutil
 import socket
 import sqlite3
 import subprocess
@@ -71,14 +72,28 @@ def _free_port() -> int:
         return int(probe.getsockname()[1])
 
 
+@dataclass(frozen=True)
+class Seed:
+    data: Path
+    horses: dict[str, str]
+
+
+@pytest.fixture(scope="session")
+def seed(tmp_path_factory: pytest.TempPathFactory) -> Seed:
+    """Two yards in a database, made once; every journey gets a copy."""
+    data = tmp_path_factory.mktemp("seed")
+    made = subprocess.run(
+        [sys.executable, str(ROOT / "e2e/seed.py")],
+        env=os.environ | {"BUCEPHAL_DATA": str(data)}, check=True, capture_output=True, text=True,
+    )  # fmt: skip
+    return Seed(data, dict(line.split() for line in made.stdout.splitlines()))
+
+
 @pytest.fixture
-def server(tmp_path: Path) -> Iterator[Server]:
-    env = os.environ | {"BUCEPHAL_DATA": str(tmp_path)}
-    seeded = subprocess.run(
-        [sys.executable, str(ROOT / "e2e/seed.py")], env=env, check=True, capture_output=True, text=True
-    )
-    horses = dict(line.split() for line in seeded.stdout.splitlines())
-    running = Server(tmp_path, _free_port(), horses)
+def server(seed: Seed, tmp_path: Path) -> Iterator[Server]:
+    data = tmp_path / "data"
+    shutil.copytree(seed.data, data)
+    running = Server(data, _free_port(), seed.horses)
     running.start()
     yield running
     running.kill()

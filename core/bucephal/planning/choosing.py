@@ -61,7 +61,7 @@ def _slipping(day: Day) -> Iterator[Choice]:
                 if chance < SLIPPING_BELOW
                 else f"the last {worst.standing.first_heavy_run} first answers were heavy"
             )
-            text = f"slipped{where}: {cause}{others}; {_asks_text(worst)}"
+            text = f"slipped{where}: {cause}{others}; {worst.basis}"
             yield Choice(step, Why(text=text, figures=figures), _sided(worst.side))
 
 
@@ -249,7 +249,7 @@ def _learning_why(day: Day, step: str) -> Why:
     where = "" if worst.side is Side.NONE else f" on the {worst.side}"
     text = (
         f"begun and not ready: light first answer {worst.p_first(day.on):.2f}{where}, "
-        f"wants 0.60 on every side and two days; {_asks_text(worst)}"
+        f"wants 0.60 on every side and two days; {worst.basis}"
     )
     return Why(text=text, figures={"p_first": round(worst.p_first(day.on), 2), "wanted": 0.6})
 
@@ -347,10 +347,6 @@ def _last_answer(track: Track) -> str:
         return "not yet"
     answered = f"at {ask.level}" if ask.answered else f"no answer up to {ask.level}"
     return f"heavy: {answered}, band {_band(track)}"
-
-
-def _asks_text(track: Track) -> str:
-    return f"{len(track.asks)} asks on {len(track.days)} days"
 
 
 def _band(track: Track) -> str:

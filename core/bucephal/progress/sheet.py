@@ -14,7 +14,7 @@ from bucephal.record import Flag, FrozenModel, HorseRecord, days_off, ride_numbe
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import SIDE_CLAIM, SIDE_HINT, SIDE_LEAST_ASKS, SIDE_MATTERS, Track
 from bucephal.units import centimetres_to_hands
-from bucephal.welfare import age_text, tape_weight_kg
+from bucephal.welfare import age_short, age_text, tape_weight_kg
 
 Z_80 = 1.2816  # normal quantile of 0.9: an 80 % interval is mean +- Z_80 sd
 ADULT_MONTHS = 36
@@ -75,6 +75,7 @@ class HorseFacts(FrozenModel):
     id: str | None
     name: str
     age: str
+    age_short: str
     work: str
     days_off: int | None
     rides: int
@@ -102,6 +103,7 @@ def horse_facts(record: HorseRecord, standing: Standing) -> HorseFacts:
         id=record.horse.id,
         name=record.horse.name,
         age=age_text(standing.age_months),
+        age_short=age_short(standing.age_months),
         work=_work_words(standing),
         days_off=days_off(record, on),
         rides=ride_number(record),

@@ -282,7 +282,7 @@ class Standing:
         parts = [
             f"{'' if side is Side.NONE else f'{side} '}{self.side_state(track)}, "
             f"light first answer {track.p_first():.2f}, sure to {track.sure:.2f} "
-            f"({len(track.asks)} asks on {len(track.days)} days)"
+            f"({track.basis})"
             for side, track in tracks
         ]
         vouched = self.vouched_by(step)

@@ -39,6 +39,12 @@ class Track:
         return [self.asks[start].day for start in self.day_starts]
 
     @property
+    def basis(self) -> str:
+        """What a figure of this track rests on: '9 asks on 2 days'."""
+        asks, days = len(self.asks), len(self.days)
+        return f"{asks} ask{'s' * (asks != 1)} on {days} day{'s' * (days != 1)}"
+
+    @property
     def last_day(self) -> date:
         return self.asks[-1].day
 

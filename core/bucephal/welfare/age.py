@@ -35,3 +35,10 @@ def age_text(months: int | None) -> str:
         return f"{months} months"
     years, rest = divmod(months, 12)
     return f"{years} years" + (f" {rest} months" if rest else "")
+
+
+def age_short(months: int | None) -> str:
+    """'15 mo', '4 y': where there is little room."""
+    if months is None:
+        return ""
+    return f"{months} mo" if months < 24 else f"{months // 12} y"

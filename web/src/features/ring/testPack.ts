@@ -61,6 +61,7 @@ export function testPack(): RingPack {
       id: HORSE,
       name: "Quill",
       age: "4 years",
+      age_short: "4 y",
       work: "first rides",
       days_off: 1,
       rides: 3,

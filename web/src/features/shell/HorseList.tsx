@@ -16,7 +16,9 @@ export function HorseList({ onChoose }: { onChoose: () => void }) {
             <span className={styles.rowName}>{horse.name}</span>
             <span className={styles.rowFacts}>{horse.work}</span>
             <span className={styles.rowFacts}>
-              {text.shell.daysOff(horse.days_off, horse.last_on)} · {horse.age}
+              {[text.shell.daysOff(horse.days_off, horse.last_on), horse.age_short]
+                .filter(Boolean)
+                .join(" · ")}
             </span>
           </NavLink>
         </li>

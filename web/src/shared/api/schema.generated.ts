@@ -346,6 +346,8 @@ export interface components {
             name: string;
             /** Age */
             age: string;
+            /** Age Short */
+            age_short: string;
             /** Work */
             work: string;
             /** Days Off */

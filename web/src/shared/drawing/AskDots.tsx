@@ -8,6 +8,8 @@ export interface AskDot {
   heavy: boolean;
   answered: boolean;
   name: string;
+  /** What is written under it. */
+  figure?: string;
 }
 
 interface Props {
@@ -21,17 +23,21 @@ interface Props {
 
 const SLOT = 30;
 const MARGIN = 26;
+const FIGURES = 20;
 
 export function AskDots({ dots, band, label, height = 96, goesOn = false }: Props) {
-  const width = Math.max(320, MARGIN + (dots.length + 1) * SLOT + 8);
+  const hasFigures = dots.some((dot) => dot.figure);
+  const slot = hasFigures ? SLOT + 8 : SLOT;
+  const width = Math.max(320, MARGIN + (dots.length + 1) * slot + 8);
+  const whole = hasFigures ? height + FIGURES : height;
   const y = (level: number) => height - 8 - ((level - 0.5) / 10) * (height - 16);
   return (
     <figure className={styles.figure}>
       <svg
-        viewBox={`0 0 ${width} ${height}`}
+        viewBox={`0 0 ${width} ${whole}`}
         role="img"
         aria-label={`${label}: ${dots.map((dot) => dot.name).join(", ") || "–"}`}
-        style={{ maxHeight: height }}
+        style={{ maxHeight: whole }}
         preserveAspectRatio="xMinYMid meet"
       >
         <defs>
@@ -70,7 +76,7 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
           </>
         ) : null}
         {dots.map((dot, place) => {
-          const cx = MARGIN + 16 + place * SLOT;
+          const cx = MARGIN + 16 + place * slot;
           const cy = dot.level === null ? height / 2 : y(dot.level);
           return (
             <g key={dot.id}>
@@ -85,12 +91,17 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
               {dot.heavy && dot.answered ? (
                 <circle cx={cx} cy={cy} r={9} fill="url(#dot-hatch)" />
               ) : null}
+              {dot.figure ? (
+                <text x={cx} y={height + FIGURES - 6} className={styles.number}>
+                  {dot.figure}
+                </text>
+              ) : null}
             </g>
           );
         })}
         {goesOn ? (
           <circle
-            cx={MARGIN + 16 + dots.length * SLOT}
+            cx={MARGIN + 16 + dots.length * slot}
             cy={band ? y(band[1]) : height / 2}
             r={9}
             className={styles.next}
