@@ -24,6 +24,8 @@ interface Props {
 const SLOT = 30;
 const MARGIN = 26;
 const FIGURES = 20;
+/** Axis figures nearer than this to each other would run together. */
+const READABLE = 14;
 
 export function AskDots({ dots, band, label, height = 96, goesOn = false }: Props) {
   const hasFigures = dots.some((dot) => dot.figure);
@@ -31,6 +33,7 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
   const width = Math.max(320, MARGIN + (dots.length + 1) * slot + 8);
   const whole = hasFigures ? height + FIGURES : height;
   const y = (level: number) => height - 8 - ((level - 0.5) / 10) * (height - 16);
+  const radius = height < 80 ? 7 : 9;
   return (
     <figure className={styles.figure}>
       <svg
@@ -63,12 +66,12 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
             <text x={MARGIN - 6} y={y(band[1]) + 5} className={styles.axis}>
               {band[1]}
             </text>
-            {band[1] < 9 ? (
+            {y(band[1]) - y(10) > READABLE ? (
               <text x={MARGIN - 6} y={y(10) + 6} className={styles.axis}>
                 10
               </text>
             ) : null}
-            {band[1] > 2 ? (
+            {y(1) - y(band[1]) > READABLE ? (
               <text x={MARGIN - 6} y={y(1) + 4} className={styles.axis}>
                 1
               </text>
@@ -81,15 +84,20 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
           return (
             <g key={dot.id}>
               {dot.answered ? (
-                <circle cx={cx} cy={cy} r={9} className={dot.heavy ? styles.heavy : styles.light} />
+                <circle
+                  cx={cx}
+                  cy={cy}
+                  r={radius}
+                  className={dot.heavy ? styles.heavy : styles.light}
+                />
               ) : (
                 <path
-                  d={`M${cx - 8} ${cy + 5} L${cx} ${cy - 9} L${cx + 8} ${cy + 5} Z`}
+                  d={`M${cx - radius} ${cy + radius / 2} L${cx} ${cy - radius} L${cx + radius} ${cy + radius / 2} Z`}
                   className={styles.heavy}
                 />
               )}
               {dot.heavy && dot.answered ? (
-                <circle cx={cx} cy={cy} r={9} fill="url(#dot-hatch)" />
+                <circle cx={cx} cy={cy} r={radius} fill="url(#dot-hatch)" />
               ) : null}
               {dot.figure ? (
                 <text x={cx} y={height + FIGURES - 6} className={styles.number}>
@@ -103,7 +111,7 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
           <circle
             cx={MARGIN + 16 + dots.length * slot}
             cy={band ? y(band[1]) : height / 2}
-            r={9}
+            r={radius}
             className={styles.next}
           />
         ) : null}

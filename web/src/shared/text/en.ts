@@ -14,7 +14,7 @@ export const text = {
     close: "Close",
     signOut: "Sign out",
     skip: "Skip to the page",
-    theme: { light: "Light", dark: "Dark", system: "As the device" },
+    theme: { light: "Light", dark: "Dark", system: "As device" },
     appearance: "Appearance",
     noHorses: "No horses in this yard yet.",
     daysOff: (days: number | null, lastOn?: string | null) => {
