@@ -14,6 +14,7 @@ class Derived(models.Model):
     data_version = models.PositiveIntegerField()
     recipe = models.CharField(max_length=64, default="", help_text="Which rules it was made by.")
     estimates = models.JSONField()
+    tracks = models.BinaryField(default=b"", help_text="What the next ask goes on from.")
     day = models.JSONField(help_text="WorkedDays of the core, without and with a helper.")
 
     def __str__(self) -> str:

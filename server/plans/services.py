@@ -22,6 +22,7 @@ from bucephal.planning import (
 )
 from bucephal.progress import HorseFacts, Standing, StepStanding, TrackEstimate, horse_facts
 from bucephal.record import HorseRecord
+from bucephal.response import Tracks, resume, save
 from django.http import Http404
 from horses.models import Horse
 from horses.services import catalogue, horse_of, record_of
@@ -42,9 +43,11 @@ def today_of(yard: Yard, on: date, *, helper: bool) -> TodayPlan:
 
 
 def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> tuple[HorseFacts, SessionPlan]:
-    record = record_of(horse_of(yard, horse_id))
-    facts = horse_facts(record, Standing(record, catalogue(), request.on))
-    return facts, plan_session(record, catalogue(), request)
+    horse = horse_of(yard, horse_id)
+    record = record_of(horse)
+    tracks = _tracks(horse, record, request.on)
+    facts = horse_facts(record, Standing(record, catalogue(), request.on, tracks))
+    return facts, plan_session(record, catalogue(), request, tracks)
 
 
 def pack_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> RingPack:
@@ -55,7 +58,9 @@ def pack_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> RingPack:
 
 def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepStanding:
     """Where one step stands, with every figure behind it."""
-    return Standing(record_of(horse_of(yard, horse_id)), catalogue(), on).step(step)
+    horse = horse_of(yard, horse_id)
+    record = record_of(horse)
+    return Standing(record, catalogue(), on, _tracks(horse, record, on)).step(step)
 
 
 def estimates_of(yard: Yard, horse_id: UUID, on: date) -> list[TrackEstimate]:
@@ -70,10 +75,15 @@ def usual_minutes(yard: Yard, horse_id: UUID) -> int:
 # --- what is derived ------------------------------------------------------------------------
 
 
-def derive(horse: Horse, on: date) -> Derived:
-    """Works everything out from the asks; does not save."""
+def derive(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
+    """Works everything out from the asks; does not save.
+
+    Args:
+        saved: what an earlier derivation kept; none: from the first ask.
+    """
     record = record_of(horse)
-    standing = Standing(record, catalogue(), on)
+    tracks = resume(record, catalogue(), saved)
+    standing = Standing(record, catalogue(), on, tracks)
     day = {
         key: _work_out(record, standing, horse.usual_minutes, helper=helper).model_dump(mode="json")
         for key, helper in ((ALONE, False), (WITH_HELPER, True))
@@ -81,23 +91,15 @@ def derive(horse: Horse, on: date) -> Derived:
     estimates = [one.model_dump(mode="json") for one in standing.estimates()]
     return Derived(
         horse=horse, on=on, data_version=horse.data_version, recipe=recipe(),
-        estimates=estimates, day=day,
+        estimates=estimates, day=day, tracks=save(tracks, record),
     )  # fmt: skip
 
 
-def rebuild(horse: Horse, on: date) -> Derived:
+def rebuild(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
     """Derives and stores, whatever was there."""
-    derived = derive(horse, on)
-    Derived.objects.update_or_create(
-        horse=horse,
-        defaults={
-            "on": derived.on,
-            "data_version": derived.data_version,
-            "recipe": derived.recipe,
-            "estimates": derived.estimates,
-            "day": derived.day,
-        },
-    )
+    derived = derive(horse, on, saved=saved)
+    kept = ("on", "data_version", "recipe", "estimates", "day", "tracks")
+    Derived.objects.update_or_create(horse=horse, defaults={name: getattr(derived, name) for name in kept})
     return derived
 
 
@@ -105,14 +107,27 @@ def _work_out(record: HorseRecord, standing: Standing, minutes: int, *, helper: 
     request = PlanRequest(on=standing.on, minutes=minutes, helper=helper)
     return WorkedDays(
         facts=horse_facts(record, standing),
-        plan=plan_session(record, catalogue(), request),
+        plan=plan_session(record, catalogue(), request, standing.tracks),
         days=tuple(sorted({session.date for session in record.sessions})[-14:]),
         age_months=standing.age_months,
     )
 
 
+def _tracks(horse: Horse, record: HorseRecord, on: date) -> Tracks | None:
+    """The horse's tracks, going on from what was kept; None if the day lies before its last asks."""
+    if any(session.date > on for session in record.sessions):
+        return None
+    return resume(record, catalogue(), _saved(horse))
+
+
+def _saved(horse: Horse) -> bytes:
+    """What the last derivation kept, if it was made by these rules; of which asks, it knows itself."""
+    derived: Derived | None = getattr(horse, "derived", None)
+    return bytes(derived.tracks) if derived is not None and derived.recipe == recipe() else b""
+
+
 def _derived_of_yard(yard: Yard, on: date) -> list[Derived]:
-    horses = yard.horses.select_related("derived")
+    horses = yard.horses.select_related("derived").defer("derived__tracks")
     return [_fresh(horse, on) for horse in horses]
 
 
@@ -122,7 +137,7 @@ def _fresh(horse: Horse, on: date) -> Derived:
     wanted = (on, horse.data_version, recipe())
     if derived is not None and (derived.on, derived.data_version, derived.recipe) == wanted:
         return derived
-    return rebuild(horse, on)
+    return rebuild(horse, on, saved=_saved(horse))
 
 
 @lru_cache(maxsize=1)

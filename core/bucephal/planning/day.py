@@ -11,7 +11,7 @@ from bucephal.ladder import Catalogue, Gait, HelperRule, Stage
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import Standing, StepState
 from bucephal.record import HorseRecord, Session, days_off, ride_number, sessions_in_order
-from bucephal.response import Track, is_success
+from bucephal.response import Track, Tracks, is_success
 from bucephal.welfare import GROWN_MONTHS, Heat, heat_class, heat_sum, session_limit_min
 
 MANY_DAYS_OFF = 7
@@ -43,6 +43,8 @@ class Day:
     record: HorseRecord
     catalogue: Catalogue
     request: PlanRequest
+    tracks: Tracks | None = None
+    """Of this record, where they are at hand already."""
 
     @property
     def on(self) -> date:
@@ -50,7 +52,7 @@ class Day:
 
     @cached_property
     def standing(self) -> Standing:
-        return Standing(self.record, self.catalogue, self.on)
+        return Standing(self.record, self.catalogue, self.on, self.tracks)
 
     @cached_property
     def days_off(self) -> int | None:

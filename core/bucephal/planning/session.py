@@ -29,6 +29,7 @@ from bucephal.planning.leaving_out import (
 from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan
 from bucephal.progress import StepState, lower_first
 from bucephal.record import HorseRecord
+from bucephal.response import Tracks
 from bucephal.welfare import Heat, heat_sum
 
 _ORDER = list(ItemKind)
@@ -42,15 +43,18 @@ _DROPPED_FIRST = (
 )
 
 
-def plan_session(record: HorseRecord, catalogue: Catalogue, request: PlanRequest) -> SessionPlan:
+def plan_session(
+    record: HorseRecord, catalogue: Catalogue, request: PlanRequest, tracks: Tracks | None = None
+) -> SessionPlan:
     """The session for a day.
 
     Args:
         record: the horse and every ask so far; what lies after the day is left aside.
         catalogue: the ladder.
         request: the day: date, minutes, helper, place, weather.
+        tracks: of the asks up to that day, where they are at hand already.
     """
-    day = Day(_up_to(record, request), catalogue, request)
+    day = Day(_up_to(record, request), catalogue, request, tracks)
     if day.heat is Heat.DO_NOT_WORK:
         return _no_work(day)
     nothing_new = day.nothing_new_because()

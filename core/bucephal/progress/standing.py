@@ -40,13 +40,16 @@ class Standing:
         record: the horse and its asks; those after ``on`` should not be in it.
         catalogue: the ladder.
         on: the day in question; chances are for its first ask.
+        tracks: of this record, where they are at hand already.
     """
 
-    def __init__(self, record: HorseRecord, catalogue: Catalogue, on: date) -> None:
+    def __init__(
+        self, record: HorseRecord, catalogue: Catalogue, on: date, tracks: Tracks | None = None
+    ) -> None:
         self.record = record
         self.catalogue = catalogue
         self.on = on
-        self.tracks = Tracks(record, catalogue)
+        self.tracks = tracks or Tracks.of(record, catalogue)
         self._states: dict[str, StepState] = {}
 
     @cached_property
@@ -114,7 +117,7 @@ class Standing:
         return [self.estimate(track) for track in tracks]
 
     def _mean_before(self, track: Track, day: date) -> float | None:
-        earlier = [mean for on, mean in track.mean_at if on <= day]
+        earlier = [mean for on, mean in track.means if on <= day]
         return earlier[-1] if earlier and track.rule.kind is Kind.LIGHTNESS else None
 
     # --- all sides ------------------------------------------------------------------------

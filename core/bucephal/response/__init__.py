@@ -20,6 +20,7 @@ from bucephal.response.judging import (
     observation_of,
 )
 from bucephal.response.lightness import LightnessTrack, Observation
+from bucephal.response.saving import resume, save
 from bucephal.response.share import ShareTrack
 from bucephal.response.standing import SLIPPING_BELOW, SURE_ENOUGH, SURE_ENOUGH_SAFETY
 from bucephal.response.tables import ResponseTables, tables_for
@@ -29,6 +30,6 @@ __all__ = [
     "READY_CHANCE", "READY_DAYS", "SIDE_CLAIM", "SIDE_HINT", "SIDE_LEAST_ASKS", "SIDE_MATTERS",
     "SLIPPING_BELOW", "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "Difference", "LightnessTrack",
     "Observation", "ResponseTables", "ShareTrack", "SideRide", "StepRule", "Track", "Tracks",
-    "best_so_far_threshold", "is_accepted", "is_light", "is_success", "observation_of",
+    "best_so_far_threshold", "is_accepted", "is_light", "is_success", "observation_of", "resume", "save",
     "session_change", "side_difference", "stuck_after", "tables_for",
 ]  # fmt: skip

@@ -12,7 +12,7 @@ Limits: equal steps between levels; a trainer who starts at the lightest and log
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
@@ -94,17 +94,24 @@ class LightnessTrack:
             break_days = clamp_days(day - self.day)
             opening = self.posterior @ self.tables.transition(break_days)
         joint = opening[:, :, None] * weights[None, None, :]
-        return replace(self, opening=opening, joint=joint, day=day, number=0, break_days=break_days)
+        return LightnessTrack(self.tables, opening, joint, day, 0, break_days)
 
     def hear(self, observation: Observation) -> LightnessTrack:
         """The belief after one more answer; the day must be open."""
         if self.joint is None:
             raise ValueError("open the day before its first ask")
-        joint = self.joint * self.tables.likelihood(
-            self.break_days, self.number, observation.above, observation.upto
-        )
+        joint = self.joint * self._likelihood(observation)
         joint /= joint.sum()
-        return replace(self, joint=joint, number=self.number + 1)
+        return LightnessTrack(self.tables, self.opening, joint, self.day, self.number + 1, self.break_days)
+
+    def chance_of(self, observation: Observation) -> float:
+        """P(this answer) for the next ask of the day that is open."""
+        if self.joint is None:
+            raise ValueError("open the day before its first ask")
+        return float(np.vdot(self.joint, self._likelihood(observation)))
+
+    def _likelihood(self, observation: Observation) -> Array:
+        return self.tables.likelihood(self.break_days, self.number, observation.above, observation.upto)
 
     @cached_property
     def posterior(self) -> Array:
@@ -146,16 +153,15 @@ class LightnessTrack:
         """P(the next ask today is in the band); None before the first ask."""
         if self.joint is None:
             return None
-        return float((self.joint * self.tables.in_band(self.break_days, self.number, band_top)).sum())
+        return float(np.vdot(self.joint, self.tables.in_band(self.break_days, self.number, band_top)))
 
     def p_first(self, days: int, band_top: int) -> float:
         """P(the first ask of a day, ``days`` after the last ask, is in the band)."""
-        moved = self.posterior @ self.tables.transition(days)
-        return float((moved * self.tables.first_in_band(days, band_top)).sum())
+        return float(np.vdot(self.posterior, self.tables.next_first_in_band(days, band_top)))
 
     def sure(self, band_top: int, share: float = SURE_SHARE) -> float:
         """P(first asks of a day are in the band at least ``share`` of the time).
 
         The mass of levels light enough; the cell in which the limit lies is cut linearly.
         """
-        return float((self.posterior * self.tables.light_enough(band_top, share)).sum())
+        return float(np.vdot(self.posterior, self.tables.light_enough(band_top, share)))

@@ -7,7 +7,7 @@ Analysis, ch. 2.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from scipy.special import betainc, betaincinv
 
@@ -26,12 +26,7 @@ class ShareTrack:
     def hear(self, success: bool, day: int) -> ShareTrack:
         """The counts after one more try on ``day`` (an ordinal)."""
         kept = 1.0 if day == self.day or self.day is None else DAILY_KEEPING
-        return replace(
-            self,
-            successes=self.successes * kept + success,
-            failures=self.failures * kept + (not success),
-            day=day,
-        )
+        return ShareTrack(self.successes * kept + success, self.failures * kept + (not success), day)
 
     @property
     def _parameters(self) -> tuple[float, float]:

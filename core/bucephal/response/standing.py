@@ -6,8 +6,7 @@ Source: own decision rules, measured on virtual horses (design notes): wrongly c
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
-from datetime import date
+from dataclasses import dataclass
 
 SURE_ENOUGH = 0.80
 SURE_ENOUGH_SAFETY = 0.90
@@ -30,12 +29,10 @@ class TrackStanding:
     """First-of-day answers accepted in a row."""
     first_heavy_run: int = 0
     """First-of-day answers outside the band in a row."""
-    judged_on: date | None = None
 
     def after_day(
         self,
         *,
-        day: date,
         first_accepted: bool,
         first_light: bool,
         sure: float,
@@ -46,7 +43,6 @@ class TrackStanding:
         """The standing after a day with asks.
 
         Args:
-            day: the day that ended.
             first_accepted: was its first answer light (a success) and calm?
             first_light: was it light (a success), calm or not?
             sure: how sure the model is that it is nearly always light.
@@ -61,9 +57,9 @@ class TrackStanding:
         by_model = sure >= wanted and run >= FIRST_ANSWERS_WITH_SURE
         by_run = run >= alone and not is_share
         lost = 0 if first_light else self.first_heavy_run + 1
-        now = replace(self, first_accepted_run=run, first_heavy_run=lost, judged_on=day)
+        confirmed, slipping = self.confirmed, self.slipping
         if by_model or by_run:
-            return replace(now, confirmed=True, slipping=False)
-        if self.confirmed and (p_first < SLIPPING_BELOW or lost >= FIRST_ANSWERS_LOST):
-            return replace(now, confirmed=False, slipping=True)
-        return now
+            confirmed, slipping = True, False
+        elif confirmed and (p_first < SLIPPING_BELOW or lost >= FIRST_ANSWERS_LOST):
+            confirmed, slipping = False, True
+        return TrackStanding(confirmed, slipping, run, lost)

@@ -47,6 +47,7 @@ class ResponseTables:
         self._answers: dict[tuple[int, int], Array] = {}
         self._transitions: dict[int, Array] = {}
         self._first_in_band: dict[tuple[int, int], Array] = {}
+        self._next_first_in_band: dict[tuple[int, int], Array] = {}
         self._light_enough: dict[tuple[int, float], Array] = {}
         self._likelihoods: dict[tuple[int, int, int, int | None], Array] = {}
 
@@ -100,6 +101,14 @@ class ResponseTables:
             table: Array = self.in_band(days, 0, top) @ self.mood_weights
             self._first_in_band[key] = table
         return self._first_in_band[key]
+
+    def next_first_in_band(self, days: int, top: int) -> Array:
+        """The same as seen from the ride before: ``days`` of moving on first. Shape (H, T)."""
+        key = clamp_days(days), top
+        if key not in self._next_first_in_band:
+            table: Array = self.first_in_band(days, top) @ self.transition(days).T
+            self._next_first_in_band[key] = np.ascontiguousarray(table)
+        return self._next_first_in_band[key]
 
     def light_enough(self, top: int, share: float) -> Array:
         """How much of each grid cell lies where first asks are in the band ``share`` of the time.

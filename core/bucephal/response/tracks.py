@@ -5,11 +5,12 @@ The asks are the truth: tracks are derived and can always be built again from th
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from dataclasses import dataclass, field
 from datetime import date
 
 from bucephal.ladder import Catalogue, Kind, Side
-from bucephal.record import Ask, DatedAsk, HorseRecord, asks_in_order, band_for
+from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, asks_in_order, band_for
 from bucephal.response.judging import StepRule, is_accepted, is_success, observation_of
 from bucephal.response.lightness import LightnessTrack
 from bucephal.response.parameters import DEFAULT, FIRST_ASK_BREAK_DAYS, ResponseParameters
@@ -18,6 +19,7 @@ from bucephal.response.standing import TrackStanding
 from bucephal.response.tables import Array, ResponseTables, tables_for
 
 TrackKey = tuple[str, Side]
+Belief = LightnessTrack | ShareTrack
 
 
 @dataclass
@@ -26,13 +28,21 @@ class Track:
 
     rule: StepRule
     side: Side
-    belief: LightnessTrack | ShareTrack
+    start: Belief
+    """What was believed before its first ask."""
+    belief: Belief
     asks: list[DatedAsk] = field(default_factory=list)
-    standing: TrackStanding = field(default_factory=TrackStanding)
     day_starts: list[int] = field(default_factory=list)
     """Where each day's asks begin in ``asks``."""
-    mean_at: list[tuple[date, float]] = field(default_factory=list)
-    """Mean after each day with asks, for the tail on the sides board."""
+    moods: dict[int, Array | None] = field(default_factory=dict)
+    """By day (ordinal): the mood carried over from the track asked just before, if any."""
+    earlier: Belief | None = None
+    """The belief before its last day; None while it has only one."""
+    earlier_standing: TrackStanding = field(default_factory=TrackStanding)
+    """How it stood before its last day."""
+    earlier_means: list[tuple[date, float]] = field(default_factory=list)
+    """Mean after each day but the last."""
+    _standing: TrackStanding | None = None
 
     @property
     def days(self) -> list[date]:
@@ -73,21 +83,40 @@ class Track:
             return self.belief.mean
         return self.belief.p_next(self.rule.band_top)
 
+    def open_day(self, day: date) -> None:
+        """Keeps how it stood, when the ask that comes next is the first of a new day."""
+        if not self.asks or self.last_day == day:
+            return
+        self.earlier_means.append((self.last_day, self.mean))
+        self.earlier, self.earlier_standing = self.belief, self.standing
+
     def add(self, row: DatedAsk) -> None:
         if not self.asks or self.last_day != row.day:
             self.day_starts.append(len(self.asks))
         self.asks.append(row)
+        self._standing = None
+
+    def take_up(self, standing: TrackStanding, means: list[tuple[date, float]]) -> None:
+        """Goes on from a saved state: as if its last day had been judged just now."""
+        self._standing, self.earlier_means = standing, means[:-1]
 
     def asks_on(self, day: date) -> list[Ask]:
-        return [row.ask for row in self.asks if row.day == day]
+        place = bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)
+        if place == len(self.day_starts) or self.asks[self.day_starts[place]].day != day:
+            return []
+        end = self.day_starts[place + 1] if place + 1 < len(self.day_starts) else None
+        return [row.ask for row in self.asks[self.day_starts[place] : end]]
 
-    def close_day(self) -> None:
-        """Judges the day that ends: is the track confirmed, is it slipping?"""
-        if not self.asks or self.standing.judged_on == self.last_day:
-            return
+    @property
+    def standing(self) -> TrackStanding:
+        """Confirmed, slipping or neither, its last day included."""
+        if self._standing is None:
+            self._standing = self._judge() if self.asks else self.earlier_standing
+        return self._standing
+
+    def _judge(self) -> TrackStanding:
         first = self.asks[self.day_starts[-1]].ask
-        self.standing = self.standing.after_day(
-            day=self.last_day,
+        return self.earlier_standing.after_day(
             first_accepted=is_accepted(first, self.rule),
             first_light=is_success(first, self.rule),
             sure=self.sure,
@@ -95,7 +124,11 @@ class Track:
             safety=self.rule.exercise.safety,
             is_share=isinstance(self.belief, ShareTrack),
         )
-        self.mean_at.append((self.last_day, self.mean))
+
+    @property
+    def means(self) -> list[tuple[date, float]]:
+        """Mean after each day with asks."""
+        return [*self.earlier_means, (self.last_day, self.mean)] if self.asks else []
 
     def is_ready(self) -> bool:
         """Asked on two days, the last two accepted, likely to be light again (design notes)."""
@@ -113,24 +146,23 @@ READY_CHANCE = 0.60
 
 
 class Tracks:
-    """All tracks of a horse, built by hearing its asks in order."""
+    """All tracks of a horse. Each ask heard is one update of its own track."""
 
-    def __init__(
-        self,
-        record: HorseRecord,
-        catalogue: Catalogue,
-        parameters: ResponseParameters = DEFAULT,
-    ) -> None:
+    def __init__(self, horse: Horse, catalogue: Catalogue, parameters: ResponseParameters = DEFAULT) -> None:
         self.catalogue = catalogue
-        self._horse = record.horse
-        self._tables: ResponseTables = tables_for(parameters)
+        self.tables: ResponseTables = tables_for(parameters)
+        self._horse = horse
         self._rules: dict[str, StepRule] = {}
         self.by_key: dict[TrackKey, Track] = {}
         self._asked_last: Track | None = None
+
+    @staticmethod
+    def of(record: HorseRecord, catalogue: Catalogue, parameters: ResponseParameters = DEFAULT) -> Tracks:
+        """The tracks of a record, from nothing."""
+        tracks = Tracks(record.horse, catalogue, parameters)
         for row in asks_in_order(record, catalogue):
-            self._hear(row)
-        for track in self.by_key.values():
-            track.close_day()
+            tracks.hear(row)
+        return tracks
 
     def rule(self, step: str) -> StepRule:
         """How asks of a step are judged for this horse."""
@@ -147,10 +179,10 @@ class Tracks:
         """Every side that a step has, with its track if it was ever asked."""
         return [(side, self.get(step, side)) for side in self.rule(step).exercise.side_names]
 
-    def _hear(self, row: DatedAsk) -> None:
+    def hear(self, row: DatedAsk) -> None:
+        """One more ask; asks are to be heard in the order of ``asks_in_order``."""
         track = self.by_key.get(row.track) or self._new_track(row)
-        if track.asks and track.last_day != row.day:
-            track.close_day()
+        track.open_day(row.day)
         if isinstance(track.belief, ShareTrack):
             success = is_success(row.ask, track.rule)
             track.belief = track.belief.hear(success, row.day.toordinal())
@@ -163,7 +195,10 @@ class Tracks:
         if observation is None:
             return
         day = row.day.toordinal()
-        track.belief = belief.open_day(day, self._mood_of(day)).hear(observation)
+        if belief.day != day:
+            track.moods[day] = self._mood_of(day)
+            belief = belief.open_day(day, track.moods[day])
+        track.belief = belief.hear(observation)
         self._asked_last = track
 
     def _mood_of(self, day: int) -> Array | None:
@@ -172,22 +207,28 @@ class Tracks:
 
     def _new_track(self, row: DatedAsk) -> Track:
         step, side = row.track
-        rule = self.rule(step)
-        belief: LightnessTrack | ShareTrack = (
-            self._first_belief(step, side) if rule.kind is Kind.LIGHTNESS else ShareTrack()
-        )
-        track = Track(rule, side, belief)
-        self.by_key[row.track] = track
+        start = self.first_belief(step, side)
+        track = self.by_key[row.track] = Track(self.rule(step), side, start, start)
         return track
 
-    def _first_belief(self, step: str, side: Side) -> LightnessTrack:
-        """From the other side, else from the stage before on this side, else the prior."""
-        parameters = self._tables.parameters
+    def first_belief(self, step: str, side: Side) -> Belief:
+        """What is believed of a step and side before its first ask.
+
+        From the other side, else from the stage before on this side, else what is known of
+        any horse.
+        """
+        if self.rule(step).kind is not Kind.LIGHTNESS:
+            return ShareTrack()
+        source = self.start_of(step, side)
+        if source is None or not isinstance(source.belief, LightnessTrack):
+            return LightnessTrack.unknown(self.tables)
+        p = self.tables.parameters
+        return source.belief.related(p.side_blur if source.side is not side else p.stage_blur)
+
+    def start_of(self, step: str, side: Side) -> Track | None:
+        """The track from which a new one starts; None if there is none like it."""
         other = self.get(step, side.other) if side is not Side.NONE else None
-        if other is not None and isinstance(other.belief, LightnessTrack):
-            return other.belief.related(parameters.side_blur)
+        if other is not None:
+            return other
         earlier = self.catalogue.previous(step)
-        before = self.get(earlier, side) if earlier is not None else None
-        if before is not None and isinstance(before.belief, LightnessTrack):
-            return before.belief.related(parameters.stage_blur)
-        return LightnessTrack.unknown(self._tables)
+        return self.get(earlier, side) if earlier is not None else None

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from datetime import date
 
 import pytest
 from bucephal.ladder import Catalogue, Side
@@ -18,7 +17,7 @@ Build = Callable[..., HorseRecord]
 
 @pytest.fixture
 def rule(catalogue: Catalogue, record_of: Build):  # type: ignore[no-untyped-def]
-    return Tracks(record_of([]), catalogue).rule("up-wt.2")
+    return Tracks(record_of([]).horse, catalogue).rule("up-wt.2")
 
 
 def ask(**changes: object) -> Ask:
@@ -50,7 +49,7 @@ def test_accepted_is_light_right_and_calm(rule, changes: dict[str, object], acce
 
 
 def test_nearly_is_not_accepted_once_the_stage_demands_it(catalogue: Catalogue, record_of: Build) -> None:
-    demanding = Tracks(record_of([]), catalogue).rule("up-wt.3")
+    demanding = Tracks(record_of([]).horse, catalogue).rule("up-wt.3")
     assert not is_accepted(Ask(step="up-wt.3", side=Side.LEFT, level=2, correct="nearly"), demanding)
 
 
@@ -70,9 +69,11 @@ def test_each_day_keeps_95_percent_of_the_old_counts() -> None:
 
 
 def test_ready_wants_two_days_and_two_accepted(catalogue: Catalogue, record_of: Build) -> None:
-    one_day = Tracks(record_of([(5, "halt.2", "none", [2, 2, 2, 2])]), catalogue)
-    two_days = Tracks(record_of([(5, "halt.2", "none", [2, 2]), (3, "halt.2", "none", [2])]), catalogue)
-    heavy_end = Tracks(record_of([(5, "halt.2", "none", [2, 2]), (3, "halt.2", "none", [2, 7])]), catalogue)
+    one_day = Tracks.of(record_of([(5, "halt.2", "none", [2, 2, 2, 2])]), catalogue)
+    two_days = Tracks.of(record_of([(5, "halt.2", "none", [2, 2]), (3, "halt.2", "none", [2])]), catalogue)
+    heavy_end = Tracks.of(
+        record_of([(5, "halt.2", "none", [2, 2]), (3, "halt.2", "none", [2, 7])]), catalogue
+    )
     key = ("halt.2", Side.NONE)
     assert not one_day.by_key[key].is_ready()
     assert two_days.by_key[key].is_ready()
@@ -81,7 +82,7 @@ def test_ready_wants_two_days_and_two_accepted(catalogue: Catalogue, record_of: 
 
 def after(standing: TrackStanding, **changes: object) -> TrackStanding:
     facts: dict[str, object] = {
-        "day": date(2026, 6, 1), "first_accepted": True, "first_light": True, "sure": 0.5, "p_first": 0.9,
+        "first_accepted": True, "first_light": True, "sure": 0.5, "p_first": 0.9,
         "safety": False, "is_share": False,
     }  # fmt: skip
     return standing.after_day(**(facts | changes))  # type: ignore[arg-type]
@@ -136,7 +137,7 @@ def test_three_heavy_first_answers_slip_whatever_the_model_still_believes() -> N
 def test_a_horse_that_goes_heavy_on_one_side_slips_there_only(catalogue: Catalogue, record_of: Build) -> None:
     good = [(60 - 2 * n, "up-wt.2", side, [2, 2]) for n in range(12) for side in ("left", "right")]
     bad = [(30 - 2 * n, "up-wt.2", "right", [9, 9]) for n in range(4)]
-    tracks = Tracks(record_of([*good, *bad]), catalogue)
+    tracks = Tracks.of(record_of([*good, *bad]), catalogue)
     left, right = tracks.by_key["up-wt.2", Side.LEFT], tracks.by_key["up-wt.2", Side.RIGHT]
     assert left.standing.confirmed
     assert right.standing.slipping

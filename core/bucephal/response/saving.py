@@ -1,0 +1,159 @@
+"""Keeps what a horse's asks came to, so that one more ask does not need all of them again.
+
+What is kept is the state before the last day with asks: everything that happens on that day
+(one more ask, an undo, a changed ask) only needs that day heard again. It is a cache: it
+carries a fingerprint of the asks it was made of, and where that no longer fits, because
+something earlier was added, changed or struck out, the asks are heard from the beginning. The
+result is the same to the last bit either way.
+"""
+
+from __future__ import annotations
+
+import io
+import json
+from collections.abc import Iterator
+from dataclasses import asdict
+from datetime import date
+from hashlib import sha256
+from itertools import takewhile
+from typing import Any
+
+import numpy as np
+
+from bucephal.ladder import Catalogue, Side
+from bucephal.record import DatedAsk, HorseRecord, asks_in_order
+from bucephal.response.lightness import LightnessTrack
+from bucephal.response.parameters import DEFAULT, ResponseParameters
+from bucephal.response.share import ShareTrack
+from bucephal.response.standing import TrackStanding
+from bucephal.response.tables import Array
+from bucephal.response.tracks import Belief, Track, TrackKey, Tracks
+
+_SHAPE = "bucephal.tracks 1"
+
+
+def resume(
+    record: HorseRecord,
+    catalogue: Catalogue,
+    saved: bytes | None,
+    parameters: ResponseParameters = DEFAULT,
+) -> Tracks:
+    """The tracks of a record; goes on from ``saved`` where that is of the same asks.
+
+    The caller keeps apart what was saved under other rules (another ladder, another core).
+    """
+    rows = list(asks_in_order(record, catalogue))
+    tracks = Tracks(record.horse, catalogue, parameters)
+    heard = _restore(tracks, saved, rows, record) if saved else 0
+    for row in rows[heard:]:
+        tracks.hear(row)
+    return tracks
+
+
+def save(tracks: Tracks, record: HorseRecord) -> bytes:
+    """The state before the record's last day with asks, as bytes for ``resume``."""
+    rows = list(asks_in_order(record, tracks.catalogue))
+    until = rows[-1].day if rows else date.min
+    earlier = list(takewhile(lambda row: row.day < until, rows))
+    kept = {key: track for key, track in tracks.by_key.items() if track.asks[0].day < until}
+    lightness = [track for track in kept.values() if isinstance(track.start, LightnessTrack)]
+    moods = [track.moods[day] for track in lightness for day in _mood_days(track, until)]
+    head = {
+        "shape": _SHAPE,
+        "until": until.toordinal(),
+        "asks": len(earlier),
+        "fingerprint": _fingerprint(earlier, record),
+        "tracks": [_note(track, key, until) for key, track in kept.items()],
+    }
+    buffer = io.BytesIO()
+    np.savez_compressed(
+        buffer,
+        head=np.array(json.dumps(head)),
+        starts=np.array([_grid(track.start) for track in lightness]),
+        beliefs=np.array([_grid(_belief_before(track, until)) for track in lightness]),
+        moods=np.array([mood for mood in moods if mood is not None]),
+    )
+    return buffer.getvalue()
+
+
+def _grid(belief: Belief) -> Array:
+    assert isinstance(belief, LightnessTrack)
+    return belief.posterior
+
+
+def _note(track: Track, key: TrackKey, until: date) -> dict[str, Any]:
+    belief = _belief_before(track, until)
+    means = [(day.toordinal(), mean) for day, mean in track.means if day < until]
+    note: dict[str, Any] = {
+        "step": key[0], "side": str(key[1]), "day": belief.day, "means": means,
+        "standing": asdict(track.standing if track.last_day < until else track.earlier_standing),
+        "moods": [[day, track.moods[day] is not None] for day in _mood_days(track, until)],
+    }  # fmt: skip
+    if isinstance(belief, ShareTrack):
+        note |= {"successes": belief.successes, "failures": belief.failures}
+    return note
+
+
+def _mood_days(track: Track, until: date) -> list[int]:
+    return [day for day in track.moods if day < until.toordinal()]
+
+
+def _belief_before(track: Track, until: date) -> Belief:
+    if track.last_day < until:
+        return track.belief
+    return track.earlier if track.earlier is not None else track.start
+
+
+def _restore(tracks: Tracks, saved: bytes, rows: list[DatedAsk], record: HorseRecord) -> int:
+    """Fills empty tracks from what was saved; how many asks need not be heard again."""
+    with np.load(io.BytesIO(saved), allow_pickle=False) as file:
+        head = json.loads(str(file["head"]))
+        until = date.fromordinal(head["until"])
+        earlier = list(takewhile(lambda row: row.day < until, rows))
+        # If nothing is left to hear, the last day itself was struck out: what stood before the
+        # day that is now the last was not kept.
+        same = head["shape"] == _SHAPE and head["asks"] == len(earlier) < len(rows)
+        if not same or head["fingerprint"] != _fingerprint(earlier, record):
+            return 0
+        grids = iter(zip(file["starts"], file["beliefs"], strict=True))
+        moods = iter(file["moods"])
+    for note in head["tracks"]:
+        key = note["step"], Side(note["side"])
+        tracks.by_key[key] = _track(tracks, key, note, grids, moods)
+    for row in earlier:
+        tracks.by_key[row.track].add(row)
+    for track, note in zip(tracks.by_key.values(), head["tracks"], strict=True):
+        track.take_up(TrackStanding(**note["standing"]), _means(note))
+    return len(earlier)
+
+
+def _track(
+    tracks: Tracks, key: TrackKey, note: dict[str, Any],
+    grids: Iterator[tuple[Array, Array]], moods: Iterator[Array],
+) -> Track:  # fmt: skip
+    rule = tracks.rule(key[0])
+    if "successes" in note:
+        share = ShareTrack(note["successes"], note["failures"], note["day"])
+        return Track(rule, key[1], ShareTrack(), share)
+    start, belief = next(grids)
+    carried = {day: next(moods) if known else None for day, known in note["moods"]}
+    return Track(
+        rule,
+        key[1],
+        LightnessTrack(tracks.tables, start),
+        LightnessTrack(tracks.tables, belief, day=note["day"]),
+        moods=carried,
+    )
+
+
+def _means(note: dict[str, Any]) -> list[tuple[date, float]]:
+    return [(date.fromordinal(day), mean) for day, mean in note["means"]]
+
+
+def _fingerprint(rows: list[DatedAsk], record: HorseRecord) -> str:
+    """Of the asks in their order, and of the bands in which they are judged."""
+    digest = sha256(json.dumps(record.horse.bands, sort_keys=True).encode())
+    for row in rows:
+        digest.update(row.day.isoformat().encode())
+        digest.update(row.ask.model_dump_json().encode())
+    return digest.hexdigest()
