@@ -22,6 +22,7 @@ from bucephal.record.models import (
     Goal,
     Horse,
     HorseRecord,
+    Lead,
     Overridden,
     Override,
     Session,
@@ -42,7 +43,7 @@ from bucephal.record.reading import (
 
 __all__ = [
     "Ask", "Background", "Band", "Coarse", "Conditions", "Correct", "DatedAsk", "Event",
-    "EventKind", "Flag", "FrozenModel", "Goal", "Horse", "HorseRecord", "Overridden", "Override",
+    "EventKind", "Flag", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override",
     "Session", "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "asks_in_order",
     "band_for", "days_off", "parse_json", "read_model", "read_record", "record_from",
     "record_schema", "ride_number", "sessions_in_order", "write_record",

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import json
-from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -20,21 +18,9 @@ from bucephal.response import (
 from bucephal.response.parameters import ResponseParameters
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from tests.response.vectors import TOLERANCE, VECTORS, cases_named, observation
 
-# Computed apart from this code, by the implementation on which the model was chosen.
-VECTORS: dict[str, Any] = json.loads((Path(__file__).parent.parent / "response_vectors.json").read_text())
-TOLERANCE = 1e-3
 FILTER_CASES = [case for case in VECTORS["cases"] if "asks" in case]
-
-
-def cases_named(start: str) -> list[dict[str, Any]]:
-    return [case for case in VECTORS["cases"] if case["name"].startswith(start)]
-
-
-def observation(ask: dict[str, Any]) -> Observation:
-    if ask["level"] is None:
-        return Observation.no_answer_up_to(ask["max"])
-    return Observation.answered_at(ask["level"])
 
 
 def unknown() -> LightnessTrack:
