@@ -3,12 +3,10 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from datetime import date
 from uuid import UUID
 
 from accounts.models import Yard
 from bucephal.ladder import Catalogue, load_catalogue
-from bucephal.progress import HorseSheet, horse_sheet
 from bucephal.record import Ask, Event, HorseRecord, Session, SessionHeader
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
@@ -58,10 +56,6 @@ def record_of(horse: Horse) -> HorseRecord:
 def changed(horses: set[UUID]) -> None:
     """Notes that what these horses' estimates rest on has changed."""
     Horse.objects.filter(pk__in=horses).update(data_version=F("data_version") + 1)
-
-
-def sheet_of(horse: Horse, on: date) -> HorseSheet:
-    return horse_sheet(record_of(horse), catalogue(), on)
 
 
 def store_record(yard: Yard, record: HorseRecord, *, place: int = 0, usual_minutes: int = 30) -> Horse:

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from accounts.services import yard_of
 from bucephal.planning import PlanRequest, RingPack, SessionPlan, TodayPlan
-from bucephal.progress import HorseFacts, StepStanding, TrackEstimate
+from bucephal.progress import GoalForecast, HorseFacts, HorseSheet, StepChart, TrackEstimate
 from bucephal.record import read_model
 from django.http import HttpRequest
 from django.utils import timezone
@@ -76,9 +76,21 @@ def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> R
     return services.pack_of(yard_of(request), horse_id, wanted)
 
 
-@router.get("/horses/{horse_id}/steps/{step}", response=StepStanding)
-def get_step(request: HttpRequest, horse_id: UUID, step: str) -> StepStanding:
+@router.get("/horses/{horse_id}/sheet", response=HorseSheet)
+def get_sheet(request: HttpRequest, horse_id: UUID, on: date | None = None) -> HorseSheet:
+    return services.sheet_of(yard_of(request), horse_id, on or timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/steps/{step}", response=StepChart)
+def get_step(request: HttpRequest, horse_id: UUID, step: str) -> StepChart:
     return services.step_of(yard_of(request), horse_id, step, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/steps/{step}/forecast", response=GoalForecast)
+def get_forecast(
+    request: HttpRequest, horse_id: UUID, step: str, per_week: float | None = None
+) -> GoalForecast:
+    return services.forecast_of(yard_of(request), horse_id, step, timezone.localdate(), per_week)
 
 
 @router.get("/horses/{horse_id}/estimates", response=EstimateList)

@@ -20,7 +20,19 @@ from bucephal.planning import (
     plan_today,
     ring_pack,
 )
-from bucephal.progress import HorseFacts, Standing, StepStanding, TrackEstimate, horse_facts
+from bucephal.progress import (
+    GoalForecast,
+    HorseFacts,
+    HorseSheet,
+    Standing,
+    StepChart,
+    TrackEstimate,
+    goal_forecast,
+    horse_facts,
+    horse_sheet,
+    step_chart,
+    usual_rhythm,
+)
 from bucephal.record import HorseRecord
 from bucephal.response import Tracks, resume, save
 from django.http import Http404
@@ -56,11 +68,28 @@ def pack_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> RingPack:
     return ring_pack(facts, plan, catalogue(), horse.profile.get("school", {}))
 
 
-def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepStanding:
-    """Where one step stands, with every figure behind it."""
+def sheet_of(yard: Yard, horse_id: UUID, on: date) -> HorseSheet:
     horse = horse_of(yard, horse_id)
     record = record_of(horse)
-    return Standing(record, catalogue(), on, _tracks(horse, record, on)).step(step)
+    return horse_sheet(record, catalogue(), on, _tracks(horse, record, on))
+
+
+def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepChart:
+    """Where one step stands and how it came there, with every figure behind it."""
+    standing = _standing(horse_of(yard, horse_id), on)
+    return step_chart(standing.record, catalogue(), standing, step)
+
+
+def forecast_of(yard: Yard, horse_id: UUID, step: str, on: date, per_week: float | None) -> GoalForecast:
+    """How soon a step will be there; in the horse's usual rhythm if none is given."""
+    standing = _standing(horse_of(yard, horse_id), on)
+    usual = usual_rhythm(standing.record, on)
+    return goal_forecast(standing, step, usual if per_week is None else per_week)
+
+
+def _standing(horse: Horse, on: date) -> Standing:
+    record = record_of(horse)
+    return Standing(record, catalogue(), on, _tracks(horse, record, on))
 
 
 def estimates_of(yard: Yard, horse_id: UUID, on: date) -> list[TrackEstimate]:

@@ -19,7 +19,7 @@ from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.errors import BucephalError, InvalidInput, Problem
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.planning import Place, PlanRequest, plan_session
-from bucephal.progress import Standing
+from bucephal.progress import FEWEST_A_WEEK, MOST_A_WEEK, Standing, goal_forecast
 from bucephal.record import HorseRecord, parse_json, read_model, read_record, record_schema
 from bucephal.simulate import simulate_record
 
@@ -78,6 +78,9 @@ def _parser() -> argparse.ArgumentParser:
         ("compile", _compile, "the coach of an item as a table for the device"),
     ):
         add(name, run, text).add_argument("file", metavar="FILE", help="a coach file, or - for stdin")
+    ahead = add("forecast", _forecast, "how soon a step will be light on every side", record=True)
+    ahead.add_argument("--goal", required=True, metavar="STEP", help="the step that is wanted")
+    ahead.add_argument("--per-week", default="3", metavar="N", help="rides a week (3)")
     plan = add("plan", _plan, "the next session, with reasons", record=True)
     plan.add_argument("--minutes", default="30", help="minutes there are (30)")
     plan.add_argument("--helper", action="store_true", help="a helper is there")
@@ -146,11 +149,23 @@ def _validate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
 
 
 def _estimate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    return _standing(options, catalogue).estimates()
+
+
+def _standing(options: argparse.Namespace, catalogue: Catalogue) -> Standing:
+    """Where the horse stood on the day in question: later sessions are left aside."""
     on = _day(options.on)
     record = _record(options, catalogue)
     past = tuple(session for session in record.sessions if session.date <= on)
-    standing = Standing(record.model_copy(update={"sessions": past}), catalogue, on)
-    return standing.estimates()
+    return Standing(record.model_copy(update={"sessions": past}), catalogue, on)
+
+
+def _forecast(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    per_week = _as_number(options.per_week)
+    if not isinstance(per_week, int | float):
+        allowed = f"{FEWEST_A_WEEK} to {MOST_A_WEEK:g} rides a week"
+        raise InvalidInput([Problem("per_week", per_week, "is not a number", allowed)])
+    return goal_forecast(_standing(options, catalogue), options.goal, float(per_week))
 
 
 def _coach(options: argparse.Namespace, catalogue: Catalogue) -> Any:

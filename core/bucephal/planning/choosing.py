@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from bucephal.ladder import Gate, Side
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day
 from bucephal.planning.models import Why
-from bucephal.progress import MissingNeed, StepState, side_gap
+from bucephal.progress import GOOD, MissingNeed, StepState, side_gap
 from bucephal.record import Correct
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
@@ -24,7 +24,6 @@ from bucephal.response import (
 MOST_REPAIRS = 2
 MOST_LEARNING_AT_ONCE = 3
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
-GOOD = (StepState.READY, StepState.CONFIRMED)
 
 
 @dataclass(frozen=True)

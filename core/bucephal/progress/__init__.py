@@ -1,18 +1,28 @@
-"""Where the horse stands: steps' states, the sheet, and sessions looked back on."""
+"""Where the horse stands: steps' states, the sheet, charts, forecasts, sessions looked back on."""
 
+from bucephal.progress.chart import StepChart, TrackChart, step_chart
 from bucephal.progress.debrief import (
     SessionDebrief,
     SessionLine,
     debrief,
     session_lines,
 )
-from bucephal.progress.gaps import side_gap
+from bucephal.progress.forecast import (
+    FEWEST_A_WEEK,
+    MOST_A_WEEK,
+    GoalForecast,
+    goal_forecast,
+    usual_rhythm,
+)
+from bucephal.progress.gaps import SideGap, side_gap
 from bucephal.progress.sheet import HorseFacts, HorseSheet, horse_facts, horse_sheet
 from bucephal.progress.standing import Standing, lower_first
-from bucephal.progress.states import MissingNeed, StepStanding, StepState, TrackEstimate
+from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 
 __all__ = [
-    "HorseFacts", "HorseSheet", "MissingNeed", "SessionDebrief", "SessionLine", "Standing",
-    "StepStanding", "StepState", "TrackEstimate", "debrief", "horse_facts", "horse_sheet",
-    "lower_first", "session_lines", "side_gap",
+    "FEWEST_A_WEEK", "GOOD", "MOST_A_WEEK", "GoalForecast", "HorseFacts", "HorseSheet",
+    "MissingNeed", "SessionDebrief", "SessionLine", "SideGap", "Standing", "StepChart",
+    "StepStanding", "StepState", "TrackChart", "TrackEstimate", "debrief", "goal_forecast",
+    "horse_facts", "horse_sheet", "lower_first", "session_lines", "side_gap", "step_chart",
+    "usual_rhythm",
 ]  # fmt: skip

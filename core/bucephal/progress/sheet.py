@@ -7,30 +7,18 @@ from datetime import date
 from pydantic import Field
 
 from bucephal.ladder import Catalogue, Kind, Side
-from bucephal.progress.gaps import side_gap
+from bucephal.measures import LeadCount, SettleTime, SettleTrend, lead_table, settle_trend
+from bucephal.progress.forecast import GoalForecast, goal_forecast, usual_rhythm
+from bucephal.progress.gaps import SideGap, described_gap
 from bucephal.progress.standing import Standing
 from bucephal.progress.states import StepState, TrackEstimate
 from bucephal.record import Flag, FrozenModel, HorseRecord, days_off, ride_number, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import SIDE_CLAIM, SIDE_HINT, SIDE_LEAST_ASKS, SIDE_MATTERS, Track
+from bucephal.response import SIDE_LEAST_ASKS, Track, Tracks
 from bucephal.units import centimetres_to_hands
 from bucephal.welfare import age_short, age_text, tape_weight_kg
 
-Z_80 = 1.2816  # normal quantile of 0.9: an 80 % interval is mean +- Z_80 sd
 ADULT_MONTHS = 36
-GOOD = (StepState.READY, StepState.CONFIRMED)
-
-
-class SideGap(FrozenModel):
-    """Left minus right in levels (positive: the left is heavier), 80 % interval, and in words."""
-
-    mean: float
-    low: float
-    high: float
-    chance: float = Field(description="P(the heavier side is heavier by more than 0.5).")
-    heavier: Side | None
-    claimed: bool
-    words: str
 
 
 class BoardRow(FrozenModel):
@@ -52,6 +40,34 @@ class SettleMark(FrozenModel):
     settled: bool
 
 
+class SettleSummary(FrozenModel):
+    """The usual minutes to settle and their trend, in figures and words."""
+
+    days: int
+    not_settled: int
+    median: float | None = Field(description="Kaplan-Meier: days it never settled count as at least.")
+    per_week: float | None = Field(description="Theil-Sen slope, minutes a week.")
+    p_value: float | None = Field(description="Mann-Kendall, two-sided.")
+    words: str
+
+
+class LeadRow(FrozenModel):
+    """Canters on one rein; ``low`` and ``high`` bound the share on the right lead (Wilson, 80 %)."""
+
+    rein: Side
+    right: int
+    wrong: int
+    disunited: int
+    low: float
+    high: float
+
+
+class LeadSummary(FrozenModel):
+    rows: tuple[LeadRow, ...]
+    p_value: float | None = Field(description="Fisher's exact test, two-sided.")
+    words: str
+
+
 class SinceItCame(FrozenModel):
     name: str
     then: str
@@ -67,6 +83,7 @@ class GoalLine(FrozenModel):
     steps: int
     good: int
     next_names: tuple[str, ...]
+    forecast: GoalForecast
 
 
 class HorseFacts(FrozenModel):
@@ -91,6 +108,8 @@ class HorseSheet(FrozenModel):
     shares: tuple[TrackEstimate, ...]
     sentences: tuple[str, ...]
     settle: tuple[SettleMark, ...]
+    settle_summary: SettleSummary
+    leads: LeadSummary | None
     since: tuple[SinceItCame, ...]
     goals: tuple[GoalLine, ...]
     flags: tuple[Flag, ...]
@@ -113,9 +132,16 @@ def horse_facts(record: HorseRecord, standing: Standing) -> HorseFacts:
     )
 
 
-def horse_sheet(record: HorseRecord, catalogue: Catalogue, on: date) -> HorseSheet:
-    """Everything of the sheet, worked out from the asks up to a day."""
-    standing = Standing(record, catalogue, on)
+def horse_sheet(
+    record: HorseRecord, catalogue: Catalogue, on: date, tracks: Tracks | None = None
+) -> HorseSheet:
+    """Everything of the sheet, worked out from the asks up to a day.
+
+    Args:
+        tracks: of this record, where they are at hand already.
+    """
+    standing = Standing(record, catalogue, on, tracks)
+    marks = _settle(record)
     board = _board(standing)
     return HorseSheet(
         facts=horse_facts(record, standing),
@@ -123,7 +149,9 @@ def horse_sheet(record: HorseRecord, catalogue: Catalogue, on: date) -> HorseShe
         board=tuple(board),
         shares=tuple(one for one in standing.estimates() if one.kind is not Kind.LIGHTNESS),
         sentences=tuple(_sentences(board)),
-        settle=tuple(_settle(record)),
+        settle=tuple(marks),
+        settle_summary=_settle_summary(marks),
+        leads=_leads(record),
         since=tuple(_since(standing)),
         goals=tuple(_goals(standing)),
         flags=record.flags,
@@ -180,7 +208,7 @@ def _board(standing: Standing) -> list[BoardRow]:
                 left=_estimate(standing, tracks.get(Side.LEFT)),
                 right=_estimate(standing, tracks.get(Side.RIGHT)),
                 both=_estimate(standing, tracks.get(Side.NONE)),
-                gap=_gap(standing, stage.step, exercise.name),
+                gap=described_gap(standing, stage.step, exercise.name),
             )
         )
     return rows
@@ -188,31 +216,6 @@ def _board(standing: Standing) -> list[BoardRow]:
 
 def _estimate(standing: Standing, track: Track | None) -> TrackEstimate | None:
     return standing.estimate(track) if track is not None else None
-
-
-def _gap(standing: Standing, step: str, name: str) -> SideGap | None:
-    difference = side_gap(standing, step)
-    if difference is None:
-        return None
-    left, right = difference.p_above(SIDE_MATTERS), difference.p_below(-SIDE_MATTERS)
-    chance, side = max((left, Side.LEFT), (right, Side.RIGHT), key=lambda pair: pair[0])
-    heavier = side if chance >= SIDE_HINT else None
-    low, high = difference.mean - Z_80 * difference.sd, difference.mean + Z_80 * difference.sd
-    size = f"{abs(difference.mean):.1f} levels ({_span(low, high)})"
-    if heavier is None:
-        words = f"{name}: the sides are not shown to differ"
-    else:
-        sure = "likely real" if chance >= SIDE_CLAIM else "a hint"
-        words = f"{name}: the {heavier} is heavier by {size}; {sure}, chance {chance:.2f}"
-    return SideGap(
-        mean=difference.mean, low=low, high=high, chance=chance, heavier=heavier,
-        claimed=chance >= SIDE_CLAIM, words=words,
-    )  # fmt: skip
-
-
-def _span(low: float, high: float) -> str:
-    ends = sorted((abs(low), abs(high))) if low * high > 0 else [0.0, max(abs(low), abs(high))]
-    return f"{ends[0]:.1f} to {ends[1]:.1f}"
 
 
 def _sentences(board: list[BoardRow]) -> list[str]:
@@ -240,6 +243,59 @@ def _settle(record: HorseRecord) -> list[SettleMark]:
     return marks
 
 
+def _settle_summary(marks: list[SettleMark]) -> SettleSummary:
+    trend = settle_trend([SettleTime(mark.on, mark.minutes, mark.settled) for mark in marks])
+    return SettleSummary(
+        days=trend.days,
+        not_settled=trend.not_settled,
+        median=trend.median,
+        per_week=trend.per_week,
+        p_value=trend.p_value,
+        words=_settle_words(trend),
+    )
+
+
+def _settle_words(trend: SettleTrend) -> str:
+    if trend.days == 0:
+        return "Not timed yet: mark the first stretch in the ring."
+    often = f"never settled on {trend.not_settled} of {trend.days} days"
+    usual = f"Settled by {trend.median:g} min on half of the days" if trend.median is not None else ""
+    parts = [usual or often.capitalize()]
+    if usual and trend.not_settled:
+        parts.append(often)
+    if trend.direction and trend.per_week is not None and trend.p_value is not None:
+        way = "shorter" if trend.direction < 0 else "longer"
+        parts.append(f"{way} by {abs(trend.per_week):.1f} min a week (p {_p_words(trend.p_value)})")
+    else:
+        parts.append(f"no trend is shown by {trend.days} days")
+    return "; ".join(parts) + "."
+
+
+def _p_words(p_value: float) -> str:
+    return "under 0.001" if p_value < 0.001 else f"{p_value:.3f}"
+
+
+def _leads(record: HorseRecord) -> LeadSummary | None:
+    table = lead_table(ask for session in record.sessions for ask in session.asks)
+    if not table.left.tries and not table.right.tries:
+        return None
+    if table.worse is not None:
+        words = f"The {table.worse} rein gets the wrong lead more often than chance would."
+    else:
+        words = "Neither rein is shown to be worse."
+    if table.p_value is not None:
+        words += f" Such a difference by chance alone: {_p_words(table.p_value)}."
+    rows = _lead_row(Side.LEFT, table.left), _lead_row(Side.RIGHT, table.right)
+    return LeadSummary(rows=rows, p_value=table.p_value, words=words)
+
+
+def _lead_row(rein: Side, count: LeadCount) -> LeadRow:
+    return LeadRow(
+        rein=rein, right=count.right, wrong=count.wrong, disunited=count.disunited,
+        low=count.share.low, high=count.share.high,
+    )  # fmt: skip
+
+
 def _since(standing: Standing) -> list[SinceItCame]:
     """What the first ask of a step was, and how it is now: the lines that changed most."""
     lines: list[tuple[float, SinceItCame]] = []
@@ -258,13 +314,11 @@ def _since(standing: Standing) -> list[SinceItCame]:
 
 def _goals(standing: Standing) -> list[GoalLine]:
     lines = []
-    standing_good = [s for s in standing.catalogue.steps if standing.state(s) in GOOD]
-    # A step under a good one is there, even if nobody ever asked it by itself.
-    there = {step for one in standing_good for step in standing.catalogue.path_to(one)}
+    per_week = usual_rhythm(standing.record, standing.on)
     for goal in standing.record.goals:
         path = standing.catalogue.path_to(goal.step)
-        good = [s for s in path if s in there]
-        waiting = [s for s in path if s not in there]
+        good = [s for s in path if s in standing.there]
+        waiting = [s for s in path if s not in standing.there]
         lines.append(
             GoalLine(
                 step=goal.step,
@@ -273,6 +327,7 @@ def _goals(standing: Standing) -> list[GoalLine]:
                 steps=len(path),
                 good=len(good),
                 next_names=tuple(standing.catalogue.full_name(s) for s in waiting[:3]),
+                forecast=goal_forecast(standing, goal.step, per_week),
             )
         )
     return lines

@@ -25,6 +25,10 @@ class StepState(StrEnum):
     RESTING = "resting"
 
 
+GOOD = (StepState.READY, StepState.CONFIRMED)
+"""Good enough to build on."""
+
+
 class TrackEstimate(FrozenModel):
     """What is known of one step on one side, with its doubt.
 
@@ -54,6 +58,7 @@ class TrackEstimate(FrozenModel):
     state_all_sides: StepState
     last_on: str
     mean_four_weeks_ago: float | None
+    caution: str | None = Field(description="Why the figures deserve less trust than usual.")
 
 
 class MissingNeed(FrozenModel):

@@ -12,6 +12,8 @@ from bucephal.response.comparing import (
     side_difference,
     stuck_after,
 )
+from bucephal.response.evidence import DayBelief, Mover, beliefs_by_day, movers
+from bucephal.response.forecasting import HORIZON, WITHIN, Forecast, forecast, heard_days, rhythm
 from bucephal.response.judging import (
     StepRule,
     is_accepted,
@@ -27,9 +29,11 @@ from bucephal.response.tables import ResponseTables, tables_for
 from bucephal.response.tracks import READY_CHANCE, READY_DAYS, Track, Tracks
 
 __all__ = [
-    "READY_CHANCE", "READY_DAYS", "SIDE_CLAIM", "SIDE_HINT", "SIDE_LEAST_ASKS", "SIDE_MATTERS",
-    "SLIPPING_BELOW", "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "Difference", "LightnessTrack",
-    "Observation", "ResponseTables", "ShareTrack", "SideRide", "StepRule", "Track", "Tracks",
-    "best_so_far_threshold", "is_accepted", "is_light", "is_success", "observation_of", "resume", "save",
-    "session_change", "side_difference", "stuck_after", "tables_for",
+    "HORIZON", "READY_CHANCE", "READY_DAYS", "SIDE_CLAIM", "SIDE_HINT", "SIDE_LEAST_ASKS",
+    "SIDE_MATTERS", "SLIPPING_BELOW", "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "WITHIN", "DayBelief",
+    "Difference", "Forecast", "LightnessTrack", "Mover", "Observation", "ResponseTables",
+    "ShareTrack", "SideRide", "StepRule", "Track", "Tracks", "beliefs_by_day",
+    "best_so_far_threshold", "forecast", "heard_days", "is_accepted", "is_light", "is_success",
+    "movers", "observation_of", "resume", "rhythm", "save", "session_change", "side_difference",
+    "stuck_after", "tables_for",
 ]  # fmt: skip

@@ -122,7 +122,7 @@ def test_an_empty_yard_and_an_empty_horse_answer_sensibly(
 
 
 def test_a_step_tells_its_needs(client: Client, fresh_horse: Horse) -> None:
-    step = client.get(f"/api/horses/{fresh_horse.pk}/steps/canter.1").json()
+    step = client.get(f"/api/horses/{fresh_horse.pk}/steps/canter.1").json()["standing"]
     assert step["state"] == "closed"
     assert {need["step"] for need in step["missing"]} == {
         "up-wt.2",
@@ -131,6 +131,40 @@ def test_a_step_tells_its_needs(client: Client, fresh_horse: Horse) -> None:
         "trot-range.1",
     }
     assert client.get(f"/api/horses/{fresh_horse.pk}/steps/fly.1").status_code == 404
+
+
+def test_a_step_shows_how_it_came_there(client: Client, fresh_horse: Horse, today: date) -> None:
+    session = new_id()
+    send(client, [session_item(fresh_horse, session, today), ask_item(session, 7), ask_item(session, 4)])
+    chart = client.get(f"/api/horses/{fresh_horse.pk}/steps/up-wt.2").json()
+    (side,) = chart["sides"]
+    assert [one["ask"]["level"] for one in side["days"][0]["asks"]] == [7, 4]
+    assert (side["share"]["light"], side["share"]["asks"]) == (1, 2)
+    assert "only 2 asks on 1 day" in side["words"]
+
+
+def test_a_forecast_claims_nothing_from_too_few_asks(
+    client: Client, horse: Horse, fresh_horse: Horse
+) -> None:
+    path = "steps/up-wt.2/forecast"
+    nothing = client.get(f"/api/horses/{fresh_horse.pk}/{path}").json()
+    assert (nothing["within"], nothing["if_within_40"]) == (None, None)
+    told = client.get(f"/api/horses/{horse.pk}/{path}?per_week=3").json()
+    assert set(told["within"]) == {"5", "10", "20", "40"}
+    refused = client.get(f"/api/horses/{horse.pk}/{path}?per_week=9")
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["path"] == "per_week"
+
+
+def test_one_more_ask_goes_on_from_what_was_kept(client: Client, horse: Horse, today: date) -> None:
+    client.get("/api/today")
+    kept = bytes(Derived.objects.get().tracks)
+    assert kept
+    session = new_id()
+    send(client, [session_item(horse, session, today), ask_item(session, 6)])
+    client.get("/api/today")
+    assert bytes(Derived.objects.get().tracks) != kept
+    call_command("rebuild", "--check")
 
 
 def test_a_debrief_is_told_and_text_stays_text(client: Client, fresh_horse: Horse, today: date) -> None:

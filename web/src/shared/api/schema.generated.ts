@@ -75,23 +75,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/horses/{horse_id}/sheet": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Get Sheet */
-        get: operations["horses_api_get_sheet"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/sync": {
         parameters: {
             query?: never;
@@ -211,6 +194,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Sheet */
+        get: operations["plans_api_get_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/horses/{horse_id}/steps/{step}": {
         parameters: {
             query?: never;
@@ -220,6 +220,23 @@ export interface paths {
         };
         /** Get Step */
         get: operations["plans_api_get_step"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/steps/{step}/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Forecast */
+        get: operations["plans_api_get_forecast"];
         put?: never;
         post?: never;
         delete?: never;
@@ -271,241 +288,6 @@ export interface components {
             name: string;
             /** Password */
             password: string;
-        };
-        /**
-         * BoardRow
-         * @description A cue on the sides board: the furthest stage that was asked.
-         */
-        BoardRow: {
-            /** Step */
-            step: string;
-            /** Name */
-            name: string;
-            /** Stage */
-            stage: string;
-            state: components["schemas"]["StepState"];
-            left: components["schemas"]["TrackEstimate"] | null;
-            right: components["schemas"]["TrackEstimate"] | null;
-            both: components["schemas"]["TrackEstimate"] | null;
-            gap: components["schemas"]["SideGap"] | null;
-        };
-        /**
-         * Flag
-         * @description A sign that is not a training problem (handbook 08); stops harder plans until cleared.
-         */
-        Flag: {
-            /** Id */
-            id?: string | null;
-            /** Code */
-            code: string;
-            /**
-             * Raised On
-             * Format: date
-             */
-            raised_on: string;
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /** Cleared On */
-            cleared_on?: string | null;
-            /**
-             * Found
-             * @description What was found when it was cleared.
-             * @default
-             */
-            found: string;
-        };
-        /**
-         * GoalLine
-         * @description How far a goal is: steps on its way, and those that are good already.
-         */
-        GoalLine: {
-            /** Step */
-            step: string;
-            /** Name */
-            name: string;
-            /** By */
-            by: string | null;
-            /** Steps */
-            steps: number;
-            /** Good */
-            good: number;
-            /** Next Names */
-            next_names: string[];
-        };
-        /**
-         * HorseFacts
-         * @description A horse in a line: for lists, heads of pages and the sheet.
-         */
-        HorseFacts: {
-            /** Id */
-            id: string | null;
-            /** Name */
-            name: string;
-            /** Age */
-            age: string;
-            /** Age Short */
-            age_short: string;
-            /** Work */
-            work: string;
-            /** Days Off */
-            days_off: number | null;
-            /** Rides */
-            rides: number;
-            /** Sessions */
-            sessions: number;
-            /** Last On */
-            last_on: string | null;
-            /** Open Flags */
-            open_flags: string[];
-        };
-        /** HorseSheet */
-        HorseSheet: {
-            facts: components["schemas"]["HorseFacts"];
-            /** Body */
-            body: string;
-            /** Board */
-            board: components["schemas"]["BoardRow"][];
-            /** Shares */
-            shares: components["schemas"]["TrackEstimate"][];
-            /** Sentences */
-            sentences: string[];
-            /** Settle */
-            settle: components["schemas"]["SettleMark"][];
-            /** Since */
-            since: components["schemas"]["SinceItCame"][];
-            /** Goals */
-            goals: components["schemas"]["GoalLine"][];
-            /** Flags */
-            flags: components["schemas"]["Flag"][];
-        };
-        /**
-         * Kind
-         * @description How an exercise is judged (handbook 02): by lightness, by tolerance, by a measure.
-         * @enum {string}
-         */
-        Kind: "L" | "T" | "M";
-        /** SettleMark */
-        SettleMark: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Minutes */
-            minutes: number;
-            /** Settled */
-            settled: boolean;
-        };
-        /**
-         * Side
-         * @enum {string}
-         */
-        Side: "left" | "right" | "none";
-        /**
-         * SideGap
-         * @description Left minus right in levels (positive: the left is heavier), 80 % interval, and in words.
-         */
-        SideGap: {
-            /** Mean */
-            mean: number;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /**
-             * Chance
-             * @description P(the heavier side is heavier by more than 0.5).
-             */
-            chance: number;
-            heavier: components["schemas"]["Side"] | null;
-            /** Claimed */
-            claimed: boolean;
-            /** Words */
-            words: string;
-        };
-        /** SinceItCame */
-        SinceItCame: {
-            /** Name */
-            name: string;
-            /** Then */
-            then: string;
-            /** Now */
-            now: string;
-        };
-        /**
-         * StepState
-         * @description closed: a need is missing; open: may be begun; learning: asked, not ready yet;
-         *     ready: good enough to build on; confirmed: all but certain; slipping: was confirmed and no
-         *     longer is; resting: left alone for now (age, or the trainer's decision).
-         * @enum {string}
-         */
-        StepState: "closed" | "open" | "learning" | "ready" | "confirmed" | "slipping" | "resting";
-        /**
-         * TrackEstimate
-         * @description What is known of one step on one side, with its doubt.
-         *
-         *     For lightness steps ``mean``, ``sd``, ``low`` and ``high`` (80 %) are pressure levels; for
-         *     tolerance and measure steps they are null and ``share`` is the success share with its 80 %
-         *     interval.
-         */
-        TrackEstimate: {
-            /** Step */
-            step: string;
-            /** Name */
-            name: string;
-            side: components["schemas"]["Side"];
-            kind: components["schemas"]["Kind"];
-            /**
-             * Band
-             * @description Lowest and highest level that count as light.
-             */
-            band: [
-                number,
-                number
-            ];
-            /** Asks */
-            asks: number;
-            /** Days */
-            days: number;
-            /** Mean */
-            mean: number | null;
-            /** Sd */
-            sd: number | null;
-            /** Low */
-            low: number | null;
-            /** High */
-            high: number | null;
-            /** Share */
-            share: number | null;
-            /** Share Low */
-            share_low: number | null;
-            /** Share High */
-            share_high: number | null;
-            /**
-             * P First
-             * @description P(first ask of the day in question is light).
-             */
-            p_first: number;
-            /**
-             * P Next
-             * @description P(next ask is light), if asked on that day.
-             */
-            p_next: number | null;
-            /**
-             * Sure
-             * @description How sure it is that first asks are nearly always light.
-             */
-            sure: number;
-            /** @description On this side. */
-            state: components["schemas"]["StepState"];
-            state_all_sides: components["schemas"]["StepState"];
-            /** Last On */
-            last_on: string;
-            /** Mean Four Weeks Ago */
-            mean_four_weeks_ago: number | null;
         };
         /**
          * SyncAnswer
@@ -775,6 +557,12 @@ export interface components {
             heavy: boolean;
         };
         /**
+         * Kind
+         * @description How an exercise is judged (handbook 02): by lightness, by tolerance, by a measure.
+         * @enum {string}
+         */
+        Kind: "L" | "T" | "M";
+        /**
          * Lead
          * @enum {string}
          */
@@ -829,10 +617,49 @@ export interface components {
             settled?: boolean | null;
         };
         /**
+         * Side
+         * @enum {string}
+         */
+        Side: "left" | "right" | "none";
+        /**
+         * StepState
+         * @description closed: a need is missing; open: may be begun; learning: asked, not ready yet;
+         *     ready: good enough to build on; confirmed: all but certain; slipping: was confirmed and no
+         *     longer is; resting: left alone for now (age, or the trainer's decision).
+         * @enum {string}
+         */
+        StepState: "closed" | "open" | "learning" | "ready" | "confirmed" | "slipping" | "resting";
+        /**
          * Tension
          * @enum {string}
          */
         Tension: "calm" | "tight" | "alarmed";
+        /**
+         * HorseFacts
+         * @description A horse in a line: for lists, heads of pages and the sheet.
+         */
+        HorseFacts: {
+            /** Id */
+            id: string | null;
+            /** Name */
+            name: string;
+            /** Age */
+            age: string;
+            /** Age Short */
+            age_short: string;
+            /** Work */
+            work: string;
+            /** Days Off */
+            days_off: number | null;
+            /** Rides */
+            rides: number;
+            /** Sessions */
+            sessions: number;
+            /** Last On */
+            last_on: string | null;
+            /** Open Flags */
+            open_flags: string[];
+        };
         /** HorseList */
         HorseList: {
             /** Horses */
@@ -1248,11 +1075,409 @@ export interface components {
          */
         Swap: "danger-again" | "alarm-again" | "row-full" | "other-side-waits" | "time-up";
         /**
+         * BoardRow
+         * @description A cue on the sides board: the furthest stage that was asked.
+         */
+        BoardRow: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Stage */
+            stage: string;
+            state: components["schemas"]["StepState"];
+            left: components["schemas"]["TrackEstimate"] | null;
+            right: components["schemas"]["TrackEstimate"] | null;
+            both: components["schemas"]["TrackEstimate"] | null;
+            gap: components["schemas"]["SideGap"] | null;
+        };
+        /**
+         * Flag
+         * @description A sign that is not a training problem (handbook 08); stops harder plans until cleared.
+         */
+        Flag: {
+            /** Id */
+            id?: string | null;
+            /** Code */
+            code: string;
+            /**
+             * Raised On
+             * Format: date
+             */
+            raised_on: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Cleared On */
+            cleared_on?: string | null;
+            /**
+             * Found
+             * @description What was found when it was cleared.
+             * @default
+             */
+            found: string;
+        };
+        /**
+         * GoalForecast
+         * @description A step as a goal: what is in the way, and how soon it will be light on every side.
+         *
+         *     ``within`` of all sides is the product of the sides, as if they had nothing to do with each
+         *     other: a little too low where they have.
+         */
+        GoalForecast: {
+            /** Goal */
+            goal: string;
+            /** Name */
+            name: string;
+            /** Per Week */
+            per_week: number;
+            state: components["schemas"]["StepState"];
+            /** Sides */
+            sides: components["schemas"]["SideForecast"][];
+            /** Within */
+            within: {
+                [key: string]: number;
+            } | null;
+            if_within_40: components["schemas"]["RidesUntil"] | null;
+            /** Still To Come */
+            still_to_come: components["schemas"]["WayToGo"][];
+            /** Cautions */
+            cautions: string[];
+            /** Words */
+            words: string;
+        };
+        /**
+         * GoalLine
+         * @description How far a goal is: steps on its way, and those that are good already.
+         */
+        GoalLine: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** By */
+            by: string | null;
+            /** Steps */
+            steps: number;
+            /** Good */
+            good: number;
+            /** Next Names */
+            next_names: string[];
+            forecast: components["schemas"]["GoalForecast"];
+        };
+        /** HorseSheet */
+        HorseSheet: {
+            facts: components["schemas"]["HorseFacts"];
+            /** Body */
+            body: string;
+            /** Board */
+            board: components["schemas"]["BoardRow"][];
+            /** Shares */
+            shares: components["schemas"]["TrackEstimate"][];
+            /** Sentences */
+            sentences: string[];
+            /** Settle */
+            settle: components["schemas"]["SettleMark"][];
+            settle_summary: components["schemas"]["SettleSummary"];
+            leads: components["schemas"]["LeadSummary"] | null;
+            /** Since */
+            since: components["schemas"]["SinceItCame"][];
+            /** Goals */
+            goals: components["schemas"]["GoalLine"][];
+            /** Flags */
+            flags: components["schemas"]["Flag"][];
+        };
+        /**
+         * LeadRow
+         * @description Canters on one rein; ``low`` and ``high`` bound the share on the right lead (Wilson, 80 %).
+         */
+        LeadRow: {
+            rein: components["schemas"]["Side"];
+            /** Right */
+            right: number;
+            /** Wrong */
+            wrong: number;
+            /** Disunited */
+            disunited: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /** LeadSummary */
+        LeadSummary: {
+            /** Rows */
+            rows: components["schemas"]["LeadRow"][];
+            /**
+             * P Value
+             * @description Fisher's exact test, two-sided.
+             */
+            p_value: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * RidesUntil
+         * @description If it arrives within 40 rides at all: between so many, and in the middle (10, 90, 50 %).
+         */
+        RidesUntil: {
+            /** Between */
+            between: [
+                number,
+                number
+            ];
+            /** Middle */
+            middle: number;
+            /**
+             * Weeks
+             * @description The same three, low middle high, in weeks.
+             */
+            weeks: [
+                number,
+                number,
+                number
+            ];
+        };
+        /** SettleMark */
+        SettleMark: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Minutes */
+            minutes: number;
+            /** Settled */
+            settled: boolean;
+        };
+        /**
+         * SettleSummary
+         * @description The usual minutes to settle and their trend, in figures and words.
+         */
+        SettleSummary: {
+            /** Days */
+            days: number;
+            /** Not Settled */
+            not_settled: number;
+            /**
+             * Median
+             * @description Kaplan-Meier: days it never settled count as at least.
+             */
+            median: number | null;
+            /**
+             * Per Week
+             * @description Theil-Sen slope, minutes a week.
+             */
+            per_week: number | null;
+            /**
+             * P Value
+             * @description Mann-Kendall, two-sided.
+             */
+            p_value: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * SideForecast
+         * @description One side of a step. ``within`` is null where nothing can be claimed; ``words`` says why.
+         */
+        SideForecast: {
+            side: components["schemas"]["Side"];
+            estimate: components["schemas"]["TrackEstimate"] | null;
+            /**
+             * Within
+             * @description P(there within 5, 10, 20, 40 rides).
+             */
+            within: {
+                [key: string]: number;
+            } | null;
+            if_within_40: components["schemas"]["RidesUntil"] | null;
+            /**
+             * Arrived By
+             * @description P(there by ride n), n from 1; empty: no claim.
+             */
+            arrived_by: number[];
+            /** Words */
+            words: string;
+        };
+        /**
+         * SideGap
+         * @description Left minus right in levels (positive: the left is heavier), 80 % interval, and in words.
+         */
+        SideGap: {
+            /** Mean */
+            mean: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /**
+             * Chance
+             * @description P(the heavier side is heavier by more than 0.5).
+             */
+            chance: number;
+            heavier: components["schemas"]["Side"] | null;
+            /** Claimed */
+            claimed: boolean;
+            /** Words */
+            words: string;
+        };
+        /** SinceItCame */
+        SinceItCame: {
+            /** Name */
+            name: string;
+            /** Then */
+            then: string;
+            /** Now */
+            now: string;
+        };
+        /**
+         * TrackEstimate
+         * @description What is known of one step on one side, with its doubt.
+         *
+         *     For lightness steps ``mean``, ``sd``, ``low`` and ``high`` (80 %) are pressure levels; for
+         *     tolerance and measure steps they are null and ``share`` is the success share with its 80 %
+         *     interval.
+         */
+        TrackEstimate: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            side: components["schemas"]["Side"];
+            kind: components["schemas"]["Kind"];
+            /**
+             * Band
+             * @description Lowest and highest level that count as light.
+             */
+            band: [
+                number,
+                number
+            ];
+            /** Asks */
+            asks: number;
+            /** Days */
+            days: number;
+            /** Mean */
+            mean: number | null;
+            /** Sd */
+            sd: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Share */
+            share: number | null;
+            /** Share Low */
+            share_low: number | null;
+            /** Share High */
+            share_high: number | null;
+            /**
+             * P First
+             * @description P(first ask of the day in question is light).
+             */
+            p_first: number;
+            /**
+             * P Next
+             * @description P(next ask is light), if asked on that day.
+             */
+            p_next: number | null;
+            /**
+             * Sure
+             * @description How sure it is that first asks are nearly always light.
+             */
+            sure: number;
+            /** @description On this side. */
+            state: components["schemas"]["StepState"];
+            state_all_sides: components["schemas"]["StepState"];
+            /** Last On */
+            last_on: string;
+            /** Mean Four Weeks Ago */
+            mean_four_weeks_ago: number | null;
+            /**
+             * Caution
+             * @description Why the figures deserve less trust than usual.
+             */
+            caution: string | null;
+        };
+        /**
+         * WayToGo
+         * @description A step that has to come first.
+         */
+        WayToGo: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            state: components["schemas"]["StepState"];
+        };
+        /**
+         * ChartAsk
+         * @description One ask as it stands in the picture.
+         */
+        ChartAsk: {
+            ask: components["schemas"]["Ask"];
+            /** Accepted */
+            accepted: boolean;
+            /**
+             * Light
+             * @description In the band, or a success; calm or not.
+             */
+            light: boolean;
+        };
+        /**
+         * ChartDay
+         * @description A day: its asks, and what was believed after it.
+         */
+        ChartDay: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Days Off
+             * @description Days without this step before it; null: the first.
+             */
+            days_off: number | null;
+            /** Asks */
+            asks: components["schemas"]["ChartAsk"][];
+            /** Mean */
+            mean: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** P First */
+            p_first: number;
+            /**
+             * Conditions
+             * @description What was unusual about the day, in words.
+             */
+            conditions: string[];
+        };
+        /**
          * Gate
          * @description How good a needed step has to be.
          * @enum {string}
          */
         Gate: "ready" | "confirmed";
+        /**
+         * LightShare
+         * @description Asks in the band (or successes) out of all, with Wilson's 80 % interval.
+         */
+        LightShare: {
+            /** Light */
+            light: number;
+            /** Asks */
+            asks: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
         /**
          * MissingNeed
          * @description A need that is not met, and how far it is.
@@ -1282,6 +1507,42 @@ export interface components {
             words: string;
         };
         /**
+         * MoverLine
+         * @description An ask that moved the estimate, and by how much.
+         */
+        MoverLine: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Level
+             * @description The mean now, less what it would be without this ask.
+             */
+            level: number;
+            /**
+             * P First
+             * @description The chance now, less what it would be without it.
+             */
+            p_first: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StepChart
+         * @description A step's own page: where it stands and how it came there, side by side.
+         */
+        StepChart: {
+            standing: components["schemas"]["StepStanding"];
+            judged_by: components["schemas"]["Kind"];
+            /** Unit */
+            unit: string | null;
+            /** Sides */
+            sides: components["schemas"]["TrackChart"][];
+            gap: components["schemas"]["SideGap"] | null;
+        };
+        /**
          * StepStanding
          * @description Where a step stands on all its sides, and why.
          */
@@ -1309,6 +1570,20 @@ export interface components {
              * @description The trainer's reason, if the state is theirs.
              */
             overridden: string | null;
+        };
+        /** TrackChart */
+        TrackChart: {
+            estimate: components["schemas"]["TrackEstimate"];
+            /** Days */
+            days: components["schemas"]["ChartDay"][];
+            /** Movers */
+            movers: components["schemas"]["MoverLine"][];
+            share: components["schemas"]["LightShare"];
+            /**
+             * Words
+             * @description What the picture shows, in a sentence or two.
+             */
+            words: string;
         };
         /** EstimateList */
         EstimateList: {
@@ -1402,30 +1677,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
-                };
-            };
-        };
-    };
-    horses_api_get_sheet: {
-        parameters: {
-            query?: {
-                on?: string | null;
-            };
-            header?: never;
-            path: {
-                horse_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HorseSheet"];
                 };
             };
         };
@@ -1597,6 +1848,30 @@ export interface operations {
             };
         };
     };
+    plans_api_get_sheet: {
+        parameters: {
+            query?: {
+                on?: string | null;
+            };
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseSheet"];
+                };
+            };
+        };
+    };
     plans_api_get_step: {
         parameters: {
             query?: never;
@@ -1615,7 +1890,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepStanding"];
+                    "application/json": components["schemas"]["StepChart"];
+                };
+            };
+        };
+    };
+    plans_api_get_forecast: {
+        parameters: {
+            query?: {
+                per_week?: number | null;
+            };
+            header?: never;
+            path: {
+                horse_id: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoalForecast"];
                 };
             };
         };
