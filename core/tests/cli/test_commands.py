@@ -203,6 +203,8 @@ def test_a_truncated_record_says_where_it_ends(tmp_path: Path, run: Run) -> None
     assert re.search(r"line \d+, column \d+", errors[0]["reason"])
 
 
+@pytest.mark.parametrize(
+    "case", [c for c in VECTORS["cases"] if "q5_asks" in c], ids=lambda case: case["name"]
 )
 def test_forecast_agrees_with_the_reference_vectors(case: dict[str, Any], run: Run) -> None:
     by_day: dict[int, list[dict[str, Any]]] = {}
