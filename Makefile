@@ -6,7 +6,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 DEMO_DATA := $(CURDIR)/var/demo
 PORT ?= 8000
 
-.PHONY: setup browser web demo demo-reset dev test test-core test-server test-web test-e2e lint format schema bench shots
+.PHONY: setup browser web demo demo-reset dev test test-core test-server test-web test-e2e lint format schema bench calibrate shots
 
 ## setup: .venv with the command `bucephal`, and web/node_modules
 setup: $(VENV)/.done web/node_modules/.done
@@ -89,6 +89,10 @@ schema: setup
 ## bench: speed figures, each with its limit and a baseline of the same run
 bench: setup
 	$(BIN)/python tools/bench.py
+
+## calibrate: the response model put to the test on virtual horses; writes docs/calibration.md
+calibrate: setup
+	$(BIN)/python tools/calibrate.py
 
 ## shots: the pictures of docs/screenshots from the demo data
 shots: setup web browser

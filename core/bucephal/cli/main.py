@@ -9,12 +9,14 @@ import argparse
 import json
 import sys
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from datetime import date
 from pathlib import Path
 from typing import Any
 
 from pydantic import BaseModel
 
+from bucephal.calibrate import calibrate_records
 from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.errors import BucephalError, InvalidInput, Problem
 from bucephal.ladder import Catalogue, load_catalogue
@@ -81,6 +83,8 @@ def _parser() -> argparse.ArgumentParser:
     ahead = add("forecast", _forecast, "how soon a step will be light on every side", record=True)
     ahead.add_argument("--goal", required=True, metavar="STEP", help="the step that is wanted")
     ahead.add_argument("--per-week", default="3", metavar="N", help="rides a week (3)")
+    check = add("calibrate", _calibrate, "how often what was foretold of a yard's own records came true")
+    check.add_argument("files", nargs="+", metavar="RECORD", help="horse records")
     plan = add("plan", _plan, "the next session, with reasons", record=True)
     plan.add_argument("--minutes", default="30", help="minutes there are (30)")
     plan.add_argument("--helper", action="store_true", help="a helper is there")
@@ -158,6 +162,18 @@ def _standing(options: argparse.Namespace, catalogue: Catalogue) -> Standing:
     record = _record(options, catalogue)
     past = tuple(session for session in record.sessions if session.date <= on)
     return Standing(record.model_copy(update={"sessions": past}), catalogue, on)
+
+
+def _calibrate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    records, problems = [], []
+    for file in options.files:
+        try:
+            records.append(read_record(_text(file), catalogue, date.today()))
+        except InvalidInput as error:
+            problems += [replace(one, path=f"{file}: {one.path}") for one in error.problems]
+    if problems:
+        raise InvalidInput(problems)
+    return calibrate_records(records, catalogue)
 
 
 def _forecast(options: argparse.Namespace, catalogue: Catalogue) -> Any:

@@ -190,6 +190,17 @@ class Tracks:
             self._hear_lightness(track, track.belief, row)
         track.add(row)
 
+    def chance_light(self, step: str, side: Side, day: date) -> float:
+        """P(the next ask of a step and side, if asked now on ``day``, is in the band)."""
+        track = self.get(step, side)
+        belief = track.belief if track is not None else self.first_belief(step, side)
+        if isinstance(belief, ShareTrack):
+            return belief.mean
+        ordinal = day.toordinal()
+        chance = belief.open_day(ordinal, self._mood_of(ordinal)).p_next(self.rule(step).band_top)
+        assert chance is not None
+        return chance
+
     def _hear_lightness(self, track: Track, belief: LightnessTrack, row: DatedAsk) -> None:
         observation = observation_of(row.ask, track.rule)
         if observation is None:

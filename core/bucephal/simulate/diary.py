@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-import uuid
 from collections.abc import Sequence
 from datetime import date, timedelta
 
 import numpy as np
 
-from bucephal.ladder import Catalogue, Kind, Side
+from bucephal.ladder import Catalogue, Side
 from bucephal.record import Ask, Horse, HorseRecord, Session, SessionKind, Settle, band_for
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.response import StepRule, is_accepted
-from bucephal.simulate.horse import Traits, VirtualHorse
+from bucephal.simulate.horse import VirtualHorse
+from bucephal.simulate.traits import draw_traits, draw_weather
 
 USUAL_STEPS = ("halt.2", "steer.1", "up-wt.2", "down-tw.1")
 DAYS_BETWEEN = (1, 2, 2, 3)
@@ -22,7 +22,11 @@ USUAL_CAP = 6
 
 def new_id(rng: np.random.Generator) -> str:
     """A random UUID from the given source, so that a seed gives the same record."""
-    return str(uuid.UUID(bytes=rng.bytes(16), version=4))
+    high, low = rng.bit_generator.random_raw(), rng.bit_generator.random_raw()
+    return (
+        f"{high >> 32:08x}-{high >> 16 & 0xFFFF:04x}-4{high & 0xFFF:03x}"
+        f"-8{low >> 52:03x}-{low & 0xFFFFFFFFFFFF:012x}"
+    )
 
 
 def simulate_record(
@@ -43,13 +47,7 @@ def simulate_record(
         end: no session lies after it.
     """
     rng = np.random.default_rng(seed)
-    traits = Traits(
-        start=float(rng.uniform(4, 8)),
-        quickness=float(rng.uniform(0.1, 0.35)),
-        moodiness=float(rng.uniform(0.3, 1.0)),
-        stiff_side=Side.RIGHT if rng.random() < 0.6 else Side.LEFT,
-        stiffness=float(rng.uniform(0, 1.2)),
-    )
+    traits = draw_traits(rng)
     worked = tuple(steps or USUAL_STEPS)
     for step in worked:
         catalogue.stage(step)
@@ -70,31 +68,34 @@ def _session(
     horse: VirtualHorse, identity: Horse, steps: Sequence[str], day: date,
     catalogue: Catalogue, rng: np.random.Generator,
 ) -> Session:  # fmt: skip
-    horse.begin_day(day.toordinal())
+    weather = draw_weather(rng, day.timetuple().tm_yday)
+    horse.begin_day(day.toordinal(), weather)
     asks = [
-        ask.model_copy(update={"id": new_id(rng)})
+        ask
         for step in steps
         for side in catalogue.exercise(step).side_names
-        for ask in _until_light(horse, identity, step, side, catalogue)
+        for ask in _until_light(horse, identity, step, side, catalogue, rng)
     ]
     minutes = horse.settle_minutes(1)
     settle = Settle(first_min=round(minutes / 2, 1), whole_min=minutes, settled=True)
     ridden = any(catalogue.stage(step).ridden for step in steps)
     kind = SessionKind.RIDDEN if ridden else SessionKind.GROUND
-    return Session(id=new_id(rng), date=day, kind=kind, settle=settle, asks=tuple(asks))
+    return Session(
+        id=new_id(rng), date=day, kind=kind, settle=settle,
+        conditions=weather.conditions(), asks=tuple(asks),
+    )  # fmt: skip
 
 
 def _until_light(
-    horse: VirtualHorse, identity: Horse, step: str, side: Side, catalogue: Catalogue
-) -> list[Ask]:
+    horse: VirtualHorse, identity: Horse, step: str, side: Side, catalogue: Catalogue,
+    rng: np.random.Generator,
+) -> list[Ask]:  # fmt: skip
     exercise = catalogue.exercise(step)
     rule = StepRule(exercise, catalogue.stage(step), band_for(identity, catalogue, step))
     asks: list[Ask] = []
     row = 0
     while row < IN_A_ROW and len(asks) < (exercise.cap or USUAL_CAP):
-        ask = horse.ask(step, side, rule.band_top)
-        if rule.kind is not Kind.LIGHTNESS:
-            ask = ask.model_copy(update={"band_top": None})
+        ask = horse.ask(step, side, rule.band_top, id=new_id(rng))
         asks.append(ask)
         row = row + 1 if is_accepted(ask, rule) else 0
     return asks

@@ -1,7 +1,9 @@
-"""A virtual horse: learns, forgets, has good and bad days, two sides, and a first ask that is heavier.
+"""A virtual horse: learns, forgets, has good and bad days, two sides, and a mind of its own.
 
-It is richer than the response model and owes it nothing: the demo and the tests put questions
-to it as to a real horse. Everything about it is an assumption (own), seeded and repeatable.
+It is richer than the response model and owes it nothing: the demo, the tests and `bucephal
+calibrate` put questions to it as to a real horse. Everything about it is an assumption (own),
+seeded and repeatable. What it does to a bad trainer is common practice, no source: nagging makes
+dull, sudden force makes jumpy, drilling makes tired.
 """
 
 from __future__ import annotations
@@ -13,49 +15,34 @@ import numpy as np
 
 from bucephal.ladder import Catalogue, Compare, Exercise, Kind, Side, Stage
 from bucephal.record import Ask, Correct, Tension
+from bucephal.simulate.traits import Traits, Weather
 
 TOP = 10
-WARM_UP_KEPT = 0.5
 EACH_STAGE_HARDER = 1.4
-LIGHTEST = 1.2
-
-
-@dataclass(frozen=True)
-class Traits:
-    """What kind of horse it is.
-
-    Attributes:
-        start: level at which it answers a cue it has never met.
-        quickness: share of the way to lightness that one ride with light answers closes.
-        steadiness: scatter of its answers, in levels.
-        moodiness: spread of good and bad days, in levels.
-        wariness: chance that a new thing makes it tight or alarmed.
-        stiff_side: the side on which everything is ``stiffness`` levels heavier.
-        settle_min: minutes to settle on the first day; ``settled_min`` where that ends up.
-    """
-
-    start: float = 6.0
-    quickness: float = 0.22
-    steadiness: float = 0.7
-    moodiness: float = 0.6
-    wariness: float = 0.08
-    stiff_side: Side = Side.NONE
-    stiffness: float = 0.0
-    settle_min: float = 18.0
-    settled_min: float = 5.0
+ANSWERS_THAT_TEACH = 3
+HEAVY_TEACHES = 0.5
+"""A heavy answer that is let go at once teaches too, half as much as a light one."""
+PATIENCE = 4
+"""Heavy answers, over and above the light ones, that it takes in a day before it gets dull."""
+_CALM_DAY = Weather()
+_SQRT2 = math.sqrt(2.0)
 
 
 @dataclass
 class _Skill:
     """What it can do of one step on one side."""
 
+    exercise: Exercise
     level: float
     comfort: float
     """Tolerance and measures: 0 (never met) to 1 (nothing to it)."""
     last_day: int | None = None
+    away: int = 0
+    """Days between its last day and today, as long as today goes on."""
     asked_today: int = 0
     light_today: int = 0
     heavy_today: int = 0
+    nagged_today: int = 0
 
 
 @dataclass
@@ -70,44 +57,62 @@ class VirtualHorse:
     _skills: dict[tuple[str, Side], _Skill] = field(default_factory=dict)
     _day: int | None = None
     _mood: float = 0.0
+    _bothered: float = 0.0
+    _upset: float = 0.0
+    """How far today's rough handling has upset it, in levels."""
     _sessions: int = 0
 
-    def begin_day(self, day: int) -> None:
-        """A new day: yesterday's learning is kept, a new mood drawn."""
+    def begin_day(self, day: int, weather: Weather = _CALM_DAY) -> None:
+        """A new day: yesterday's learning is kept (or not), a new mood drawn."""
         if day == self._day:
             return
         for skill in self._skills.values():
-            self._sleep_on(skill)
+            if skill.asked_today:
+                self._sleep_on(skill)
+        traits = self.traits
+        kept = traits.mood_memory if self._day is not None else 0.0
+        fresh = float(self.rng.normal(0, traits.moodiness)) * math.sqrt(1 - kept**2)
+        self._mood = kept * self._mood + fresh
+        self._bothered = traits.insects_bother * weather.insects + traits.wind_bother * weather.wind
+        self._upset = 0.0
         self._day = day
-        self._mood = float(self.rng.normal(0, self.traits.moodiness))
         self._sessions += 1
 
     def _sleep_on(self, skill: _Skill) -> None:
-        learned = self.traits.quickness * min(skill.light_today, 3) / 3
-        # Nagging makes dull: more heavy answers than light ones teach nothing good.
-        dulled = 0.05 * max(skill.heavy_today - skill.light_today - 2, 0)
-        if self.rng.random() < 0.2:  # a plateau: nothing sticks this time
+        traits = self.traits
+        answers = skill.light_today + HEAVY_TEACHES * (skill.heavy_today - skill.nagged_today)
+        learned = traits.quickness * min(answers / ANSWERS_THAT_TEACH, 1.0)
+        if skill.asked_today > traits.stamina:  # drilled: what came after it had enough does not stay
+            learned *= traits.stamina / skill.asked_today
+        if self.rng.random() < traits.plateau_chance:
             learned = 0.0
-        skill.level += dulled - learned * max(skill.level - LIGHTEST, 0)
+        nagging = max(skill.heavy_today - skill.light_today - PATIENCE, 0) + 2 * skill.nagged_today
+        skill.level += traits.dulling * nagging - learned * max(skill.level - traits.lightest, 0)
+        if self.rng.random() < traits.setback_chance:
+            skill.level += float(self.rng.uniform(0.5, 1.5))
         skill.comfort += 0.7 * learned * 2 * (1 - skill.comfort)
-        skill.asked_today = skill.light_today = skill.heavy_today = 0
+        skill.asked_today = skill.light_today = skill.heavy_today = skill.nagged_today = 0
 
-    def ask(self, step: str, side: Side, band_top: int, give_up_at: int = TOP) -> Ask:
+    # --- asking ---------------------------------------------------------------------------
+
+    def ask(
+        self, step: str, side: Side, band_top: int, give_up_at: int = TOP, rise: int = 1,
+        id: str | None = None,
+    ) -> Ask:  # fmt: skip
         """Its answer to one presentation of a step on a side.
 
         Args:
             band_top: what the trainer counts as light; only light answers teach.
             give_up_at: the level at which the trainer stops getting louder.
+            rise: levels from one try to the next; more than one is rough, and it may do far
+                too much.
+            id: what the ask is to be called in the record.
         """
-        if self._day is None:
-            raise ValueError("begin a day before the first ask")
-        exercise, stage = self.catalogue.exercise(step), self.catalogue.stage(step)
-        skill = self._skill(step, side)
-        away = 0 if skill.last_day is None else self._day - skill.last_day
-        if exercise.kind is Kind.LIGHTNESS:
-            answer = self._by_lightness(skill, away, step, side, band_top, give_up_at)
+        skill = self._present(step, side)
+        if skill.exercise.kind is Kind.LIGHTNESS:
+            answer = self._by_lightness(skill, step, side, band_top, give_up_at, rise, id)
         else:
-            answer = self._by_comfort(skill, away, exercise, stage, side)
+            answer = self._by_comfort(skill, self.catalogue.stage(step), side, id)
         skill.last_day = self._day
         skill.asked_today += 1
         return answer
@@ -120,13 +125,51 @@ class VirtualHorse:
         """Minutes until it is settled today."""
         traits = self.traits
         usual = traits.settled_min + (traits.settle_min - traits.settled_min) * math.exp(-self._sessions / 14)
-        fresh = 0.7 * min(days_off, 7)
+        fresh = 0.7 * min(days_off, 7) + 3 * self._bothered
         return round(float(max((usual + fresh) * self.rng.lognormal(0, 0.18), 1)), 1)
+
+    # --- the truth, for those who check estimates ------------------------------------------
+
+    def true_level(self, step: str, side: Side) -> float:
+        """Level at which it answers when warm on an ordinary, undisturbed day."""
+        return self._skill(step, side).level
+
+    def chance_light(self, step: str, side: Side, band_top: int) -> float:
+        """P(the next ask of today is in the band), for one who knows the horse and its mood."""
+        skill = self._present(step, side)
+        return self._chance_within(self._centre(skill), skill, band_top)
+
+    def chance_light_first(self, step: str, side: Side, band_top: int, away: int = 2) -> float:
+        """P(first ask of an undisturbed day is in the band), ``away`` days on, over all moods."""
+        skill = self._skill(step, side)
+        centre = skill.level + self._warm_up(away, 0)
+        spread = math.hypot(self.traits.steadiness, self.traits.moodiness)
+        return self._chance_within(centre, skill, band_top, spread)
+
+    def _chance_within(
+        self, centre: float, skill: _Skill, band_top: int, spread: float | None = None
+    ) -> float:
+        spread = spread if spread is not None else self.traits.steadiness
+        listening = _normal_cdf((band_top + 0.5 - centre) / spread)
+        elsewhere = _normal_cdf((band_top + 0.5 - centre - 3.0) / math.hypot(spread, 0.6))
+        inside = (1 - self.traits.lapses) * listening + self.traits.lapses * elsewhere
+        return inside * (1 - _wrong_chance(skill))
+
+    # --- inside -----------------------------------------------------------------------------
+
+    def _present(self, step: str, side: Side) -> _Skill:
+        if self._day is None:
+            raise ValueError("begin a day before the first ask")
+        skill = self._skill(step, side)
+        if not skill.asked_today:
+            skill.away = 0 if skill.last_day is None else self._day - skill.last_day
+        return skill
 
     def _skill(self, step: str, side: Side) -> _Skill:
         key = (step, side)
         if key not in self._skills:
-            self._skills[key] = _Skill(*self._at_first(step, side))
+            exercise = self.catalogue.exercise(step)
+            self._skills[key] = _Skill(exercise, *self._at_first(step, side))
         return self._skills[key]
 
     def _at_first(self, step: str, side: Side) -> tuple[float, float]:
@@ -140,35 +183,61 @@ class VirtualHorse:
             return self.traits.start + stiff + float(self.rng.normal(0, 0.5)), 0.25
         return before.level + EACH_STAGE_HARDER, 0.6 * before.comfort
 
+    def _warm_up(self, away: int, number: int) -> float:
+        traits = self.traits
+        forgotten = traits.forgets * (1 - math.exp(-max(away - 1, 0) / traits.forgetting_days))
+        return float((traits.warm_up + forgotten) * traits.warm_up_kept**number)
+
+    def _centre(self, skill: _Skill) -> float:
+        """The level around which it answers just now."""
+        tired = 0.25 * max(skill.asked_today - self.traits.stamina, 0)
+        today = self._mood + self._bothered + self._upset + tired
+        return skill.level + today + self._warm_up(skill.away, skill.asked_today)
+
     def _by_lightness(
-        self, skill: _Skill, away: int, step: str, side: Side, band_top: int, give_up_at: int
-    ) -> Ask:
-        forgotten = 0.8 * (1 - math.exp(-max(away - 1, 0) / 14))
-        warm_up = (1.1 + forgotten) * WARM_UP_KEPT**skill.asked_today
-        felt = skill.level + self._mood + warm_up + float(self.rng.normal(0, self.traits.steadiness))
-        level = max(1, math.ceil(felt - 0.5))
+        self, skill: _Skill, step: str, side: Side, band_top: int, give_up_at: int, rise: int,
+        id: str | None,
+    ) -> Ask:  # fmt: skip
+        rng, traits = self.rng, self.traits
+        felt = self._centre(skill) + traits.steadiness * rng.standard_normal()
+        if rng.random() < traits.lapses:
+            felt += 2 + 2 * rng.random()
+        needed = max(1, math.ceil(felt - 0.5))
+        level = 1 + math.ceil((needed - 1) / rise) * rise
         answered = level <= give_up_at
-        wrong = answered and self.rng.random() < 0.02 + 0.03 * max(skill.level - 4, 0) / 4
+        over = answered and self._does_too_much(needed, level)
+        wrong = answered and rng.random() < _wrong_chance(skill)
         light = answered and not wrong and level <= band_top
         skill.light_today += light
         skill.heavy_today += not light
-        within_today = 0.12 if light else 0.05
-        skill.level -= within_today * max(skill.level - LIGHTEST, 0) * 0.5
+        skill.nagged_today += not answered
         return Ask(
+            id=id,
             step=step,
             side=side,
-            level=min(level, give_up_at),
+            level=min(level, give_up_at, TOP),
             band_top=band_top,
             answered=answered,
             correct=Correct.NO if wrong else Correct.YES,
-            tension=self._tension(skill),
-            over=bool(answered and level >= 7 and self.rng.random() < 0.06),
+            tension=Tension.TIGHT if over else self._tension(skill),
+            over=over,
         )
 
-    def _by_comfort(self, skill: _Skill, away: int, exercise: Exercise, stage: Stage, side: Side) -> Ask:
-        comfort = skill.comfort - 0.03 * min(away, 10) / 10 + 0.05 * self._mood
-        done = self.rng.random() < 0.15 + 0.83 * min(max(comfort, 0.0), 1.0)
-        skill.light_today += bool(done)
+    def _does_too_much(self, needed: int, level: int) -> bool:
+        """More pressure than it needed, or a lot of it, and it leaps; that upsets it for a while."""
+        sudden = self.traits.sensitivity * (1 - math.exp(-(level - needed) / 1.5))
+        loud = 0.2 * self.traits.sensitivity if level >= 7 else 0.0
+        if self.rng.random() >= sudden + loud:
+            return False
+        self._upset += 0.3
+        return True
+
+    def _by_comfort(self, skill: _Skill, stage: Stage, side: Side, id: str | None) -> Ask:
+        exercise = skill.exercise
+        bad_day = 0.05 * (self._mood + self._bothered + self._upset)
+        comfort = skill.comfort - 0.03 * min(skill.away, 10) / 10 - bad_day
+        done = bool(self.rng.random() < 0.15 + 0.83 * min(max(comfort, 0.0), 1.0))
+        skill.light_today += done
         skill.heavy_today += not done
         skill.comfort += (0.10 if done else 0.03) * (1 - skill.comfort)
         fields: dict[str, float | int] = {}
@@ -177,11 +246,12 @@ class VirtualHorse:
             spread = self.rng.uniform(0.1, 0.9) if done else self.rng.uniform(1.1, 2.0)
             fields = {"let_go_s": round(limit * spread), "strength": int(self.rng.integers(2, 4))}
         elif stage.target is not None:
-            fields = {"extent": self._extent(exercise, stage.target, bool(done))}
+            fields = {"extent": self._extent(exercise, stage.target, done)}
         return Ask(
+            id=id,
             step=stage.step,
             side=side,
-            answered=bool(done),
+            answered=done,
             tension=self._tension(skill),
             **fields,
         )
@@ -194,8 +264,18 @@ class VirtualHorse:
 
     def _tension(self, skill: _Skill) -> Tension:
         new = 1.0 if skill.last_day is None or skill.last_day == self._day else 0.4
-        chance = self.traits.wariness * new * (1.6 - skill.comfort)
+        uneasy = 1 + 0.5 * self._bothered + self._upset
+        chance = self.traits.wariness * new * uneasy * (1.6 - skill.comfort)
         draw = self.rng.random()
         if draw < chance * 0.12:
             return Tension.ALARMED
         return Tension.TIGHT if draw < chance else Tension.CALM
+
+
+def _wrong_chance(skill: _Skill) -> float:
+    """A wrong movement is likelier while the cue is heavy."""
+    return 0.02 + 0.03 * max(skill.level - 4, 0) / 4
+
+
+def _normal_cdf(z: float) -> float:
+    return 0.5 * (1 + math.erf(z / _SQRT2))

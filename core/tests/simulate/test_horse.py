@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import date
 
 import numpy as np
+import pytest
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import Ask
-from bucephal.simulate import Traits, VirtualHorse, simulate_record
+from bucephal.simulate import Traits, VirtualHorse, Weather, draw_weather, simulate_record
 
 
 def horse(catalogue: Catalogue, seed: int = 1, **traits: object) -> VirtualHorse:
@@ -68,3 +70,92 @@ def test_settling_gets_shorter_and_days_off_add_to_it(catalogue: Catalogue) -> N
         rested.append(one.settle_minutes(7))
     assert np.mean(later) < np.mean(first) / 2
     assert np.mean(rested) > np.mean(later) + 2
+
+
+# --- what handling does to a horse (common practice, no source) ---------------------------------
+
+
+def level_after_a_month(
+    seed: int, catalogue: Catalogue, *, asks: int, band_top: int = 5, **how: int
+) -> float:
+    one = horse(catalogue, seed, start=7.0, plateau_chance=0.0, setback_chance=0.0)
+    for day in range(0, 28, 2):
+        one.begin_day(day)
+        for _ in range(asks):
+            one.ask("up-wt.2", Side.LEFT, band_top, **how)
+    one.begin_day(30)
+    return one.true_level("up-wt.2", Side.LEFT)
+
+
+def average(found: Iterable[float]) -> float:
+    return float(np.mean(list(found)))
+
+
+def test_nagging_makes_dull(catalogue: Catalogue) -> None:
+    """A trainer who gives up at a light level and asks again, against one who gets an answer."""
+    patient = average(level_after_a_month(seed, catalogue, asks=4) for seed in range(10))
+    nagging = average(level_after_a_month(seed, catalogue, asks=4, give_up_at=3) for seed in range(10))
+    assert nagging > 7.0 > patient + 2
+
+
+def test_drilling_teaches_no_more_than_enough_and_tires(catalogue: Catalogue) -> None:
+    enough = average(level_after_a_month(seed, catalogue, asks=5) for seed in range(10))
+    drilled = average(level_after_a_month(seed, catalogue, asks=25) for seed in range(10))
+    assert drilled > enough + 0.5
+    days = [day for seed in range(20) for day in ridden_days(horse(catalogue, seed), 3, asks=25)]
+    assert mean_level([day[-1] for day in days]) > mean_level([day[5] for day in days]) + 1
+
+
+def test_pressure_that_rises_too_fast_makes_jumpy(catalogue: Catalogue) -> None:
+    def leaps(rise: int) -> int:
+        found = 0
+        for seed in range(30):
+            one = horse(catalogue, seed, start=5.0)
+            one.begin_day(1)
+            found += sum(one.ask("up-wt.2", Side.LEFT, 5, rise=rise).over for _ in range(6))
+        return found
+
+    assert leaps(3) > 3 * max(leaps(1), 1)
+
+
+def test_insects_and_wind_make_it_heavier(catalogue: Catalogue) -> None:
+    calm, bothered = [], []
+    for seed in range(60):
+        for found, weather in ((calm, Weather()), (bothered, Weather(insects=True, wind=1.0))):
+            one = horse(catalogue, seed)
+            one.begin_day(1, weather)
+            found += [one.ask("up-wt.2", Side.LEFT, 5) for _ in range(4)]
+    assert mean_level(bothered) > mean_level(calm) + 0.6
+
+
+def test_days_off_make_the_first_ask_heavier(catalogue: Catalogue) -> None:
+    def first(gap: int) -> float:
+        found = []
+        for seed in range(60):
+            one = horse(catalogue, seed, moodiness=0.2)
+            for day in (1, 3, 5, 5 + gap):
+                one.begin_day(day)
+                asks = [one.ask("up-wt.2", Side.LEFT, 5) for _ in range(3)]
+            found.append(asks[0])
+        return mean_level(found)
+
+    assert first(30) > first(1) + 0.4
+
+
+def test_the_truth_it_tells_is_what_happens(catalogue: Catalogue) -> None:
+    said, happened = [], []
+    for seed in range(400):
+        one = horse(catalogue, seed, start=4.5, moodiness=0.9)
+        one.begin_day(1)
+        said.append(one.chance_light("up-wt.2", Side.LEFT, 4))
+        ask = one.ask("up-wt.2", Side.LEFT, 4)
+        happened.append(ask.answered and (ask.level or 99) <= 4 and ask.correct == "yes")
+    assert np.mean(said) == pytest.approx(np.mean(happened), abs=0.06)
+
+
+def test_weather_of_a_year(catalogue: Catalogue) -> None:
+    rng = np.random.default_rng(3)
+    january, july = ([draw_weather(rng, day) for _ in range(200)] for day in (15, 200))
+    assert average(w.air_c for w in july) > average(w.air_c for w in january) + 8
+    assert sum(w.insects for w in july) > 20 > sum(w.insects for w in january)
+    assert all(0 <= w.conditions().wind <= 15 for w in july)  # type: ignore[operator]

@@ -135,7 +135,10 @@ def test_a_step_tells_its_needs(client: Client, fresh_horse: Horse) -> None:
 
 def test_a_step_shows_how_it_came_there(client: Client, fresh_horse: Horse, today: date) -> None:
     session = new_id()
-    send(client, [session_item(fresh_horse, session, today), ask_item(session, 7), ask_item(session, 4)])
+    send(
+        client,
+        [session_item(fresh_horse, session, today), ask_item(session, 7), ask_item(session, 4, position=1)],
+    )
     chart = client.get(f"/api/horses/{fresh_horse.pk}/steps/up-wt.2").json()
     (side,) = chart["sides"]
     assert [one["ask"]["level"] for one in side["days"][0]["asks"]] == [7, 4]

@@ -1,0 +1,86 @@
+"""The calibration as a page of tables."""
+
+from __future__ import annotations
+
+from bucephal.calibrate.claims import MODEL, ORACLE, Calibration, Reliability, WayScore
+from bucephal.calibrate.simple_ways import LAST_FIVE, SIMPLE_WAYS
+
+LIMITS = """\
+Virtual horses are an assumption: nobody has checked that real ones answer like them. They were
+drawn with seeds of their own, nothing of the model was tuned on them, and they break its
+assumptions on purpose (moods that last into the next day, plateaus and set-backs, insects, wind,
+tiring when drilled, warming up and forgetting of each horse's own). What they share with it: equal
+steps between levels, and a trainer who starts at the lightest and logs everything.
+
+A yard's own records can be put to the same test, all but what needs the truth to be known:
+
+```
+bucephal calibrate horse-1.json horse-2.json ...
+```
+"""
+
+
+def as_markdown(found: Calibration, title: str, how: str) -> str:
+    """The whole page; ``how`` says when and by which command it was made."""
+    parts = [f"# {title}", how, LIMITS, *_ways(found), *_targets(found), *_reliability(found)]
+    return "\n".join(parts).rstrip() + "\n"
+
+
+def _ways(found: Calibration) -> list[str]:
+    lines = [
+        f"## Is the next ask in the band? {found.asks} asks of {found.horses} horses",
+        "",
+        "Lower is better.",
+        "",
+        "| way | log loss | first ask of a day | Brier | first ask of a day |",
+        "| --- | --- | --- | --- | --- |",
+    ]
+    for one in found.ways:
+        name = f"**{one.way}**" if one.way == MODEL else one.way
+        lines.append(
+            f"| {name} | {one.log_loss:.3f} | {one.log_loss_first:.3f} "
+            f"| {one.brier:.3f} | {one.brier_first:.3f} |"
+        )
+    return [*lines, "", *halfway_words(found), ""]
+
+
+def halfway_words(found: Calibration) -> list[str]:
+    """How far the model comes from 'last five' to the one who knows the horse."""
+    by_way = {one.way: one for one in found.ways}
+    if not {MODEL, ORACLE, LAST_FIVE} <= by_way.keys():
+        return []
+    every, first = (_way_gone(by_way, kind) for kind in ("log_loss", "log_loss_first"))
+    best = all(by_way[MODEL].log_loss < by_way[way].log_loss for way in SIMPLE_WAYS)
+    return [
+        f"{'Better' if best else 'Not better'} than every simple way. From 'last five' to the oracle, who "
+        f"knows the horse and its mood, the model goes {every:.0%} of the way on all asks and {first:.0%} on "
+        "first asks (wanted: at least 50 %)."
+    ]  # fmt: skip
+
+
+def _way_gone(by_way: dict[str, WayScore], kind: str) -> float:
+    simple, own, oracle = (getattr(by_way[way], kind) for way in (LAST_FIVE, MODEL, ORACLE))
+    return float((simple - own) / (simple - oracle))
+
+
+def _targets(found: Calibration) -> list[str]:
+    lines = ["## What was claimed, and how often it was so", "", "| what | cases | was so | wanted | |",
+             "| --- | --- | --- | --- | --- |"]  # fmt: skip
+    for rate in found.rates:
+        share = f"{rate.share:.1%}" if rate.share is not None else "–"
+        verdict = {True: "held", False: "**missed**", None: "–"}[rate.met]
+        lines.append(f"| {rate.what} | {rate.cases} | {share} | {rate.wanted} | {verdict} |")
+    return [*lines, ""]
+
+
+def _reliability(found: Calibration) -> list[str]:
+    lines = ["## Said and happened", ""]
+    for what in dict.fromkeys(row.what for row in found.reliability):
+        rows = [row for row in found.reliability if row.what == what and row.claims]
+        lines += [f"### {what.capitalize()}", "", "| said | on average | happened | claims |",
+                  "| --- | --- | --- | --- |", *map(_reliability_line, rows), ""]  # fmt: skip
+    return lines
+
+
+def _reliability_line(row: Reliability) -> str:
+    return f"| {row.said_low:.2f}–{row.said_high:.2f} | {row.said:.3f} | {row.happened:.3f} | {row.claims} |"
