@@ -16,6 +16,7 @@ const TodayPage = lazy(() => import("./features/today/TodayPage"));
 const PlanPage = lazy(() => import("./features/plan/PlanPage"));
 const RingPage = lazy(() => import("./features/ring/RingPage"));
 const DebriefPage = lazy(() => import("./features/debrief/DebriefPage"));
+const StepPage = lazy(() => import("./features/step/StepPage"));
 const SheetPage = lazy(() => import("./features/sheet/SheetPage"));
 
 export function App() {
@@ -50,6 +51,7 @@ function Gate() {
             <Route path="/horses/:horse/debrief" element={<DebriefPage />} />
             <Route path="/horses/:horse/debrief/:session" element={<DebriefPage />} />
             <Route path="/horses/:horse/sheet" element={<SheetPage />} />
+            <Route path="/horses/:horse/sheet/:step" element={<StepPage />} />
             <Route path="*" element={<Empty>{text.state.noPage}</Empty>} />
           </Route>
         </Routes>

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from datetime import date
 
+from pydantic import Field
+
 from bucephal.ladder import Catalogue, Kind, Side
 from bucephal.progress.standing import Standing, lower_first
 from bucephal.progress.states import StepState
@@ -39,6 +41,7 @@ class EstimateThen(FrozenModel):
     high: float
     p_first: float
     state: StepState
+    basis: str = Field(description="What it rests on: '9 asks on 2 days'.")
 
 
 class SessionChange(FrozenModel):
@@ -169,7 +172,7 @@ def _then(standing: Standing, track: Track) -> EstimateThen:
     low, high = track.belief.interval()
     return EstimateThen(
         mean=track.mean, low=low, high=high, p_first=track.p_first(),
-        state=standing.side_state(track),
+        state=standing.side_state(track), basis=track.basis,
     )  # fmt: skip
 
 
@@ -202,11 +205,21 @@ def _words(row: DebriefRow) -> str:
         parts.append("ended heavy" if row.judged_by is Kind.LIGHTNESS else "not there yet")
     if row.before is not None:
         parts.append(f"light first answer {row.before.p_first:.2f} → {row.after.p_first:.2f}")
+    else:
+        parts.append(f"light first answer {row.after.p_first:.2f}")
+    parts.append(f"{_interval_words(row)}, {row.after.basis}")
     if row.before is None or row.before.state is not row.after.state:
         parts.append(f"now {row.after.state}")
     if row.change is not None:
         parts.append(row.change.words)
     return "; ".join(parts)
+
+
+def _interval_words(row: DebriefRow) -> str:
+    after = row.after
+    if row.judged_by is Kind.LIGHTNESS:
+        return f"level {after.mean:.1f} ({after.low:.1f} to {after.high:.1f})"
+    return f"share {after.mean:.2f} ({after.low:.2f} to {after.high:.2f})"
 
 
 def _open_ends(rows: list[DebriefRow]) -> list[str]:

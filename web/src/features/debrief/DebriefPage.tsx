@@ -85,7 +85,7 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
           ? `; ${settle.settled === false ? text.debrief.notSettled(settle.whole_min) : text.debrief.settled(settle.first_min, settle.whole_min)}`
           : ""}
       </p>
-      <DebriefRows rows={debrief.rows} />
+      <DebriefRows horse={horse} rows={debrief.rows} />
       <p className={styles.limit}>{text.debrief.limit}</p>
       {debrief.events.length > 0 ? (
         <section>

@@ -1,10 +1,12 @@
+import { Link } from "react-router";
 import type { DebriefRow } from "../../shared/api/types";
 import { type AskDot, AskDots } from "../../shared/drawing/AskDots";
 import { text } from "../../shared/text/en";
+import { askFigure } from "../../shared/ui/askFigure";
 import styles from "./DebriefPage.module.css";
 
 /** Each exercise as it went: its two sides beside each other, left at the left. */
-export function DebriefRows({ rows }: { rows: DebriefRow[] }) {
+export function DebriefRows({ horse, rows }: { horse: string; rows: DebriefRow[] }) {
   const steps = [...new Set(rows.map((row) => row.step))];
   return (
     <ol className={styles.rows}>
@@ -12,7 +14,9 @@ export function DebriefRows({ rows }: { rows: DebriefRow[] }) {
         const sides = rows.filter((row) => row.step === step);
         return (
           <li key={step} className={styles.row}>
-            <h2 className={styles.name}>{sides[0]?.name}</h2>
+            <h2 className={styles.name}>
+              <Link to={`/horses/${horse}/sheet/${step}`}>{sides[0]?.name}</Link>
+            </h2>
             <ul className={styles.sides}>
               {sides.map((row) => (
                 <OneSide key={row.side} row={row} />
@@ -47,25 +51,7 @@ function dot(one: DebriefRow["asks"][number], place: number, unit: string | null
     level: ask.level ?? null,
     answered: ask.answered,
     heavy: one.heavy,
-    figure: figure(one, unit),
+    figure: askFigure(one.ask, unit),
     name: `${ask.answered ? "" : "none up to "}${ask.level ?? ""} ${one.heavy ? text.debrief.heavy : text.debrief.accepted}`,
   };
-}
-
-/** The ask as one would write it down: 5, -7 for none up to 7, ! tight, x wrong. */
-function figure(one: DebriefRow["asks"][number], unit: string | null): string {
-  const { ask } = one;
-  const value =
-    ask.level != null
-      ? String(ask.level)
-      : ask.extent != null
-        ? `${ask.extent} ${unit ?? ""}`
-        : ask.let_go_s != null
-          ? `${ask.let_go_s} s`
-          : "·";
-  const marks =
-    (ask.correct === "no" ? "x" : ask.correct === "nearly" ? "n" : "") +
-    (ask.tension === "alarmed" ? "!!" : ask.tension === "tight" ? "!" : "") +
-    (ask.over ? "^" : "");
-  return `${ask.answered ? "" : "-"}${value}${marks}`;
 }

@@ -75,7 +75,7 @@ function PlanView({
         {items.length === 0 ? (
           <Empty>{text.plan.empty}</Empty>
         ) : (
-          <PlanRope items={items} act={act} />
+          <PlanRope horse={horse} items={items} act={act} />
         )}
         {dropped.length > 0 ? (
           <div className={styles.dropped}>

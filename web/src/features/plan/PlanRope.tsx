@@ -1,12 +1,21 @@
 // The session as a rope: from top to bottom as it runs, a knot an item, its reason beneath it.
 import Button from "@mui/material/Button";
+import { Link } from "react-router";
 import type { PlanItem } from "../../shared/api/types";
 import { RopeKnot, RopeStrand } from "../../shared/drawing/RopeKnot";
 import { text } from "../../shared/text/en";
 import styles from "./PlanRope.module.css";
 import type { PlanAction } from "./planDraft";
 
-export function PlanRope({ items, act }: { items: PlanItem[]; act: (action: PlanAction) => void }) {
+export function PlanRope({
+  horse,
+  items,
+  act,
+}: {
+  horse: string;
+  items: PlanItem[];
+  act: (action: PlanAction) => void;
+}) {
   const shown = items.map((item) => item.id);
   return (
     <div className={styles.stage}>
@@ -30,7 +39,7 @@ export function PlanRope({ items, act }: { items: PlanItem[]; act: (action: Plan
               </h2>
               {item.step ? <p className={styles.dose}>{dose(item)}</p> : null}
               <p className={styles.why}>{item.why.text}</p>
-              <Details item={item} />
+              <Details horse={horse} item={item} />
             </div>
             <div className={styles.right}>
               <p className={styles.minutes}>{text.today.minutes(item.minutes)}</p>
@@ -86,7 +95,7 @@ function dose(item: PlanItem): string {
   return parts.join(" · ");
 }
 
-function Details({ item }: { item: PlanItem }) {
+function Details({ horse, item }: { horse: string; item: PlanItem }) {
   return (
     <details className={styles.details}>
       <summary>
@@ -113,6 +122,12 @@ function Details({ item }: { item: PlanItem }) {
           </>
         ) : null}
       </dl>
+      {item.step ? (
+        <Link to={`/horses/${horse}/sheet/${item.step}`} className="no-print">
+          {text.step.see}
+          <span className="visually-hidden">: {item.name}</span>
+        </Link>
+      ) : null}
     </details>
   );
 }

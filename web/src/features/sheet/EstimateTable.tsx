@@ -1,9 +1,10 @@
+import { Link } from "react-router";
 import type { TrackEstimate } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import styles from "./SheetPage.module.css";
 
 /** The figures behind the drawings, with the doubt and the number of asks of each. */
-export function EstimateTable({ estimates }: { estimates: TrackEstimate[] }) {
+export function EstimateTable({ horse, estimates }: { horse: string; estimates: TrackEstimate[] }) {
   return (
     <div className={styles.scroll}>
       <table className={styles.table}>
@@ -19,7 +20,9 @@ export function EstimateTable({ estimates }: { estimates: TrackEstimate[] }) {
         <tbody>
           {estimates.map((one) => (
             <tr key={one.step + one.side}>
-              <th scope="row">{one.name}</th>
+              <th scope="row">
+                <Link to={`/horses/${horse}/sheet/${one.step}`}>{one.name}</Link>
+              </th>
               <td>{one.side === "none" ? "–" : one.side}</td>
               <td>
                 {one.mean !== null ? shown(one.mean) : `${Math.round((one.share ?? 0) * 100)} %`}
@@ -30,7 +33,7 @@ export function EstimateTable({ estimates }: { estimates: TrackEstimate[] }) {
                   : `${Math.round((one.share_low ?? 0) * 100)}–${Math.round((one.share_high ?? 0) * 100)} %`}
               </td>
               <td>{one.p_first.toFixed(2)}</td>
-              <td title={text.sheet.why(one.asks, one.days)}>{one.asks}</td>
+              <td>{text.sheet.basis(one.asks, one.days)}</td>
               <td>{one.state}</td>
             </tr>
           ))}

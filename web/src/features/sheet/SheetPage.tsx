@@ -1,9 +1,10 @@
 import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { sheetQuery } from "../../shared/api/queries";
 import type { HorseSheet } from "../../shared/api/types";
+import { ForecastFan } from "../../shared/drawing/ForecastFan";
 import { SidesBoard } from "../../shared/drawing/SidesBoard";
 import { text } from "../../shared/text/en";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
@@ -16,10 +17,10 @@ export default function SheetPage() {
   const sheet = useQuery(sheetQuery(horse));
   if (sheet.isPending) return <Loading />;
   if (!sheet.data) return <ErrorView error={sheet.error} onRetry={() => void sheet.refetch()} />;
-  return <SheetView sheet={sheet.data} />;
+  return <SheetView horse={horse} sheet={sheet.data} />;
 }
 
-function SheetView({ sheet }: { sheet: HorseSheet }) {
+function SheetView({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
   const { facts } = sheet;
   return (
     <>
@@ -34,7 +35,7 @@ function SheetView({ sheet }: { sheet: HorseSheet }) {
           : facts.open_flags.map((flag) => `⚑ ${flag}`).join(", ")}
       </p>
       <div className={styles.columns}>
-        <Board sheet={sheet} />
+        <Board horse={horse} sheet={sheet} />
         <div className={styles.beside}>
           <section>
             <h2>{text.sheet.settle}</h2>
@@ -43,8 +44,12 @@ function SheetView({ sheet }: { sheet: HorseSheet }) {
             ) : (
               <SettleChart marks={sheet.settle} />
             )}
+            {sheet.settle.length > 0 ? (
+              <p className={styles.soft}>{sheet.settle_summary.words}</p>
+            ) : null}
           </section>
-          <Goals sheet={sheet} />
+          <Leads sheet={sheet} />
+          <Goals horse={horse} sheet={sheet} />
           <section>
             <h2>{text.sheet.since}</h2>
             {sheet.since.length === 0 ? <p>{text.sheet.sinceEmpty}</p> : null}
@@ -65,7 +70,7 @@ function SheetView({ sheet }: { sheet: HorseSheet }) {
   );
 }
 
-function Board({ sheet }: { sheet: HorseSheet }) {
+function Board({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
   const [asTable, setAsTable] = useState(false);
   if (sheet.board.length === 0) return <Empty>{text.sheet.empty}</Empty>;
   const estimates = sheet.board.flatMap((row) =>
@@ -79,7 +84,11 @@ function Board({ sheet }: { sheet: HorseSheet }) {
           {asTable ? text.sheet.picture : text.sheet.table}
         </Button>
       </div>
-      {asTable ? <EstimateTable estimates={estimates} /> : <SidesBoard rows={sheet.board} />}
+      {asTable ? (
+        <EstimateTable horse={horse} estimates={estimates} />
+      ) : (
+        <SidesBoard horse={horse} rows={sheet.board} />
+      )}
       {asTable ? null : <p className={styles.soft}>{text.sheet.legend}</p>}
       {sheet.sentences.map((sentence, place) => (
         <p key={sentence} className={place === 0 ? styles.claim : styles.soft}>
@@ -90,14 +99,49 @@ function Board({ sheet }: { sheet: HorseSheet }) {
       {sheet.shares.length > 0 ? (
         <details className={styles.shares}>
           <summary>{text.sheet.shares}</summary>
-          <EstimateTable estimates={sheet.shares} />
+          <EstimateTable horse={horse} estimates={sheet.shares} />
         </details>
       ) : null}
     </section>
   );
 }
 
-function Goals({ sheet }: { sheet: HorseSheet }) {
+/** Canter leads per rein; nothing while no lead was noted. */
+function Leads({ sheet }: { sheet: HorseSheet }) {
+  if (!sheet.leads) return null;
+  return (
+    <section>
+      <h2>{text.sheet.leads}</h2>
+      <table className={styles.table}>
+        <thead>
+          <tr>
+            {text.sheet.leadColumns.map((name) => (
+              <th key={name} scope="col">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {sheet.leads.rows.map((row) => (
+            <tr key={row.rein}>
+              <th scope="row">{row.rein}</th>
+              <td>{row.right}</td>
+              <td>{row.wrong}</td>
+              <td>{row.disunited}</td>
+              <td>
+                {Math.round(row.low * 100)}–{Math.round(row.high * 100)} %
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className={styles.soft}>{sheet.leads.words}</p>
+    </section>
+  );
+}
+
+function Goals({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
   return (
     <section>
       <h2>{text.sheet.goals}</h2>
@@ -112,6 +156,11 @@ function Goals({ sheet }: { sheet: HorseSheet }) {
               {text.sheet.goalNext}: {goal.next_names.join("; ")}
             </p>
           ) : null}
+          {goal.forecast.sides.map((side) =>
+            side.arrived_by.length > 0 ? <ForecastFan key={side.side} forecast={side} /> : null,
+          )}
+          <p className={styles.soft}>{goal.forecast.words}</p>
+          <Link to={`/horses/${horse}/sheet/${goal.step}`}>{text.sheet.goalWhy}</Link>
         </div>
       ))}
     </section>

@@ -2,6 +2,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
 import type {
+  GoalForecast,
   HorseList,
   HorseSheet,
   Me,
@@ -9,6 +10,7 @@ import type {
   RingPack,
   SessionDebrief,
   SessionList,
+  StepChart,
   TodayPlan,
 } from "./types";
 
@@ -65,6 +67,31 @@ export const sheetQuery = (horse: string) =>
     queryFn: () =>
       unwrap<HorseSheet>(
         client.GET("/api/horses/{horse_id}/sheet", { params: { path: { horse_id: horse } } }),
+      ),
+  });
+
+export const stepQuery = (horse: string, step: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "step", step],
+    queryFn: () =>
+      unwrap<StepChart>(
+        client.GET("/api/horses/{horse_id}/steps/{step}", {
+          params: { path: { horse_id: horse, step } },
+        }),
+      ),
+  });
+
+export const forecastQuery = (horse: string, step: string, perWeek: number | undefined) =>
+  queryOptions({
+    queryKey: ["horse", horse, "forecast", step, perWeek],
+    queryFn: () =>
+      unwrap<GoalForecast>(
+        client.GET("/api/horses/{horse_id}/steps/{step}/forecast", {
+          params: {
+            path: { horse_id: horse, step },
+            query: perWeek === undefined ? {} : { per_week: perWeek },
+          },
+        }),
       ),
   });
 

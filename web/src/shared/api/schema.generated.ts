@@ -522,6 +522,11 @@ export interface components {
             /** P First */
             p_first: number;
             state: components["schemas"]["StepState"];
+            /**
+             * Basis
+             * @description What it rests on: '9 asks on 2 days'.
+             */
+            basis: string;
         };
         /**
          * Event

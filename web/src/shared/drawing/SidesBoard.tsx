@@ -1,5 +1,6 @@
 // The sides board: left is left and right is right as seen from the saddle, heavier is further
 // out, so that an even horse gives an even picture. Cues without sides stand on the centre line.
+import { Link } from "react-router";
 import type { BoardRow, TrackEstimate } from "../api/types";
 import { text } from "../text/en";
 import styles from "./SidesBoard.module.css";
@@ -10,15 +11,14 @@ const ROW = 46;
 const TOP = 46;
 const TICKS = [1, 2, 3, 4, 5, 6, 7, 8, 9, LEVEL_HIGH];
 
-export function SidesBoard({ rows }: { rows: BoardRow[] }) {
+export function SidesBoard({ horse, rows }: { horse: string; rows: BoardRow[] }) {
   const height = TOP + rows.length * ROW + 4;
   const middle = SCALE.width / 2;
   return (
     <svg
       className={styles.board}
       viewBox={`0 0 ${SCALE.width} ${height}`}
-      role="img"
-      aria-label={`${text.sheet.sides}: ${rows.map(describe).join("; ")}`}
+      aria-label={text.sheet.sides}
     >
       <defs>
         <pattern
@@ -45,23 +45,43 @@ export function SidesBoard({ rows }: { rows: BoardRow[] }) {
         )),
       )}
       {rows.map((row, place) => (
-        <g key={row.step} transform={`translate(0 ${TOP + place * ROW})`}>
-          <line x1={0} x2={SCALE.width} y1={0} y2={0} className={styles.rule} />
-          {row.both ? (
-            <Centred row={row} estimate={row.both} />
-          ) : (
-            <>
-              <Marks side="left" estimate={row.left} />
-              <Marks side="right" estimate={row.right} />
-              <text x={middle} y={ROW / 2 + 5} className={styles.name}>
-                {row.name}
-              </text>
-            </>
-          )}
-        </g>
+        <Link
+          key={row.step}
+          to={`/horses/${horse}/sheet/${row.step}`}
+          className={styles.row}
+          aria-label={describe(row)}
+        >
+          <g transform={`translate(0 ${TOP + place * ROW})`}>
+            <line x1={0} x2={SCALE.width} y1={0} y2={0} className={styles.rule} />
+            <rect x={0} width={SCALE.width} y={1} height={ROW - 2} className={styles.hit} />
+            {row.both ? (
+              <Centred row={row} estimate={row.both} />
+            ) : (
+              <>
+                <Marks side="left" estimate={row.left} />
+                <Marks side="right" estimate={row.right} />
+                <text x={middle} y={ROW / 2 + 5} className={styles.name}>
+                  {row.name}
+                </text>
+                <Basis estimate={row.left} x={0} />
+                <Basis estimate={row.right} x={SCALE.width} />
+              </>
+            )}
+          </g>
+        </Link>
       ))}
       <line x1={0} x2={SCALE.width} y1={height - 3} y2={height - 3} className={styles.rule} />
     </svg>
+  );
+}
+
+/** How many asks the figure rests on, at the outer edge. */
+function Basis({ estimate, x }: { estimate: TrackEstimate | null; x: number }) {
+  if (!estimate) return null;
+  return (
+    <text x={x} y={ROW - 6} className={x === 0 ? styles.basis : styles.basisEnd}>
+      {text.sheet.basis(estimate.asks, estimate.days)}
+    </text>
   );
 }
 
@@ -138,11 +158,18 @@ function span(a: number, b: number): { from: number; width: number } {
   return { from: Math.min(a, b), width: Math.abs(a - b) };
 }
 
+/** A row in words: each side's level with its doubt and what it rests on. */
 function describe(row: BoardRow): string {
   const parts = [row.left, row.right, row.both].flatMap((one) =>
-    one && one.mean !== null
-      ? [`${one.side === "none" ? "" : `${one.side} `}${Math.max(one.mean, 1).toFixed(1)}`]
+    one && one.mean !== null && one.low !== null && one.high !== null
+      ? [
+          `${one.side === "none" ? "" : `${one.side} `}${shown(one.mean)}, ${shown(one.low)} to ${shown(one.high)}, ${one.asks} asks on ${one.days} days`,
+        ]
       : [],
   );
-  return `${row.name} ${parts.join(", ")}`;
+  return text.sheet.rowName(row.name, parts);
+}
+
+function shown(level: number): string {
+  return Math.max(level, 1).toFixed(1);
 }

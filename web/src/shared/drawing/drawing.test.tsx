@@ -1,5 +1,6 @@
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import { MemoryRouter } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { BoardRow, TrackEstimate } from "../api/types";
 import { AskDots } from "./AskDots";
@@ -69,10 +70,15 @@ describe("drawings in words", () => {
       right: estimate("right", 4.26),
       both: null,
     };
-    render(<SidesBoard rows={[row as unknown as BoardRow]} />);
-    expect(
-      screen.getByRole("img", { name: /Walk to trot left 2.0, right 4.3/ }),
-    ).toBeInTheDocument();
+    render(
+      <MemoryRouter>
+        <SidesBoard horse="h" rows={[row as unknown as BoardRow]} />
+      </MemoryRouter>,
+    );
+    const link = screen.getByRole("link", {
+      name: /Walk to trot: left 2.0, 1.0 to 3.0, 12 asks on 4 days; right 4.3, 3.3 to 5.3/,
+    });
+    expect(link).toHaveAttribute("href", "/horses/h/sheet/up-wt.2");
   });
 });
 
@@ -83,6 +89,8 @@ function estimate(side: "left" | "right", mean: number): TrackEstimate {
     low: mean - 1,
     high: mean + 1,
     band: [1, 5],
+    asks: 12,
+    days: 4,
     mean_four_weeks_ago: null,
   } as unknown as TrackEstimate;
 }
