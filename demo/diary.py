@@ -34,7 +34,7 @@ from demo.horses import DemoHorse
 
 ASSESSMENT_SESSIONS = 3
 MOST_ANSWERS = 12
-SLIPPED_FOR = timedelta(days=6)
+SLIPPED_FOR = timedelta(days=4)
 PLACES = ("pen by the slipway", "long field", "sand school")
 
 

@@ -58,7 +58,7 @@ _RIDDEN = _lightly(2.0, "walk-on.1", "walk-on.2", "halt.1", "halt.2", "steer.1",
 
 HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
-        name="Quill", seed=11, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
+        name="Quill", seed=14, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
         length_cm=150, background=Background.HANDLED, weeks_here=12, work_days=(0, 1, 3, 4, 5),
         minutes=35,
         traits=Traits(start=5.0, quickness=0.40, steadiness=0.55, moodiness=0.4, wariness=0.05,
@@ -70,7 +70,7 @@ HORSES: tuple[DemoHorse, ...] = (
                     "hip-g.2", "shoulder-g.2", "send.6", "flex.2", "saddle.4", "disengage.1",
                     "mount.4", "disengage.2", "walk-on.1"),
         goals=("up-wt.3", "line.2", "halt.3"), next_goals=("canter.1", "line.3"),
-        helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 3.0), days_off_now=2,
+        helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 4.0), days_off_now=2,
     ),
     DemoHorse(
         name="Harrow", seed=22, age_months=13 * 12 + 4, sex=Sex.GELDING, height_cm=158,

@@ -116,7 +116,12 @@ def debrief(camera: Camera) -> None:
 
 def sheet(camera: Camera) -> None:
     camera.today.open(camera.at("Quill", "sheet"))
-    camera.today.see("main svg[role=img]")
+    camera.today.see("main svg a")
+
+
+def step(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "sheet/up-wt.2"))
+    camera.today.see("main figure svg[role=img]")
 
 
 def sheet_dark(camera: Camera) -> None:
@@ -132,6 +137,7 @@ def sign_in(camera: Camera) -> None:
 
 SHOTS: dict[str, Callable[[Camera], None]] = {
     "today": today, "plan": plan, "debrief": debrief, "sheet": sheet, "sheet-dark": sheet_dark,
+    "step": step,
     "ring": ring, "ring-phone": ring_phone, "sign-in": sign_in,
 }  # fmt: skip
 EXTRA: dict[str, Callable[[Camera], None]] = {"plan-dark": plan_dark}

@@ -15,6 +15,7 @@ from bucephal.progress import GOOD, MissingNeed, StepState, side_gap
 from bucephal.record import Correct
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
+    FIRST_ANSWERS_LOST,
     SIDE_HINT,
     SIDE_MATTERS,
     SLIPPING_BELOW,
@@ -54,14 +55,17 @@ def _slipping(day: Day) -> Iterator[Choice]:
             figures = {f"p_first_{track.side}": round(track.p_first(day.on), 2) for track in tracks}
             where = "" if worst.side is Side.NONE else f" on the {worst.side}"
             others = _others_text(worst, tracks, day)
-            chance = worst.p_first(day.on)
-            cause = (
-                f"a light first answer is now {chance:.2f} likely, confirmed wants {SLIPPING_BELOW:.2f}"
-                if chance < SLIPPING_BELOW
-                else f"the last {worst.standing.first_heavy_run} first answers were heavy"
-            )
-            text = f"slipped{where}: {cause}{others}; {worst.basis}"
+            text = f"slipped{where}: {_slip_cause(worst, day)}{others}; {worst.basis}"
             yield Choice(step, Why(text=text, figures=figures), _sided(worst.side))
+
+
+def _slip_cause(worst: Track, day: Day) -> str:
+    chance, heavy = worst.p_first(day.on), worst.standing.first_heavy_run
+    if chance < SLIPPING_BELOW:
+        return f"a light first answer is now {chance:.2f} likely, confirmed wants {SLIPPING_BELOW:.2f}"
+    if heavy >= FIRST_ANSWERS_LOST:
+        return f"the last {heavy} first answers were heavy"
+    return f"a light first answer is {chance:.2f} likely again, but it is not yet confirmed again"
 
 
 def _others_text(worst: Track, tracks: list[Track], day: Day) -> str:
