@@ -19,7 +19,7 @@ import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.browser import open_browser
-from e2e.pages.places import Debrief, Plan, Ring, Sheet, SignIn, Today
+from e2e.pages.places import Debrief, Plan, Ring, Sheet, SignIn, Step, Today
 from e2e.seed import PASSWORD
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -114,11 +114,12 @@ class Places:
     ring: Ring
     debrief: Debrief
     sheet: Sheet
+    step: Step
 
 
 @pytest.fixture
 def places(driver: WebDriver, server: Server) -> Places:
-    return Places(*(page(driver, server.base) for page in (SignIn, Today, Plan, Ring, Debrief, Sheet)))
+    return Places(*(page(driver, server.base) for page in (SignIn, Today, Plan, Ring, Debrief, Sheet, Step)))
 
 
 @pytest.fixture

@@ -53,13 +53,17 @@ def open_place(place: str, places: Places, server: Server) -> None:
         case "sheet":
             places.sheet.open(f"/horses/{quill}/sheet")
             places.sheet.board()
+        case "step":
+            places.step.open(f"/horses/{quill}/sheet/up-wt.2")
+            places.step.trail("left")
+            places.step.see("figure svg[role=img]")
 
 
 @pytest.mark.parametrize("dark", [False, True], ids=["light", "dark"])
 def test_axe_finds_nothing(dark: bool, signed_in: Places, driver: WebDriver, server: Server) -> None:
     set_dark(driver, dark)
     found = {}
-    for place in ("today", "plan", "debrief", "sheet", "ring", "sign-in"):
+    for place in ("today", "plan", "debrief", "sheet", "step", "ring", "sign-in"):
         open_place(place, signed_in, server)
         # In the ring, text has to reach the stricter contrast of AAA too.
         found[place] = findings(driver, [*RULES, *(["wcag2aaa"] if place == "ring" else [])])
@@ -68,7 +72,7 @@ def test_axe_finds_nothing(dark: bool, signed_in: Places, driver: WebDriver, ser
 
 def test_nothing_is_wider_than_a_phone(signed_in: Places, driver: WebDriver, server: Server) -> None:
     set_size(driver, PHONE)
-    for place in ("today", "plan", "debrief", "sheet", "ring"):
+    for place in ("today", "plan", "debrief", "sheet", "step", "ring"):
         open_place(place, signed_in, server)
         width = driver.execute_script("return document.documentElement.scrollWidth")
         assert width <= PHONE[0], place
@@ -78,7 +82,7 @@ def test_the_browser_finds_nothing_to_complain_of(
     signed_in: Places, driver: WebDriver, server: Server
 ) -> None:
     # Blocked by the policy, missing files, errors of the page: all would be in its log.
-    for place in ("today", "plan", "debrief", "sheet", "ring"):
+    for place in ("today", "plan", "debrief", "sheet", "step", "ring"):
         open_place(place, signed_in, server)
     complaints = [one["message"] for one in driver.get_log("browser") if "/api/me" not in one["message"]]
     assert complaints == []

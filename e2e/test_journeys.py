@@ -56,7 +56,7 @@ def test_from_signing_in_to_a_changed_plan(signed_in: Places, server: Server) ->
 
     places.sheet.open(f"/horses/{quill}/sheet")
     board = places.sheet.board()
-    assert "Walk to trot left" in board
+    assert "Walk to trot: left" in board
     assert "right" in board
 
 
@@ -156,3 +156,18 @@ def test_the_answer_to_a_tap_needs_no_server(signed_in: Places, driver: WebDrive
         "return performance.getEntriesByName('tap-to-instruction').map(e => e.duration)"
     )
     assert took  # measured by `make bench`; here only that it is measured
+
+
+def test_a_figure_says_why(signed_in: Places, server: Server) -> None:
+    places = signed_in
+    places.sheet.open(f"/horses/{server.horses['Quill']}/sheet")
+    assert "asks on" in places.sheet.board()
+    places.sheet.to_step("Walk to trot")
+    words = places.step.trail("left")
+    assert "80 % sure" in words
+    assert "asks on" in words
+    page = places.step.see("main article").text
+    assert "What moved it most" in page
+    assert "80 % interval" in page
+    assert len(places.step.table_rows("left")) > 5
+    assert "chance to be there within 5" in places.step.how_soon()

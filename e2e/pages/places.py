@@ -155,5 +155,27 @@ class Debrief(Place):
 
 class Sheet(Place):
     def board(self) -> str:
-        """What the sides board says to whoever cannot see it."""
-        return self.see("main svg[role=img]").get_attribute("aria-label") or ""
+        """What the rows of the sides board say to whoever cannot see it."""
+        self.see("main svg a")
+        return "; ".join(link.get_attribute("aria-label") or "" for link in self.all("main svg a"))
+
+    def to_step(self, name: str) -> None:
+        """Goes to a row's own page, as a keyboard does."""
+        self.see(f'main svg a[aria-label^="{name}"]').send_keys(Keys.ENTER)
+
+
+class Step(Place):
+    """A step's own page."""
+
+    def trail(self, side: str) -> str:
+        """What the picture of a side says."""
+        picture = self.see(f"section[data-side={side}] svg[role=img]")
+        return picture.get_attribute("aria-label") or ""
+
+    def table_rows(self, side: str) -> list[str]:
+        self.see(f"section[data-side={side}] button").click()
+        self.see(f"section[data-side={side}] table")
+        return [row.text for row in self.all(f"section[data-side={side}] tbody tr")]
+
+    def how_soon(self) -> str:
+        return self.see("main article").text.split("How soon")[-1]

@@ -17,6 +17,8 @@ from bucephal.welfare import Heat, heat_class, heat_sum
 
 LONG_GAP_DAYS = 7
 """From so many days off on, the picture shows that what lies between was not seen."""
+LEAST_MOVED = 0.005
+"""Chances are shown to the hundredth: an ask that moved less moved nothing that is seen."""
 STRONG_WIND = ("strong", "storm", "gale")
 STRONG_WIND_MS = 8.0
 
@@ -132,6 +134,8 @@ def _chart_ask(ask: Ask, track: Track) -> ChartAsk:
 def _mover_lines(track: Track) -> tuple[MoverLine, ...]:
     lines = []
     for one in movers(track):
+        if abs(one.p_first) < LEAST_MOVED:
+            continue
         way = "raises" if one.p_first > 0 else "lowers"
         answer = answer_in_words(one.ask, track.rule.kind, track.rule.exercise.unit)
         lines.append(
@@ -189,8 +193,10 @@ def _unusual(conditions: Conditions) -> list[str]:
 def _words(estimate: TrackEstimate, track: Track) -> str:
     where = "" if estimate.side is Side.NONE else f"{estimate.side}: "
     if estimate.mean is not None:
-        level = f"level {estimate.mean:.1f} ({estimate.low:.1f} to {estimate.high:.1f})"
+        level = f"level {estimate.mean:.1f} (80 % sure: {estimate.low:.1f} to {estimate.high:.1f})"
     else:
-        level = f"share {estimate.share:.2f} ({estimate.share_low:.2f} to {estimate.share_high:.2f})"
-    words = f"{where}{level}; chance of a light first answer {estimate.p_first:.2f}; {track.basis}"
+        level = (
+            f"share {estimate.share:.2f} (80 % sure: {estimate.share_low:.2f} to {estimate.share_high:.2f})"
+        )
+    words = f"{where}{level}; chance of a light first answer today {estimate.p_first:.2f}; {track.basis}"
     return f"{words}; {estimate.caution}" if estimate.caution is not None else words

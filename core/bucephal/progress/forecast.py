@@ -10,7 +10,7 @@ from pydantic import Field
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Kind, Side
 from bucephal.progress.standing import Standing
-from bucephal.progress.states import StepState, TrackEstimate
+from bucephal.progress.states import GOOD, StepState, TrackEstimate
 from bucephal.record import FrozenModel, HorseRecord
 from bucephal.response import HORIZON, WITHIN, Forecast, LightnessTrack, Track, forecast, heard_days, rhythm
 
@@ -179,6 +179,8 @@ def _chances(ahead: Forecast, until: RidesUntil | None) -> str:
     if until is None:
         return f"{words}; not within {HORIZON}"
     low, high = until.between
+    if low == high:
+        return f"{words}; if within {HORIZON}: {low} {'ride' if low == 1 else 'rides'}"
     return (
         f"{words}; if within {HORIZON}: between {low} and {high} rides, in the middle {until.middle} "
         f"(about {until.weeks[1]:g} weeks)"
@@ -199,5 +201,8 @@ def _words(
     if still:
         more = f" and {len(still) - 2} more" if len(still) > 2 else ""
         parts.append(f"first come {', '.join(one.name for one in still[:2])}{more}")
-    parts.append(_chances(ahead, until) if ahead is not None else "too little was asked to foretell it")
+    if ahead is not None:
+        parts.append(_chances(ahead, until))
+    elif state not in GOOD:
+        parts.append("too little was asked to foretell it")
     return "; ".join(parts)

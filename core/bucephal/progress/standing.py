@@ -302,7 +302,7 @@ class Standing:
         tracks = [(side, track) for side, track in self.tracks.sides_of(step) if track is not None]
         parts = [
             f"{'' if side is Side.NONE else f'{side} '}{self.side_state(track)}, "
-            f"light first answer {track.p_first():.2f}, sure to {track.sure:.2f} "
+            f"light first answer two days on {track.p_first():.2f}, sure to {track.sure:.2f} "
             f"({track.basis})"
             for side, track in tracks
         ]

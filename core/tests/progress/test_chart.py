@@ -35,12 +35,12 @@ def test_the_last_day_of_the_picture_is_the_estimate(
 
 def test_the_ask_that_moved_it_most_comes_first(catalogue: Catalogue, record_of: Build, today: date) -> None:
     steady = [(ago, "up-wt.2", "left", [3]) for ago in range(20, 2, -2)]
-    record = record_of([*steady, (1, "up-wt.2", "left", [9])])
+    record = record_of([*steady, (1, "up-wt.2", "left", [6])])
     (left,) = chart(record, catalogue, today, "up-wt.2").sides
     heavy = left.movers[0]
     assert heavy.on == record.sessions[-1].date
     assert heavy.p_first < 0 < heavy.level
-    assert heavy.words.startswith("answered at 9, ask 1 of that day: lowers the chance")
+    assert heavy.words.startswith("answered at 6, ask 1 of that day: lowers the chance")
     without = chart(record_of(steady), catalogue, today, "up-wt.2").sides[0]
     assert left.estimate.mean is not None
     assert without.estimate.mean is not None

@@ -159,7 +159,7 @@ function Goals({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
           {goal.forecast.sides.map((side) =>
             side.arrived_by.length > 0 ? <ForecastFan key={side.side} forecast={side} /> : null,
           )}
-          <p className={styles.soft}>{goal.forecast.words}</p>
+          {goal.forecast.within ? <p className={styles.soft}>{goal.forecast.words}</p> : null}
           <Link to={`/horses/${horse}/sheet/${goal.step}`}>{text.sheet.goalWhy}</Link>
         </div>
       ))}

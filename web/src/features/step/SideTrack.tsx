@@ -6,8 +6,14 @@ import { text } from "../../shared/text/en";
 import styles from "./StepPage.module.css";
 import { TrailTable } from "./TrailTable";
 
+interface Props {
+  chart: TrackChart;
+  unit: string | null;
+  heaviest: number;
+}
+
 /** One side: the picture (or the table), the figures with their doubt, and what moved them. */
-export function SideTrack({ chart, unit }: { chart: TrackChart; unit: string | null }) {
+export function SideTrack({ chart, unit, heaviest }: Props) {
   const [asTable, setAsTable] = useState(false);
   const { side } = chart.estimate;
   const name = side === "none" ? text.step.asks : side;
@@ -23,12 +29,13 @@ export function SideTrack({ chart, unit }: { chart: TrackChart; unit: string | n
       {asTable ? (
         <TrailTable chart={chart} unit={unit} />
       ) : (
-        <StepTrail chart={chart} label={text.step.trail(name)} />
+        <StepTrail chart={chart} label={text.step.trail(name)} heaviest={heaviest} />
       )}
       <p className={styles.words}>{chart.words}</p>
       <p className={styles.soft}>{text.step.share(chart.share)}</p>
       <details className={styles.why} open>
         <summary>{text.step.movers}</summary>
+        {chart.movers.length === 0 ? <p className={styles.soft}>{text.step.noMovers}</p> : null}
         <ul>
           {chart.movers.map((mover) => (
             <li key={mover.on + mover.words}>

@@ -34,7 +34,12 @@ function StepView({ horse, chart }: { horse: string; chart: StepChart }) {
         <div className={styles.sides}>
           {chart.sides.length === 0 ? <p className={styles.soft}>{text.step.notAsked}</p> : null}
           {chart.sides.map((side) => (
-            <SideTrack key={side.estimate.side} chart={side} unit={chart.unit} />
+            <SideTrack
+              key={side.estimate.side}
+              chart={side}
+              unit={chart.unit}
+              heaviest={heaviestOf(chart)}
+            />
           ))}
           {chart.sides.length > 0 ? <p className={styles.soft}>{text.step.legend}</p> : null}
         </div>
@@ -51,4 +56,13 @@ function StepView({ horse, chart }: { horse: string; chart: StepChart }) {
       </div>
     </article>
   );
+}
+
+/** The highest level that has to be seen on either side: asked, believed or still light. */
+function heaviestOf(chart: StepChart): number {
+  const levels = chart.sides.flatMap((side) => [
+    side.estimate.band[1] + 1,
+    ...side.days.flatMap((day) => [day.high, ...day.asks.map((one) => one.ask.level ?? 1)]),
+  ]);
+  return Math.min(Math.ceil(Math.max(...levels)), 10);
 }

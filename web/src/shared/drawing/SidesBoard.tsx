@@ -45,30 +45,31 @@ export function SidesBoard({ horse, rows }: { horse: string; rows: BoardRow[] })
         )),
       )}
       {rows.map((row, place) => (
-        <Link
-          key={row.step}
-          to={`/horses/${horse}/sheet/${row.step}`}
-          className={styles.row}
-          aria-label={describe(row)}
-        >
-          <g transform={`translate(0 ${TOP + place * ROW})`}>
-            <line x1={0} x2={SCALE.width} y1={0} y2={0} className={styles.rule} />
+        <g key={row.step} transform={`translate(0 ${TOP + place * ROW})`}>
+          <line x1={0} x2={SCALE.width} y1={0} y2={0} className={styles.rule} />
+          <Link
+            to={`/horses/${horse}/sheet/${row.step}`}
+            className={styles.row}
+            aria-label={describe(row)}
+          >
             <rect x={0} width={SCALE.width} y={1} height={ROW - 2} className={styles.hit} />
+            <text x={middle} y={row.both ? 16 : ROW / 2 + 5} className={styles.name}>
+              {row.name}
+            </text>
+          </Link>
+          <g className={styles.marks}>
             {row.both ? (
-              <Centred row={row} estimate={row.both} />
+              <Centred estimate={row.both} />
             ) : (
               <>
                 <Marks side="left" estimate={row.left} />
                 <Marks side="right" estimate={row.right} />
-                <text x={middle} y={ROW / 2 + 5} className={styles.name}>
-                  {row.name}
-                </text>
                 <Basis estimate={row.left} x={0} />
                 <Basis estimate={row.right} x={SCALE.width} />
               </>
             )}
           </g>
-        </Link>
+        </g>
       ))}
       <line x1={0} x2={SCALE.width} y1={height - 3} y2={height - 3} className={styles.rule} />
     </svg>
@@ -122,18 +123,14 @@ function Marks({ side, estimate }: { side: "left" | "right"; estimate: TrackEsti
 }
 
 /** A cue with no sides stands on the centre line, once, on a small scale of its own. */
-function Centred({ row, estimate }: { row: BoardRow; estimate: TrackEstimate }) {
+function Centred({ estimate }: { estimate: TrackEstimate }) {
   if (estimate.mean === null || estimate.low === null || estimate.high === null) return null;
-  const middle = SCALE.width / 2;
   const x = (level: number) => centreX(SCALE, level);
   const bar = span(x(estimate.low), x(estimate.high));
   const band = span(x(estimate.band[0]), x(estimate.band[1]));
   const above = estimate.mean > estimate.band[1];
   return (
     <g className={styles.both}>
-      <text x={middle} y={16} className={styles.name}>
-        {row.name}
-      </text>
       <rect x={band.from - 5} width={band.width + 10} y={22} height={18} className={styles.band} />
       <text x={x(1) - 15} y={36} className={styles.tick}>
         1
@@ -150,6 +147,7 @@ function Centred({ row, estimate }: { row: BoardRow; estimate: TrackEstimate }) 
         className={above ? styles.barAbove : styles.bar}
       />
       <circle cx={x(estimate.mean)} cy={31.5} r={6} className={styles.dot} />
+      <Basis estimate={estimate} x={SCALE.width} />
     </g>
   );
 }

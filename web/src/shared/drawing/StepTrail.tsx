@@ -1,5 +1,6 @@
 // A step on one side through time: every ask as a dot (an arrow where no answer came), what was
 // believed after each day as a band, what counts as light shaded, long breaks as gaps.
+import { useId } from "react";
 import type { TrackChart } from "../api/types";
 import { text } from "../text/en";
 import { ScrollBox } from "../ui/ScrollBox";
@@ -7,6 +8,7 @@ import styles from "./StepTrail.module.css";
 import {
   ASK_WIDTH,
   type DayPlace,
+  datedDays,
   placeDays,
   runsOf,
   type TrailScale,
@@ -14,39 +16,51 @@ import {
 } from "./trailGeometry";
 
 const LEFT = 44;
-const HEIGHT = 232;
-const LEVELS: TrailScale = { low: 0.5, high: 10.5, top: 10, bottom: 180 };
-const SHARES: TrailScale = { low: -0.08, high: 1.08, top: 10, bottom: 180 };
-const MARKS = 196;
-const DATES = 222;
+const RIGHT = 44;
+const TOP = 12;
+const LEVEL_HEIGHT = 18;
+const SHARES: TrailScale = { low: -0.12, high: 1.12, top: TOP, bottom: 112 };
+/** Rows under the picture, from its lower edge: breaks, conditions, dates. */
+const BREAKS = 16;
+const MARKS = 32;
+const DATES = 58;
 const LEAST_WIDTH = 560;
 
 type Day = TrackChart["days"][number];
 type ChartAsk = Day["asks"][number];
 
-export function StepTrail({ chart, label }: { chart: TrackChart; label: string }) {
+interface Props {
+  chart: TrackChart;
+  label: string;
+  /** The heaviest level that has to find room; the same on both sides, so that they compare. */
+  heaviest: number;
+}
+
+export function StepTrail({ chart, label, heaviest }: Props) {
+  const hatch = useId();
   const { places, end } = placeDays(
     chart.days.map((day) => ({ asks: day.asks.length, daysOff: day.days_off })),
     LEFT + 8,
   );
-  const width = Math.max(end + 14, LEAST_WIDTH);
-  // The newest is what one looks for; the rest lies to the left.
+  const width = Math.max(end + 14 + RIGHT, LEAST_WIDTH);
+  const dated = datedDays(places);
   const byLevel = chart.estimate.mean !== null;
-  const scale = byLevel ? LEVELS : SHARES;
+  const scale = byLevel ? levelScale(heaviest) : SHARES;
+  const height = scale.bottom + DATES + 6;
   const y = (value: number) => trailY(scale, value);
   const [bandLow, bandHigh] = chart.estimate.band;
   return (
     <ScrollBox label={label} className={styles.trail} side={chart.estimate.side} endAt={width}>
       <svg
         width={width}
-        height={HEIGHT}
-        viewBox={`0 0 ${width} ${HEIGHT}`}
+        height={height}
+        viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-label={`${label}: ${chart.words}`}
       >
         <defs>
           <pattern
-            id="trail-hatch"
+            id={hatch}
             width="4"
             height="4"
             patternUnits="userSpaceOnUse"
@@ -58,16 +72,21 @@ export function StepTrail({ chart, label }: { chart: TrackChart; label: string }
         {byLevel ? (
           <rect
             x={LEFT}
-            width={width - LEFT}
+            width={width - LEFT - RIGHT}
             y={y(bandHigh + 0.5)}
             height={y(bandLow - 0.5) - y(bandHigh + 0.5)}
             className={styles.band}
           />
         ) : null}
-        {(byLevel ? [1, bandHigh, 10] : [0, 0.5, 1]).map((tick) => (
-          <text key={tick} x={LEFT - 8} y={y(tick) + 5} className={styles.tick}>
-            {byLevel ? tick : `${tick * 100} %`}
-          </text>
+        {(byLevel ? levelTicks(bandHigh, heaviest) : [0, 0.5, 1]).map((tick) => (
+          <g key={tick}>
+            <text x={LEFT - 8} y={y(tick) + 5} className={styles.tick}>
+              {byLevel ? tick : `${tick * 100} %`}
+            </text>
+            <text x={width - 4} y={y(tick) + 5} className={styles.tick}>
+              {byLevel ? tick : `${tick * 100} %`}
+            </text>
+          </g>
         ))}
         {runsOf(places).map(({ first, last }) => (
           <Believed
@@ -83,12 +102,22 @@ export function StepTrail({ chart, label }: { chart: TrackChart; label: string }
             day={chart.days[n] as Day}
             place={place}
             y={y}
-            dated={isDated(chart.days, n)}
+            below={scale.bottom}
+            hatch={hatch}
+            dated={dated[n] ?? false}
           />
         ))}
       </svg>
     </ScrollBox>
   );
+}
+
+function levelScale(heaviest: number): TrailScale {
+  return { low: 0.5, high: heaviest + 0.5, top: TOP, bottom: TOP + heaviest * LEVEL_HEIGHT };
+}
+
+function levelTicks(bandHigh: number, heaviest: number): number[] {
+  return heaviest - bandHigh > 1 ? [1, bandHigh, heaviest] : [1, bandHigh];
 }
 
 /** The estimate over a run of days: its 80 % band and the mean. */
@@ -118,36 +147,42 @@ function Believed({
   );
 }
 
-function DayMarks({
-  day,
-  place,
-  y,
-  dated,
-}: {
+interface DayProps {
   day: Day;
   place: DayPlace;
   y: (value: number) => number;
+  below: number;
+  hatch: string;
   dated: boolean;
-}) {
+}
+
+function DayMarks({ day, place, y, below, hatch, dated }: DayProps) {
   return (
     <g>
       {place.longGap ? (
-        <text x={(place.gapFrom + place.from) / 2} y={MARKS + 4} className={styles.gap}>
+        <text x={(place.gapFrom + place.from) / 2} y={below + BREAKS} className={styles.gap}>
           {text.step.daysOff(day.days_off ?? 0)}
         </text>
       ) : null}
       {day.asks.map((one, n) => (
-        <AskMark key={one.ask.id ?? n} one={one} x={place.from + (n + 0.5) * ASK_WIDTH} y={y} />
+        <AskMark
+          key={one.ask.id ?? n}
+          one={one}
+          x={place.from + (n + 0.5) * ASK_WIDTH}
+          y={y}
+          hatch={hatch}
+        />
       ))}
       {day.conditions.map((condition, n) => (
         <ConditionMark
           key={condition}
           name={condition}
+          y={below + MARKS}
           x={place.middle + (n - (day.conditions.length - 1) / 2) * 13}
         />
       ))}
       {dated ? (
-        <text x={place.from} y={DATES} className={styles.date}>
+        <text x={place.from} y={below + DATES} className={styles.date}>
           {shortDay(day.on)}
         </text>
       ) : null}
@@ -155,7 +190,14 @@ function DayMarks({
   );
 }
 
-function AskMark({ one, x, y }: { one: ChartAsk; x: number; y: (value: number) => number }) {
+interface AskProps {
+  one: ChartAsk;
+  x: number;
+  y: (value: number) => number;
+  hatch: string;
+}
+
+function AskMark({ one, x, y, hatch }: AskProps) {
   const { ask } = one;
   const hidden = ask.tension === "alarmed" ? styles.apart : "";
   if (ask.level == null) {
@@ -190,13 +232,13 @@ function AskMark({ one, x, y }: { one: ChartAsk; x: number; y: (value: number) =
   return (
     <g className={hidden}>
       <circle cx={x} cy={cy} r={5.5} className={one.light ? styles.light : styles.heavy} />
-      {one.light ? null : <circle cx={x} cy={cy} r={5.5} fill="url(#trail-hatch)" />}
+      {one.light ? null : <circle cx={x} cy={cy} r={5.5} fill={`url(#${hatch})`} />}
     </g>
   );
 }
 
 /** Small shapes, each its own, named in the legend under the picture. */
-export function ConditionMark({ name, x, y = MARKS }: { name: string; x: number; y?: number }) {
+function ConditionMark({ name, x, y }: { name: string; x: number; y: number }) {
   const shapes: Record<string, string> = {
     heat: `M${x - 4} ${y + 4} h8 l-4 -8 Z`,
     "strong wind": `M${x - 5} ${y - 2} q2.5 -3 5 0 t5 0 M${x - 5} ${y + 3} q2.5 -3 5 0 t5 0`,
@@ -208,21 +250,6 @@ export function ConditionMark({ name, x, y = MARKS }: { name: string; x: number;
       <title>{name}</title>
     </path>
   );
-}
-
-/** Dates are written where there is room: about every hundred pixels, and at the last day. */
-function isDated(days: Day[], place: number): boolean {
-  let room = Number.POSITIVE_INFINITY;
-  for (let n = 0; n <= place; n += 1) {
-    const day = days[n];
-    if (!day) break;
-    if (room > 64) {
-      if (n === place) return true;
-      room = 0;
-    }
-    room += Math.max(day.asks.length, 1) * ASK_WIDTH + 10;
-  }
-  return false;
 }
 
 export function shortDay(date: string): string {

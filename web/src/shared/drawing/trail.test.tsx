@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { GoalForecast, TrackChart } from "../api/types";
 import { ForecastFan } from "./ForecastFan";
 import { StepTrail } from "./StepTrail";
-import { placeDays, runsOf, trailY } from "./trailGeometry";
+import { datedDays, placeDays, runsOf, trailY } from "./trailGeometry";
 
 const SCALE = { low: 0.5, high: 10.5, top: 10, bottom: 180 };
 
@@ -38,6 +38,19 @@ describe("where things stand in the trail", () => {
     expect(runsOf([])).toEqual([]);
   });
 
+  it("the last day is always dated, others where there is room", () => {
+    const { places } = placeDays(
+      Array.from({ length: 30 }, () => ({ asks: 1, daysOff: 1 })),
+      0,
+    );
+    const dated = places.filter((_, n) => datedDays(places)[n]);
+    expect(dated.at(-1)).toBe(places.at(-1));
+    expect(dated.length).toBeGreaterThan(5);
+    for (let n = 1; n < dated.length; n += 1) {
+      expect((dated[n]?.from ?? 0) - (dated[n - 1]?.from ?? 0)).toBeGreaterThan(50);
+    }
+  });
+
   it("heavier is higher, and nothing leaves the scale", () => {
     expect(trailY(SCALE, 8)).toBeLessThan(trailY(SCALE, 2));
     expect(trailY(SCALE, 14)).toBe(trailY(SCALE, 10.5));
@@ -62,7 +75,9 @@ describe("the trail", () => {
   } as unknown as TrackChart;
 
   it("says its figures, names the break and the conditions, and can be reached by keyboard", () => {
-    const { container } = render(<StepTrail chart={chart} label="Through time, left" />);
+    const { container } = render(
+      <StepTrail chart={chart} label="Through time, left" heaviest={8} />,
+    );
     expect(screen.getByRole("img", { name: /level 3.2 \(2.4 to 4.0\)/ })).toBeInTheDocument();
     expect(screen.getByRole("region", { name: "Through time, left" })).toHaveAttribute(
       "tabindex",
@@ -70,11 +85,11 @@ describe("the trail", () => {
     );
     expect(container).toHaveTextContent("10 days");
     expect(container.querySelector("title")).toHaveTextContent("insects");
-    expect(container).toHaveTextContent("1 Jun");
+    expect(container).toHaveTextContent("12 Jun");
   });
 
   it("no answer is an arrow, not a dot", () => {
-    const { container } = render(<StepTrail chart={chart} label="x" />);
+    const { container } = render(<StepTrail chart={chart} label="x" heaviest={8} />);
     expect(container.querySelectorAll("path[class*=censored]")).toHaveLength(2);
   });
 });

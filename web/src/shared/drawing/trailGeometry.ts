@@ -61,3 +61,18 @@ export function trailY(scale: TrailScale, value: number): number {
     scale.bottom - ((kept - scale.low) / (scale.high - scale.low)) * (scale.bottom - scale.top)
   );
 }
+
+const DATE_ROOM = 58;
+
+/** Which days are dated: the last, and before it as many as there is room for. */
+export function datedDays(places: DayPlace[]): boolean[] {
+  const dated = places.map(() => false);
+  let next = Number.POSITIVE_INFINITY;
+  for (let n = places.length - 1; n >= 0; n -= 1) {
+    const from = places[n]?.from ?? 0;
+    if (next - from < DATE_ROOM) continue;
+    dated[n] = true;
+    next = from;
+  }
+  return dated;
+}

@@ -263,6 +263,7 @@ export const text = {
     share: (share: { light: number; asks: number; low: number; high: number }) =>
       `${share.light} of ${share.asks} asks light; the share in the long run lies between ${Math.round(share.low * 100)} and ${Math.round(share.high * 100)} % (80 % interval).`,
     movers: "What moved it most",
+    noMovers: "No single ask of late moved the chance by 0.01 or more.",
     gap: "Left against right",
     gapUnknown: "Cannot be told yet: under ten asks a side on rides where both were asked.",
     howSoon: "How soon",
@@ -276,7 +277,8 @@ export const text = {
     sides: "Sides",
     left: "left",
     right: "right",
-    legend: "dot: where it answers · bar: 80 % sure · shaded: light · tail: four weeks ago",
+    legend:
+      "dot: where it answers · bar: 80 % sure · shaded: light · tail: four weeks ago · small: asks and days it rests on",
     table: "As a table",
     picture: "As a picture",
     settle: "Minutes to settle",
@@ -295,16 +297,8 @@ export const text = {
     empty: "Nothing asked yet. After the first session each cue has its row here.",
     limits:
       "Estimates assume equal steps between levels and asks that start at the lightest; the model was chosen on virtual horses.",
-    columns: [
-      "Cue",
-      "Side",
-      "Level",
-      "80 % interval",
-      "First answer light",
-      "Asks on days",
-      "State",
-    ],
-    basis: (asks: number, days: number) => `${asks} on ${days}`,
+    columns: ["Cue", "Side", "Level", "80 % interval", "First answer light", "Asks, days", "State"],
+    basis: (asks: number, days: number) => `${asks} asks, ${days} d`,
     leads: "Canter leads",
     leadColumns: ["Rein", "Right", "Wrong", "Disunited", "On the right lead, 80 %"],
     rowName: (name: string, parts: string[]) =>
