@@ -10,7 +10,9 @@ import sys
 import time
 from collections.abc import Callable
 from datetime import date, timedelta
+from functools import lru_cache
 from pathlib import Path
+from resource import RUSAGE_SELF, getrusage
 
 import numpy as np
 
@@ -18,13 +20,27 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT)]
 
 from bucephal.coach import CoachSettings, compile_coach  # noqa: E402
-from bucephal.ladder import load_catalogue  # noqa: E402
+from bucephal.ladder import Kind, load_catalogue  # noqa: E402
 from bucephal.planning import PlanRequest, plan_session  # noqa: E402
 from bucephal.progress import Standing  # noqa: E402
-from bucephal.response import LightnessTrack, Observation, tables_for  # noqa: E402
+from bucephal.response import (  # noqa: E402
+    LightnessTrack,
+    Observation,
+    Tracks,
+    beliefs_by_day,
+    forecast,
+    heard_days,
+    movers,
+    resume,
+    rhythm,
+    save,
+    tables_for,
+)
 from bucephal.simulate import simulate_record  # noqa: E402
 
 TODAY = date(2026, 6, 15)
+YEAR = 150
+"""Sessions in a year: three a week, with breaks."""
 
 
 def seconds(run: Callable[[], object], times: int = 3) -> float:
@@ -42,6 +58,19 @@ def line(name: str, value: float, limit: float, unit: str, ratio: str = "") -> N
     print(f"{name:<58} {value:>9.2f} {unit:<3} limit {limit:>7.1f}  {ratio}{mark}")
 
 
+@lru_cache
+def bare_product() -> float:
+    """Seconds of one numpy product of two grids of the filter's shape, in this run."""
+    rng = np.random.default_rng(1)
+    grid, other = rng.random((3, 53, 7)), rng.random((3, 53, 7))
+
+    def multiply() -> None:
+        for _ in range(3000):
+            _ = grid * other
+
+    return seconds(multiply) / 3000
+
+
 def filter_updates() -> None:
     tables, rng = tables_for(), np.random.default_rng(1)
     levels = [Observation.answered_at(int(level)) for level in rng.integers(1, 11, 3000)]
@@ -51,14 +80,8 @@ def filter_updates() -> None:
         for number, seen in enumerate(levels):
             track = track.open_day(number // 5 * 2, None).hear(seen)
 
-    grid, other = rng.random((3, 53, 7)), rng.random((3, 53, 7))
-
-    def multiply() -> None:
-        for _ in levels:
-            _ = grid * other
-
     hear()
-    taken, plain = seconds(hear) / len(levels), seconds(multiply) / len(levels)
+    taken, plain = seconds(hear) / len(levels), bare_product()
     line(
         "one filter update, amortised",
         taken * 1e6,
@@ -75,10 +98,66 @@ def horse_with_5000_asks() -> None:
     asks = sum(len(session.asks) for session in record.sessions)
     request = PlanRequest(on=TODAY + timedelta(days=1), minutes=40)
     plan_session(record, catalogue, request)
+    bare = bare_product() * asks
     standing = seconds(lambda: Standing(record, catalogue, TODAY).estimates())
-    planned = seconds(lambda: plan_session(record, catalogue, request))
-    line(f"all estimates of a horse from nothing ({asks} asks)", standing * 1e3, 300, "ms")
-    line(f"next plan ({asks} asks)", planned * 1e3, 150, "ms", f"{planned / standing:.1f} x its estimates")
+    saved = save(Tracks.of(record, catalogue), record)
+    resumed = seconds(lambda: resume(record, catalogue, saved))
+    planned = seconds(lambda: plan_session(record, catalogue, request, resume(record, catalogue, saved)))
+    ratio = f"{standing / bare:.0f} x bare products of the grid"
+    line(f"all estimates of a horse from nothing ({asks} asks)", standing * 1e3, 300, "ms", ratio)
+    line("the same from what was kept, one day heard again", resumed * 1e3, 150, "ms")
+    line(
+        "next plan, from what was kept", planned * 1e3, 150, "ms", f"{planned / standing:.1f} x its estimates"
+    )
+    line(
+        f"size of what is kept ({len(Tracks.of(record, catalogue).by_key)} tracks)",
+        len(saved) / 1000,
+        300,
+        "kB",
+    )
+
+
+def forecast_of_a_track() -> None:
+    """The longest track of a year's work, and a usual one."""
+    catalogue = load_catalogue()
+    record = simulate_record(3, catalogue, sessions=YEAR, end=TODAY)
+    tracks = [one for one in Tracks.of(record, catalogue).by_key.values() if one.rule.kind is Kind.LIGHTNESS]
+    longest = max(tracks, key=lambda one: len(one.asks))
+    assert isinstance(longest.start, LightnessTrack)
+    start, heard, top = longest.start, heard_days(longest), longest.rule.band_top
+    forecast(start, heard, rhythm(3), top)
+    few = seconds(lambda: forecast(start, heard[:12], rhythm(3), top))
+    many = seconds(lambda: forecast(start, heard, rhythm(3), top))
+    line(
+        "forecast of a track, twelve days",
+        few * 1e3,
+        30,
+        "ms",
+        f"{few / bare_product():.0f} x a bare product",
+    )
+    line(f"forecast of a track, a year ({len(longest.asks)} asks)", many * 1e3, 30, "ms")
+    why = seconds(lambda: (beliefs_by_day(longest), movers(longest)))
+    line(f"a step's chart and what moved it ({len(longest.asks)} asks)", why * 1e3, 100, "ms")
+
+
+def a_year_of_a_virtual_horse() -> None:
+    catalogue = load_catalogue()
+    taken = seconds(lambda: simulate_record(1, catalogue, sessions=YEAR, end=TODAY))
+    line(f"a year of a virtual horse ({YEAR} sessions)", taken * 1e3, 100, "ms")
+
+
+def rebuild_of_a_yard() -> None:
+    """A hundred thousand asks of twenty horses; a million is ten times as many, horse by horse."""
+    catalogue, asks = load_catalogue(), 0
+    steps = ["halt.2", "steer.1", "up-wt.2", "down-tw.1", "walk-on.2", "off-leg.1", "disengage.3"]
+    taken = 0.0
+    for seed in range(20):
+        record = simulate_record(seed, catalogue, sessions=130, steps=steps, end=TODAY)
+        asks += sum(len(session.asks) for session in record.sessions)
+        taken += seconds(lambda record=record: Standing(record, catalogue, TODAY).estimates(), times=1)  # type: ignore[misc]
+    million = taken / asks * 1e6
+    line(f"rebuild of a yard, for a million asks (measured on {asks})", million, 90, "s")
+    line("memory of this process at its highest", getrusage(RUSAGE_SELF).ru_maxrss / 1024, 500, "MB")
 
 
 def compiled_coach() -> None:
@@ -97,6 +176,9 @@ def compiled_coach() -> None:
 def main() -> None:
     filter_updates()
     horse_with_5000_asks()
+    forecast_of_a_track()
+    a_year_of_a_virtual_horse()
+    rebuild_of_a_yard()
     compiled_coach()
 
 

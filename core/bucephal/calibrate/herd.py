@@ -10,7 +10,6 @@ ask in 25 that tells nothing); about the middle they vary widely.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -27,13 +26,13 @@ from bucephal.response import (
     SIDE_MATTERS,
     WITHIN,
     LightnessTrack,
-    SideRide,
     Track,
     Tracks,
     forecast,
     heard_days,
     is_accepted,
     side_difference,
+    side_rides,
     tables_for,
 )
 from bucephal.simulate import VirtualHorse, draw_traits, draw_weather
@@ -147,7 +146,7 @@ class _Pupil:
         left, right = (self._track(side) for side in SIDES)
         if min(len(left.asks), len(right.asks)) < SIDE_LEAST_ASKS:
             return
-        difference = side_difference(list(self._rides(left, right)), tables_for())
+        difference = side_difference(side_rides(left, right), tables_for())
         true = self.horse.true_level(STEP, Side.LEFT) - self.horse.true_level(STEP, Side.RIGHT)
         chance_left, chance_right = difference.p_above(SIDE_MATTERS), difference.p_below(-SIDE_MATTERS)
         chance, sign = max((chance_left, 1), (chance_right, -1))
@@ -156,15 +155,3 @@ class _Pupil:
         if abs(true) < ALIKE:
             findings.even_hinted.append(chance >= SIDE_HINT)
             findings.even_claimed.append(chance >= SIDE_CLAIM)
-
-    def _rides(self, left: Track, right: Track) -> Iterator[SideRide]:
-        before: date | None = None
-        for day in left.days:
-            gap = (day - before).days if before is not None else 2
-            sides = [
-                [float(ask.level + (not ask.answered)) for ask in track.asks_on(day) if ask.level is not None]
-                for track in (left, right)
-            ]
-            if all(sides):
-                yield SideRide(sides[0], gap, sides[1], gap)
-            before = day

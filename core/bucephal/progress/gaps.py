@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
-
 from pydantic import Field
 
 from bucephal.ladder import Kind, Side
@@ -15,9 +13,8 @@ from bucephal.response import (
     SIDE_LEAST_ASKS,
     SIDE_MATTERS,
     Difference,
-    SideRide,
-    Track,
     side_difference,
+    side_rides,
     tables_for,
 )
 
@@ -44,24 +41,8 @@ def side_gap(standing: Standing, step: str) -> Difference | None:
         return None
     if min(len(left.asks), len(right.asks)) < SIDE_LEAST_ASKS:
         return None
-    both = set(left.days) & set(right.days)
-    rides = [
-        SideRide(_levels(left, on), _gap_days(left, on), _levels(right, on), _gap_days(right, on))
-        for on in sorted(both)
-        if _levels(left, on) and _levels(right, on)
-    ]
+    rides = side_rides(left, right)
     return side_difference(rides, tables_for()) if rides else None
-
-
-def _levels(track: Track, on: date) -> list[float]:
-    """A day's levels in order; no answer counts one above the highest tried."""
-    return [float(ask.level + (not ask.answered)) for ask in track.asks_on(on) if ask.level is not None]
-
-
-def _gap_days(track: Track, on: date) -> int:
-    days = track.days
-    place = days.index(on)
-    return 2 if place == 0 else (days[place] - days[place - 1]).days
 
 
 def described_gap(standing: Standing, step: str, name: str) -> SideGap | None:

@@ -7,8 +7,8 @@ Settle times become asks of the settle steps, so that they are judged like any o
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from datetime import date
+from typing import NamedTuple
 
 from bucephal.ladder import Catalogue, Side, StageBand
 from bucephal.record.models import Ask, Horse, HorseRecord, Session, moment_key
@@ -21,8 +21,7 @@ SETTLE_EXERCISE = "settle"
 _SETTLE_MARKS = {1: "first_min", 2: "first_min", 3: "whole_min", 4: "whole_min"}
 
 
-@dataclass(frozen=True)
-class DatedAsk:
+class DatedAsk(NamedTuple):
     """An ask with the day it was made and the session it belongs to."""
 
     ask: Ask

@@ -24,6 +24,7 @@ from bucephal.response.judging import (
 from bucephal.response.lightness import LightnessTrack, Observation
 from bucephal.response.saving import resume, save
 from bucephal.response.share import ShareTrack
+from bucephal.response.sides import side_rides
 from bucephal.response.standing import FIRST_ANSWERS_LOST, SLIPPING_BELOW, SURE_ENOUGH, SURE_ENOUGH_SAFETY
 from bucephal.response.tables import ResponseTables, tables_for
 from bucephal.response.tracks import READY_CHANCE, READY_DAYS, Track, TrackKey, Tracks
@@ -35,5 +36,5 @@ __all__ = [
     "ResponseTables", "ShareTrack", "SideRide", "StepRule", "Track", "TrackKey", "Tracks",
     "beliefs_by_day", "best_so_far_threshold", "forecast", "heard_days", "is_accepted", "is_light",
     "is_success", "movers", "observation_of", "resume", "rhythm", "save", "session_change",
-    "side_difference", "stuck_after", "tables_for",
+    "side_difference", "side_rides", "stuck_after", "tables_for",
 ]  # fmt: skip

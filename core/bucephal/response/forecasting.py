@@ -132,13 +132,14 @@ def _heard_so_far(start: LightnessTrack, heard: Sequence[HeardDay]) -> tuple[Arr
         moods = shared.mood_weights
         if one.mood is not None:
             moods = carried * one.mood + (1 - carried) * moods
-        joint = belief[..., None] * moods
+        # What a day's answers tell does not depend on the floor: it is worked out once for all.
+        told = np.ones_like(shared.likelihood(away, 0, 0, None))
         for number, seen in enumerate(one.observations):
-            joint = joint * shared.likelihood(away, number, seen.above, seen.upto)
-            chance = joint.sum(axis=(1, 2, 3))
-            log_weights = log_weights + np.log(chance)
-            joint /= chance[:, None, None, None]
-        belief, last = joint.sum(axis=3), one.day
+            told = told * shared.likelihood(away, number, seen.above, seen.upto)
+        joint = belief * (told @ moods)
+        chance = joint.sum(axis=(1, 2))
+        log_weights = log_weights + np.log(chance)
+        belief, last = joint / chance[:, None, None], one.day
     weights = np.exp(log_weights - log_weights.max())
     return belief, weights / weights.sum()
 

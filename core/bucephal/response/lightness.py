@@ -14,6 +14,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import NamedTuple
 
 import numpy as np
 
@@ -24,8 +25,7 @@ SURE_SHARE = 0.8
 """`sure` asks: how likely is it that first asks of a day are in the band this often?"""
 
 
-@dataclass(frozen=True)
-class Observation:
+class Observation(NamedTuple):
     """What an ask tells the filter: the answer lay above ``above`` and at or below ``upto``.
 
     Levels 0 to 10; ``upto`` None: it did not answer at all up to ``above``.
@@ -101,7 +101,7 @@ class LightnessTrack:
         if self.joint is None:
             raise ValueError("open the day before its first ask")
         joint = self.joint * self._likelihood(observation)
-        joint /= joint.sum()
+        joint /= np.add.reduce(joint, axis=None)
         return LightnessTrack(self.tables, self.opening, joint, self.day, self.number + 1, self.break_days)
 
     def chance_of(self, observation: Observation) -> float:
@@ -116,16 +116,16 @@ class LightnessTrack:
     @cached_property
     def posterior(self) -> Array:
         """Belief over (kind, level) after the last ask, mood summed out, shape (H, T)."""
-        return self.opening if self.joint is None else self.joint.sum(axis=2)
+        return self.opening if self.joint is None else np.add.reduce(self.joint, axis=2)
 
     @property
     def mood(self) -> Array | None:
         """Belief about today's mood, shape (M,); None before the first ask."""
-        return None if self.joint is None else self.joint.sum(axis=(0, 1))
+        return None if self.joint is None else np.add.reduce(self.joint, axis=(0, 1))
 
     @cached_property
     def _level_weights(self) -> Array:
-        weights: Array = self.posterior.sum(axis=0)
+        weights: Array = np.add.reduce(self.posterior, axis=0)
         return weights
 
     @property
