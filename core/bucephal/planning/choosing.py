@@ -179,7 +179,7 @@ def _check_why(day: Day, step: str, because: str) -> Why:
     worst = min(tracks, key=lambda track: track.p_first(day.on))
     since = (day.on - max(track.last_day for track in tracks)).days
     ago = "asked today already" if since == 0 else f"last asked {_days_ago(since)}"
-    text = f"{ago}; light first answer {worst.p_first(day.on):.2f}"
+    text = f"{ago}; light first answer {worst.p_first(day.on):.2f} ({worst.basis})"
     figures = {"days_since": since, "p_first": round(worst.p_first(day.on), 2)}
     return Why(text=f"{because}; {text}" if because else text, figures=figures)
 

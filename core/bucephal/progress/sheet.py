@@ -280,13 +280,13 @@ def _leads(record: HorseRecord) -> LeadSummary | None:
     if not table.left.tries and not table.right.tries:
         return None
     if table.worse is not None:
-        words = f"The {table.worse} rein gets the wrong lead more often than chance would."
+        words = f"The {table.worse} rein gets the right lead less often"
     else:
-        words = "Neither rein is shown to be worse."
+        words = "Neither rein is shown to be worse"
     if table.p_value is not None:
-        words += f" Such a difference by chance alone: {_p_words(table.p_value)}."
+        words += f" (chance alone gives such a difference with p {_p_words(table.p_value)})"
     rows = _lead_row(Side.LEFT, table.left), _lead_row(Side.RIGHT, table.right)
-    return LeadSummary(rows=rows, p_value=table.p_value, words=words)
+    return LeadSummary(rows=rows, p_value=table.p_value, words=f"{words}.")
 
 
 def _lead_row(rein: Side, count: LeadCount) -> LeadRow:
@@ -307,7 +307,9 @@ def _since(standing: Standing) -> list[SinceItCame]:
         where = "" if side is Side.NONE else f", {side}"
         then = f"{first.level}" if first.answered else f"none up to {first.level}"
         drop = first.level + (not first.answered) - track.mean
-        lines.append((drop, SinceItCame(name=name + where, then=then, now=f"{max(track.mean, 1):.1f}")))
+        low, high = (max(level, 1) for level in track.belief.interval())
+        now = f"{max(track.mean, 1):.1f} ({low:.1f}–{high:.1f})"
+        lines.append((drop, SinceItCame(name=name + where, then=then, now=now)))
     lines.sort(key=lambda pair: -pair[0])
     return [line for drop, line in lines[:6] if drop > 0]
 

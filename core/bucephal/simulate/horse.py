@@ -13,8 +13,8 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from bucephal.ladder import Catalogue, Compare, Exercise, Kind, Side, Stage
-from bucephal.record import Ask, Correct, Tension
+from bucephal.ladder import Catalogue, Compare, Exercise, Gait, Kind, Side, Stage
+from bucephal.record import Ask, Correct, Lead, Tension
 from bucephal.simulate.traits import Traits, Weather
 
 TOP = 10
@@ -22,6 +22,7 @@ EACH_STAGE_HARDER = 1.4
 ANSWERS_THAT_TEACH = 3
 HEAVY_TEACHES = 0.5
 """A heavy answer that is let go at once teaches too, half as much as a light one."""
+DISUNITED = 0.04
 PATIENCE = 4
 """Heavy answers, over and above the light ones, that it takes in a day before it gets dull."""
 _CALM_DAY = Weather()
@@ -111,6 +112,8 @@ class VirtualHorse:
         skill = self._present(step, side)
         if skill.exercise.kind is Kind.LIGHTNESS:
             answer = self._by_lightness(skill, step, side, band_top, give_up_at, rise, id)
+            if answer.answered and side is not Side.NONE and self.catalogue.stage(step).gait is Gait.CANTER:
+                answer = answer.model_copy(update=self._leads(side))
         else:
             answer = self._by_comfort(skill, self.catalogue.stage(step), side, id)
         skill.last_day = self._day
@@ -222,6 +225,18 @@ class VirtualHorse:
             tension=Tension.TIGHT if over else self._tension(skill),
             over=over,
         )
+
+    def _leads(self, side: Side) -> dict[str, Lead]:
+        """In front and behind: mostly the right lead, less so on the stiff rein."""
+        traits = self.traits
+        spoiled = traits.lead_spoiled * traits.stiffness if side is traits.stiff_side else 0.0
+        right, wrong = Lead(side.value), Lead(side.other.value)
+        front = right if self.rng.random() < traits.lead_right - spoiled else wrong
+        disunited = self.rng.random() < DISUNITED
+        return {
+            "lead_front": front,
+            "lead_hind": (wrong if front is right else right) if disunited else front,
+        }
 
     def _does_too_much(self, needed: int, level: int) -> bool:
         """More pressure than it needed, or a lot of it, and it leaps; that upsets it for a while."""

@@ -37,6 +37,8 @@ class Traits:
         dulling: levels it gets heavier for good with each ask that is nagging.
         stamina: asks of one cue in a day before it tires of it.
         insects_bother, wind_bother: levels heavier on the worst of such days.
+        lead_right: chance of the right canter lead on its better rein.
+        lead_spoiled: how much of that is lost on the stiff rein, for each level of stiffness.
         stiff_side: the side on which everything is ``stiffness`` levels heavier.
         settle_min: minutes to settle on the first day; ``settled_min`` where that ends up.
     """
@@ -60,6 +62,8 @@ class Traits:
     stamina: int = 8
     insects_bother: float = 0.6
     wind_bother: float = 0.5
+    lead_right: float = 0.95
+    lead_spoiled: float = 0.15
     stiff_side: Side = Side.NONE
     stiffness: float = 0.0
     settle_min: float = 18.0

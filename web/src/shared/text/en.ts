@@ -300,7 +300,7 @@ export const text = {
     columns: ["Cue", "Side", "Level", "80 % interval", "First answer light", "Asks, days", "State"],
     basis: (asks: number, days: number) => `${asks} asks, ${days} d`,
     leads: "Canter leads",
-    leadColumns: ["Rein", "Right", "Wrong", "Disunited", "On the right lead, 80 %"],
+    leadColumns: ["Rein", "Right", "Wrong", "Disunited", "80 % interval"],
     rowName: (name: string, parts: string[]) =>
       `${name}: ${parts.join("; ")}. Show how it came there`,
     facts: (rides: number, sessions: number) => `${sessions} sessions, ride ${rides}`,
