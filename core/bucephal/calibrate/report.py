@@ -12,6 +12,11 @@ assumptions on purpose (moods that last into the next day, plateaus and set-back
 tiring when drilled, warming up and forgetting of each horse's own). What they share with it: equal
 steps between levels, and a trainer who starts at the lightest and logs everything.
 
+Where the herd stands was decided with other seeds than the one below: learning, forgetting, warming
+up, moods, scatter and the share of asks that tell nothing lie in the middle where the design says
+that horses lie, and vary widely about it. A herd that learns twice as fast, which was tried on the
+way, is foretold too slowly: its 80 % intervals hold about 69 %, its forecast intervals about half.
+
 A yard's own records can be put to the same test, all but what needs the truth to be known:
 
 ```
@@ -20,9 +25,19 @@ bucephal calibrate horse-1.json horse-2.json ...
 """
 
 
+MISSED = """\
+Where a target is missed, the table says by how much. Wrongly confirmed comes out above the 5 to 11 %
+of the horses on which the rule was chosen. Those it happens to are moodier than the rest of the herd
+(sd of a day's mood 0.73 levels against 0.60) and their first ask of a day is heavier (1.27 levels
+against 1.05; the model takes 1.1 for all), measured on 400 horses of another seed; most of them lie
+between 70 and 80 %. A confirmed step is checked again in later plans and slips by itself when first
+answers turn heavy.
+"""
+
+
 def as_markdown(found: Calibration, title: str, how: str) -> str:
     """The whole page; ``how`` says when and by which command it was made."""
-    parts = [f"# {title}", how, LIMITS, *_ways(found), *_targets(found), *_reliability(found)]
+    parts = [f"# {title}", "", how, LIMITS, *_ways(found), *_targets(found), *_reliability(found)]
     return "\n".join(parts).rstrip() + "\n"
 
 
@@ -70,6 +85,8 @@ def _targets(found: Calibration) -> list[str]:
         share = f"{rate.share:.1%}" if rate.share is not None else "–"
         verdict = {True: "held", False: "**missed**", None: "–"}[rate.met]
         lines.append(f"| {rate.what} | {rate.cases} | {share} | {rate.wanted} | {verdict} |")
+    if any(rate.met is False for rate in found.rates):
+        lines += ["", MISSED]
     return [*lines, ""]
 
 

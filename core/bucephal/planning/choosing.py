@@ -84,8 +84,12 @@ def _left_heavy(day: Day) -> Iterator[Choice]:
             yield Choice(step, Why(text=text, figures=figures), _sided(track.side))
 
 
+def _sides_basis(tracks: list[Track]) -> str:
+    return " and ".join(f"{len(track.asks)} asks on the {track.side}" for track in tracks)
+
+
 def _one_sided(day: Day) -> Iterator[Choice]:
-    for step, _ in _asked_steps(day):
+    for step, tracks in _asked_steps(day):
         difference = side_gap(day.standing, step)
         if difference is None:
             continue
@@ -96,7 +100,8 @@ def _one_sided(day: Day) -> Iterator[Choice]:
             side = Side.LEFT if left_heavier > right_heavier else Side.RIGHT
             text = (
                 f"the {side} is heavier by about {abs(difference.mean):.1f} levels "
-                f"(more than {SIDE_MATTERS} with chance {chance:.2f}): it gets about three asks to two"
+                f"(more than {SIDE_MATTERS} with chance {chance:.2f}, {_sides_basis(tracks)}): "
+                "it gets about three asks to two"
             )
             figures = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
             yield Choice(step, Why(text=text, figures=figures), side)
