@@ -1,4 +1,5 @@
-"""Writes what is generated from the core: OpenAPI, TypeScript types, record schema, coach vectors.
+"""Writes what is generated from the core: OpenAPI, TypeScript types, record schema, coach vectors,
+sample answers for the interface's tests.
 
 python tools/generate.py           writes
 python tools/generate.py --check   fails if anything committed is stale
@@ -99,6 +100,41 @@ def coach_vectors() -> str:
     return json.dumps(cases, ensure_ascii=False) + "\n"
 
 
+def sample_answers() -> str:
+    """What the API would answer about one virtual horse: what the interface's tests are shown."""
+    from datetime import date
+
+    from bucephal.ladder import load_catalogue
+    from bucephal.planning import PlanRequest, WorkedDays, plan_session, plan_today
+    from bucephal.progress import Standing, debrief, goal_forecast, horse_facts, horse_sheet, step_chart
+    from bucephal.progress import session_lines as lines_of
+    from bucephal.record import Goal
+    from bucephal.simulate import simulate_record
+
+    catalogue, on = load_catalogue(), date(2026, 6, 15)
+    made = simulate_record(8, catalogue, sessions=9, end=date(2026, 6, 12))
+    record = made.model_copy(update={"goals": (Goal(step="canter.1"),)})
+    standing = Standing(record, catalogue, on)
+    facts = horse_facts(record, standing)
+    plan = plan_session(record, catalogue, PlanRequest(on=on, minutes=35), standing.tracks)
+    worked = WorkedDays(facts=facts, plan=plan, days=(), age_months=standing.age_months)
+    empty = record.model_copy(update={"sessions": (), "goals": ()})
+    answers: dict[str, Any] = {
+        "horses": {"horses": [facts]},
+        "today": plan_today([worked], on),
+        "plan": {"facts": facts, "plan": plan},
+        "sheet": horse_sheet(record, catalogue, on, standing.tracks),
+        "emptySheet": horse_sheet(empty, catalogue, on),
+        "step": step_chart(record, catalogue, standing, "up-wt.2"),
+        "stepNeverAsked": step_chart(record, catalogue, standing, "canter.1"),
+        "forecast": goal_forecast(standing, "up-wt.2", 3.0),
+        "forecastWithoutClaim": goal_forecast(standing, "canter.1", 3.0),
+        "sessions": {"sessions": lines_of(record, catalogue)},
+        "debrief": debrief(record, catalogue, record.sessions[-1]),
+    }
+    return json.dumps(answers, ensure_ascii=False, default=lambda one: one.model_dump(mode="json")) + "\n"
+
+
 def typescript(schema: Path, target: Path) -> None:
     command = ["npx", "openapi-typescript", str(schema), "-o", str(target)]
     subprocess.run(
@@ -111,6 +147,7 @@ def main() -> None:
         API / "openapi.json": openapi(),
         ROOT / "docs/horse-record.schema.json": record_schema(),
         ROOT / "web/src/features/ring/coachVectors.generated.json": coach_vectors(),
+        ROOT / "web/src/shared/testing/sampleAnswers.generated.json": sample_answers(),
     }
     types = API / "schema.generated.ts"
     if "--check" not in sys.argv:

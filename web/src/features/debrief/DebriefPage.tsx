@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { NavLink, useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { ApiError } from "../../shared/api/client";
 import { debriefQuery, sessionsQuery } from "../../shared/api/queries";
 import type { SessionDebrief, SessionLine } from "../../shared/api/types";
@@ -130,7 +130,7 @@ function Sessions({
       <ul>
         {lines.map((line) => (
           <li key={line.id}>
-            <NavLink
+            <Link
               to={`/horses/${horse}/debrief/${line.id}`}
               aria-current={line.id === chosen ? "page" : undefined}
             >
@@ -138,7 +138,7 @@ function Sessions({
               <span>
                 {line.asks} asks, {line.heavy} not light
               </span>
-            </NavLink>
+            </Link>
           </li>
         ))}
       </ul>

@@ -19,7 +19,11 @@ export class ApiError extends Error {
   }
 }
 
-export const client = createClient<paths>({ baseUrl: "/", credentials: "same-origin" });
+export const client = createClient<paths>({
+  baseUrl: location.origin,
+  credentials: "same-origin",
+  fetch: (request) => fetch(request),
+});
 
 client.use({
   onRequest({ request }) {

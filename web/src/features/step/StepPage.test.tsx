@@ -1,0 +1,70 @@
+import { screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it } from "vitest";
+import type { Ask } from "../../shared/api/types";
+import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
+import sample from "../../shared/testing/sampleAnswers.generated.json";
+import { askFigure } from "../../shared/ui/askFigure";
+
+const AT = `/horses/${HORSE}/sheet/up-wt.2`;
+const FORECAST = `/api/horses/${HORSE}/steps/up-wt.2/forecast`;
+
+describe("a step's page", () => {
+  it("gives each side's figure with its doubt, what it rests on and what moved it", async () => {
+    await renderAt(AT);
+    expect(await screen.findByRole("heading", { level: 1 })).toHaveTextContent("Walk to trot");
+    for (const side of sample.step.sides) {
+      expect(screen.getByText(side.words)).toBeInTheDocument();
+      for (const mover of side.movers)
+        expect(screen.getAllByText(mover.words).length).toBeGreaterThan(0);
+    }
+    expect(sample.step.sides[0]?.words).toMatch(/80 % sure: .* asks on .* days/);
+    expect(screen.getAllByText(/asks light; the share in the long run/)).toHaveLength(2);
+  });
+
+  it("shows the same as a table, the newest day first", async () => {
+    await renderAt(AT);
+    const button = await screen.findByRole("button", { name: "As a table: left" });
+    await userEvent.click(button);
+    const rows = within(screen.getByRole("table")).getAllByRole("row").slice(1);
+    const days = sample.step.sides[0]?.days ?? [];
+    expect(rows).toHaveLength(days.length);
+    const newest = days.at(-1);
+    expect(rows[0]).toHaveTextContent((newest?.p_first ?? 0).toFixed(2));
+    expect(rows[0]).toHaveTextContent(
+      newest?.asks.map((one) => askFigure(one.ask as Ask, null)).join(" ") ?? "?",
+    );
+    expect(screen.getByRole("button", { name: "As a picture: left" })).toBeInTheDocument();
+  });
+
+  it("foretells in the horse's own rhythm, and in another when asked", async () => {
+    const { asked } = await renderAt(AT);
+    await screen.findByText(sample.forecast.words);
+    expect(asked).toContain(FORECAST);
+    await userEvent.click(screen.getByRole("combobox", { name: /Rides a week/ }));
+    await userEvent.click(await screen.findByRole("option", { name: "5 rides" }));
+    await screen.findByText(sample.forecast.words);
+    expect(asked).toContain(`${FORECAST}?per_week=5`);
+  });
+
+  it("claims nothing of a step that was never asked, and says what comes first", async () => {
+    await renderAt(`/horses/${HORSE}/sheet/canter.1`);
+    expect(await screen.findByText(/Not asked yet\. After the first asks/)).toBeInTheDocument();
+    expect(await screen.findByText(sample.forecastWithoutClaim.words)).toBeInTheDocument();
+    expect(screen.queryByRole("img", { name: /within 5/ })).not.toBeInTheDocument();
+  });
+
+  it("says what is wrong, with the range, when the server refuses", async () => {
+    await renderAt(AT, {
+      [FORECAST]: () => refusal("per_week", "is out of range", "0.25 to 7 rides a week", 9),
+    });
+    const alert = await screen.findByRole("alert");
+    expect(alert).toHaveTextContent("per_week: is out of range (allowed: 0.25 to 7 rides a week)");
+    expect(within(alert).getByRole("button", { name: "Try again" })).toBeInTheDocument();
+  });
+
+  it("knows that a step does not exist", async () => {
+    await renderAt(`/horses/${HORSE}/sheet/fly.1`);
+    expect(await screen.findByRole("alert")).toHaveTextContent("There is no such horse");
+  });
+});

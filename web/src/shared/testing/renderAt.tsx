@@ -1,0 +1,59 @@
+// Shows the whole application at an address, answered by a server that is only a table.
+import { render } from "@testing-library/react";
+import { vi } from "vitest";
+import { App } from "../../App";
+import { forgetAnswers } from "../outbox/database";
+import sample from "./sampleAnswers.generated.json";
+
+export const HORSE = sample.horses.horses[0]?.id as string;
+export const NAME = sample.horses.horses[0]?.name as string;
+
+type Answer = { status?: number; body: unknown };
+export type Answers = Record<string, unknown | ((request: Request) => Answer)>;
+
+const USUAL: Answers = {
+  "/api/me": { name: "Wren", yard: "Home yard", role: "trainer" },
+  "/api/horses": sample.horses,
+  "/api/today": sample.today,
+  [`/api/horses/${HORSE}/plan`]: sample.plan,
+  [`/api/horses/${HORSE}/sheet`]: sample.sheet,
+  [`/api/horses/${HORSE}/sessions`]: sample.sessions,
+  [`/api/horses/${HORSE}/sessions/${sample.debrief.id}`]: sample.debrief,
+  [`/api/horses/${HORSE}/steps/up-wt.2`]: sample.step,
+  [`/api/horses/${HORSE}/steps/up-wt.2/forecast`]: sample.forecast,
+  [`/api/horses/${HORSE}/steps/canter.1`]: sample.stepNeverAsked,
+  [`/api/horses/${HORSE}/steps/canter.1/forecast`]: sample.forecastWithoutClaim,
+};
+
+export const refusal = (path: string, reason: string, allowed: string, value: unknown = null) => ({
+  status: 422,
+  body: { errors: [{ path, value, reason, allowed }] },
+});
+
+/** Renders on a device that remembers nothing; gives every request made, as path with query. */
+export async function renderAt(
+  address: string,
+  answers: Answers = {},
+): Promise<{ asked: string[] }> {
+  await forgetAnswers();
+  const asked: string[] = [];
+  const table = { ...USUAL, ...answers };
+  vi.stubGlobal("fetch", async (input: Request | string) => {
+    const request = input instanceof Request ? input : new Request(new URL(input, location.href));
+    const url = new URL(request.url);
+    asked.push(url.pathname + url.search);
+    const found = table[url.pathname];
+    if (found === undefined) return answer({ status: 404, body: { errors: [] } });
+    return answer(typeof found === "function" ? found(request) : { body: found });
+  });
+  window.history.pushState({}, "", address);
+  render(<App />);
+  return { asked };
+}
+
+function answer({ status = 200, body }: Answer): Response {
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: { "Content-Type": "application/json" },
+  });
+}
