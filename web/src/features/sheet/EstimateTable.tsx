@@ -1,44 +1,34 @@
 import { Link } from "react-router";
 import type { TrackEstimate } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
+import { DataTable } from "../../shared/ui/DataTable";
 import styles from "./SheetPage.module.css";
 
 /** The figures behind the drawings, with the doubt and the number of asks of each. */
 export function EstimateTable({ horse, estimates }: { horse: string; estimates: TrackEstimate[] }) {
   return (
     <div className={styles.scroll}>
-      <table className={styles.table}>
-        <thead>
-          <tr>
-            {text.sheet.columns.map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
+      <DataTable columns={text.sheet.columns}>
+        {estimates.map((one) => (
+          <tr key={one.step + one.side}>
+            <th scope="row">
+              <Link to={`/horses/${horse}/sheet/${one.step}`}>{one.name}</Link>
+            </th>
+            <td>{one.side === "none" ? "–" : one.side}</td>
+            <td>
+              {one.mean !== null ? shown(one.mean) : `${Math.round((one.share ?? 0) * 100)} %`}
+            </td>
+            <td>
+              {one.low !== null && one.high !== null
+                ? `${shown(one.low)}–${shown(one.high)}`
+                : `${Math.round((one.share_low ?? 0) * 100)}–${Math.round((one.share_high ?? 0) * 100)} %`}
+            </td>
+            <td>{one.p_first.toFixed(2)}</td>
+            <td>{text.sheet.basis(one.asks, one.days)}</td>
+            <td>{one.state}</td>
           </tr>
-        </thead>
-        <tbody>
-          {estimates.map((one) => (
-            <tr key={one.step + one.side}>
-              <th scope="row">
-                <Link to={`/horses/${horse}/sheet/${one.step}`}>{one.name}</Link>
-              </th>
-              <td>{one.side === "none" ? "–" : one.side}</td>
-              <td>
-                {one.mean !== null ? shown(one.mean) : `${Math.round((one.share ?? 0) * 100)} %`}
-              </td>
-              <td>
-                {one.low !== null && one.high !== null
-                  ? `${shown(one.low)}–${shown(one.high)}`
-                  : `${Math.round((one.share_low ?? 0) * 100)}–${Math.round((one.share_high ?? 0) * 100)} %`}
-              </td>
-              <td>{one.p_first.toFixed(2)}</td>
-              <td>{text.sheet.basis(one.asks, one.days)}</td>
-              <td>{one.state}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </DataTable>
     </div>
   );
 }

@@ -7,6 +7,7 @@ import type { HorseSheet } from "../../shared/api/types";
 import { ForecastFan } from "../../shared/drawing/ForecastFan";
 import { SidesBoard } from "../../shared/drawing/SidesBoard";
 import { text } from "../../shared/text/en";
+import { DataTable } from "../../shared/ui/DataTable";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { EstimateTable } from "./EstimateTable";
 import { SettleChart } from "./SettleChart";
@@ -112,30 +113,19 @@ function Leads({ sheet }: { sheet: HorseSheet }) {
   return (
     <section>
       <h2>{text.sheet.leads}</h2>
-      <table className={styles.table}>
-        <thead>
-          <tr>
-            {text.sheet.leadColumns.map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
+      <DataTable columns={text.sheet.leadColumns}>
+        {sheet.leads.rows.map((row) => (
+          <tr key={row.rein}>
+            <th scope="row">{row.rein}</th>
+            <td>{row.right}</td>
+            <td>{row.wrong}</td>
+            <td>{row.disunited}</td>
+            <td>
+              {Math.round(row.low * 100)}–{Math.round(row.high * 100)} %
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {sheet.leads.rows.map((row) => (
-            <tr key={row.rein}>
-              <th scope="row">{row.rein}</th>
-              <td>{row.right}</td>
-              <td>{row.wrong}</td>
-              <td>{row.disunited}</td>
-              <td>
-                {Math.round(row.low * 100)}–{Math.round(row.high * 100)} %
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </DataTable>
       <p className={styles.soft}>{sheet.leads.words}</p>
     </section>
   );

@@ -2,6 +2,7 @@ import type { TrackChart } from "../../shared/api/types";
 import { shortDay } from "../../shared/drawing/StepTrail";
 import { text } from "../../shared/text/en";
 import { askFigure } from "../../shared/ui/askFigure";
+import { DataTable } from "../../shared/ui/DataTable";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
 import styles from "./StepPage.module.css";
 
@@ -12,32 +13,21 @@ export function TrailTable({ chart, unit }: { chart: TrackChart; unit: string | 
     byLevel ? Math.max(value, 1).toFixed(1) : `${Math.round(value * 100)} %`;
   return (
     <ScrollBox className={styles.scroll} label={text.step.table}>
-      <table className={styles.table}>
-        <thead>
-          <tr>
-            {text.step.columns.map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
+      <DataTable columns={text.step.columns}>
+        {[...chart.days].reverse().map((day) => (
+          <tr key={day.on}>
+            <th scope="row">{shortDay(day.on)}</th>
+            <td>{day.days_off ?? "–"}</td>
+            <td>{day.asks.map((one) => askFigure(one.ask, unit)).join("  ")}</td>
+            <td>{shown(day.mean)}</td>
+            <td>
+              {shown(day.low)}–{shown(day.high)}
+            </td>
+            <td>{day.p_first.toFixed(2)}</td>
+            <td>{day.conditions.join(", ") || "–"}</td>
           </tr>
-        </thead>
-        <tbody>
-          {[...chart.days].reverse().map((day) => (
-            <tr key={day.on}>
-              <th scope="row">{shortDay(day.on)}</th>
-              <td>{day.days_off ?? "–"}</td>
-              <td>{day.asks.map((one) => askFigure(one.ask, unit)).join("  ")}</td>
-              <td>{shown(day.mean)}</td>
-              <td>
-                {shown(day.low)}–{shown(day.high)}
-              </td>
-              <td>{day.p_first.toFixed(2)}</td>
-              <td>{day.conditions.join(", ") || "–"}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </DataTable>
     </ScrollBox>
   );
 }

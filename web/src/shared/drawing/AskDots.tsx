@@ -1,5 +1,7 @@
 // The asks of one knot and side, in order, over the band: calm dots inside, hatched ones above.
+
 import styles from "./AskDots.module.css";
+import { Hatch } from "./Hatch";
 
 export interface AskDot {
   id: string;
@@ -43,17 +45,7 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
         style={{ maxHeight: whole }}
         preserveAspectRatio="xMinYMid meet"
       >
-        <defs>
-          <pattern
-            id="dot-hatch"
-            width="4"
-            height="4"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <line x1="0" y1="0" x2="0" y2="4" className={styles.hatch} />
-          </pattern>
-        </defs>
+        <Hatch id="dot-hatch" apart={4} className={styles.hatch} />
         {band ? (
           <>
             <rect

@@ -1,6 +1,7 @@
 // The pressure wedge: how loud the ask had become when it was answered. Its height is the
 // pressure, its calm part is the band; a tap on a bar logs an ask.
 
+import { Hatch } from "./Hatch";
 import styles from "./PressureWedge.module.css";
 import { barPath, wedgeBars } from "./wedgeGeometry";
 
@@ -35,17 +36,7 @@ export function PressureWedge({ choices, bandLabel, onChoose, legend, hint }: Pr
       </legend>
       <div className={styles.stage}>
         <svg viewBox={`0 0 ${WIDTH} ${HEIGHT + 10}`} preserveAspectRatio="none" aria-hidden="true">
-          <defs>
-            <pattern
-              id="wedge-hatch"
-              width="7"
-              height="7"
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <line x1="0" y1="0" x2="0" y2="7" className={styles.hatch} />
-            </pattern>
-          </defs>
+          <Hatch id="wedge-hatch" apart={7} className={styles.hatch} />
           {bars.map((bar, place) => (
             <path
               key={choices[place]?.label}

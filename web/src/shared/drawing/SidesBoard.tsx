@@ -3,6 +3,7 @@
 import { Link } from "react-router";
 import type { BoardRow, TrackEstimate } from "../api/types";
 import { text } from "../text/en";
+import { Hatch } from "./Hatch";
 import styles from "./SidesBoard.module.css";
 import { type BoardScale, centreX, LEVEL_HIGH, levelX } from "./sidesGeometry";
 
@@ -20,17 +21,7 @@ export function SidesBoard({ horse, rows }: { horse: string; rows: BoardRow[] })
       viewBox={`0 0 ${SCALE.width} ${height}`}
       aria-label={text.sheet.sides}
     >
-      <defs>
-        <pattern
-          id="above-band"
-          width="6"
-          height="6"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="6" className={styles.hatch} />
-        </pattern>
-      </defs>
+      <Hatch id="above-band" apart={6} className={styles.hatch} />
       <text x={levelX(SCALE, "left", 5.5)} y={16} className={styles.leftTitle}>
         {text.sheet.left}
       </text>

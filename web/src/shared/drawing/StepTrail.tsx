@@ -4,6 +4,7 @@ import { useId } from "react";
 import type { TrackChart } from "../api/types";
 import { text } from "../text/en";
 import { ScrollBox } from "../ui/ScrollBox";
+import { Hatch } from "./Hatch";
 import styles from "./StepTrail.module.css";
 import {
   ASK_WIDTH,
@@ -58,17 +59,7 @@ export function StepTrail({ chart, label, heaviest }: Props) {
         role="img"
         aria-label={`${label}: ${chart.words}`}
       >
-        <defs>
-          <pattern
-            id={hatch}
-            width="4"
-            height="4"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <line x1="0" y1="0" x2="0" y2="4" className={styles.hatch} />
-          </pattern>
-        </defs>
+        <Hatch id={hatch} apart={4} className={styles.hatch} />
         {byLevel ? (
           <rect
             x={LEFT}
