@@ -1,15 +1,16 @@
 // Shows the whole application at an address, answered by a server that is only a table.
-import { render } from "@testing-library/react";
+import { cleanup, render } from "@testing-library/react";
+import { IDBFactory } from "fake-indexeddb";
 import { vi } from "vitest";
 import { App } from "../../App";
-import { forgetAnswers } from "../outbox/database";
+import { forgetDatabase } from "../outbox/database";
 import sample from "./sampleAnswers.generated.json";
 
 export const HORSE = sample.horses.horses[0]?.id as string;
 export const NAME = sample.horses.horses[0]?.name as string;
 
 type Answer = { status?: number; body: unknown };
-export type Answers = Record<string, unknown | ((request: Request) => Answer)>;
+export type Answers = Record<string, unknown | ((request: Request) => Answer | Promise<Answer>)>;
 
 const USUAL: Answers = {
   "/api/me": { name: "Wren", yard: "Home yard", role: "trainer" },
@@ -30,12 +31,20 @@ export const refusal = (path: string, reason: string, allowed: string, value: un
   body: { errors: [{ path, value, reason, allowed }] },
 });
 
-/** Renders on a device that remembers nothing; gives every request made, as path with query. */
+/**
+ * Renders; gives every request that was made, as path with query. The device remembers nothing,
+ * unless it is the same one as before.
+ */
 export async function renderAt(
   address: string,
   answers: Answers = {},
+  device: "new" | "same" = "new",
 ): Promise<{ asked: string[] }> {
-  await forgetAnswers();
+  cleanup();
+  if (device === "new") {
+    globalThis.indexedDB = new IDBFactory();
+    forgetDatabase();
+  }
   const asked: string[] = [];
   const table = { ...USUAL, ...answers };
   vi.stubGlobal("fetch", async (input: Request | string) => {
@@ -44,7 +53,7 @@ export async function renderAt(
     asked.push(url.pathname + url.search);
     const found = table[url.pathname];
     if (found === undefined) return answer({ status: 404, body: { errors: [] } });
-    return answer(typeof found === "function" ? found(request) : { body: found });
+    return answer(typeof found === "function" ? await found(request) : { body: found });
   });
   window.history.pushState({}, "", address);
   render(<App />);

@@ -1,0 +1,169 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it } from "vitest";
+import type { SyncItem, SyncProblem } from "../../shared/api/types";
+import { renderAt } from "../../shared/testing/renderAt";
+import { HORSE, testPack } from "./testPack";
+
+const PROBLEM: SyncProblem = {
+  path: "ask.level",
+  value: 12,
+  reason: "is too large",
+  allowed: "a whole number 1 to 10",
+};
+
+/** A server that keeps what it is sent; `refuses` picks what it will not take. */
+async function inTheRing(refuses: (item: SyncItem) => boolean = () => false) {
+  const saved: SyncItem[] = [];
+  await renderAt(`/horses/${HORSE}/ring`, {
+    [`/api/horses/${HORSE}/pack`]: testPack(),
+    "/api/sync": async (request: Request) => {
+      const { items } = (await request.json()) as { items: SyncItem[] };
+      const answers = items.map((item) => {
+        const status = refuses(item) ? "refused" : "saved";
+        if (status === "saved") saved.push(item);
+        return { id: item.id, status, problems: status === "refused" ? [PROBLEM] : [] };
+      });
+      return { body: { answers } };
+    },
+  });
+  await userEvent.click(await screen.findByRole("button", { name: "All seen to" }));
+  await userEvent.click(await screen.findByRole("button", { name: /Next knot/ }));
+  await screen.findByRole("heading", { name: "Walk to trot" });
+  return { saved, asks: () => saved.filter((item) => item.type === "ask") };
+}
+
+const instruction = () => document.querySelector<HTMLElement>("[data-advice]") as HTMLElement;
+const advice = () => instruction().dataset.advice;
+const bar = (level: number) => screen.getByRole("button", { name: new RegExp(`^${level}\\b`) });
+
+describe("the ring", () => {
+  it("begins only when the short list was seen to", async () => {
+    await renderAt(`/horses/${HORSE}/ring`, { [`/api/horses/${HORSE}/pack`]: testPack() });
+    expect(await screen.findByText(/Helmet, gloves, boots/)).toBeInTheDocument();
+    expect(screen.queryByRole("button", { name: /Next knot/ })).not.toBeInTheDocument();
+  });
+
+  it("answers each tap at once, and sends it", async () => {
+    const { asks } = await inTheRing();
+    expect(instruction()).toHaveTextContent("Begin on the left. From the lightest.");
+    await userEvent.click(bar(8));
+    expect(advice()).toBe("repeat-from-light");
+    expect(instruction()).toHaveTextContent("Answered at 8, above the band 1–3");
+    await userEvent.click(bar(2));
+    expect(advice()).toBe("rest-repeat");
+    expect(screen.getByText("2 of at most 8")).toBeInTheDocument();
+    await waitFor(() => expect(asks()).toHaveLength(2));
+    expect(asks()[0]?.body).toMatchObject({
+      step: "up-wt.3",
+      side: "left",
+      level: 8,
+      answered: true,
+    });
+  });
+
+  it("sends the horse to the other side after three light answers in a row", async () => {
+    await inTheRing();
+    for (const level of [2, 2, 3]) await userEvent.click(bar(level));
+    expect(advice()).toBe("change-side");
+    await userEvent.click(screen.getByRole("button", { name: "Go to the right" }));
+    expect(instruction()).toHaveTextContent("Begin on the right");
+  });
+
+  it("takes a tap back, here and at the server", async () => {
+    const { saved, asks } = await inTheRing();
+    await userEvent.click(bar(9));
+    await waitFor(() => expect(asks()).toHaveLength(1));
+    await userEvent.click(screen.getByRole("button", { name: /Undo/ }));
+    expect(advice()).toBe("begin");
+    await waitFor(() => expect(saved.at(-1)?.type).toBe("delete"));
+    expect(saved.at(-1)?.id).toBe(asks()[0]?.id);
+  });
+
+  it("hears what came with an answer before the level is tapped", async () => {
+    const { asks } = await inTheRing();
+    await userEvent.click(screen.getByRole("button", { name: "Tight" }));
+    expect(screen.getByRole("button", { name: "Tight" })).toHaveAttribute("aria-pressed", "true");
+    await userEvent.click(bar(2));
+    await userEvent.click(screen.getByRole("button", { name: "No answer" }));
+    expect(screen.getByText("No answer up to")).toBeInTheDocument();
+    await userEvent.click(bar(6));
+    await waitFor(() => expect(asks()).toHaveLength(2));
+    expect(asks()[0]?.body).toMatchObject({ tension: "tight", level: 2 });
+    expect(asks()[1]?.body).toMatchObject({ answered: false, level: 6 });
+  });
+
+  it("calms down when the horse is alarmed, and stops when something dangerous happens", async () => {
+    const { saved } = await inTheRing();
+    await userEvent.click(screen.getByRole("button", { name: "Alarmed" }));
+    expect(advice()).toBe("calm-down");
+    await userEvent.click(screen.getByRole("button", { name: "More …" }));
+    const sheet = await screen.findByRole("dialog");
+    await userEvent.click(within(sheet).getByRole("button", { name: "Stumble" }));
+    await waitFor(() => expect(advice()).toBe("body-flag"));
+    await waitFor(() => expect(saved.some((item) => item.type === "event")).toBe(true));
+  });
+
+  it("is worked by keys alone", async () => {
+    const { asks } = await inTheRing();
+    await userEvent.keyboard("n7");
+    await userEvent.keyboard("3");
+    await userEvent.keyboard("s");
+    expect(screen.getByRole("button", { name: "Right", pressed: true })).toBeInTheDocument();
+    await userEvent.keyboard("0");
+    await userEvent.keyboard("u");
+    await waitFor(() => expect(asks()).toHaveLength(3));
+    expect(asks().map((item) => (item.body as { level: number }).level)).toEqual([7, 3, 10]);
+    await userEvent.keyboard("?");
+    expect(await screen.findByRole("dialog")).toHaveTextContent("answered at that level");
+  });
+
+  it("goes on where it was when the page is opened again", async () => {
+    await inTheRing();
+    await userEvent.click(bar(5));
+    await renderAt(`/horses/${HORSE}/ring`, {}, "same");
+    expect(await screen.findByText("1 of at most 8")).toBeInTheDocument();
+    expect(advice()).toBe("repeat-from-light");
+    expect(screen.getByText("knot 2 of 3")).toBeInTheDocument();
+  });
+
+  it("keeps what the server will not take, with what is wrong, where and the range", async () => {
+    await inTheRing((item) => item.type === "ask");
+    await userEvent.click(bar(4));
+    const state = await screen.findByRole("button", { name: "1 could not be saved" });
+    await userEvent.click(state);
+    const dialog = await screen.findByRole("dialog");
+    expect(dialog).toHaveTextContent("nothing is lost");
+    expect(dialog).toHaveTextContent("up-wt.3 · left · 4");
+    expect(dialog).toHaveTextContent(
+      "ask.level 12: is too large (allowed: a whole number 1 to 10)",
+    );
+    await userEvent.click(within(dialog).getByRole("button", { name: "Throw this one away" }));
+    await waitFor(() => expect(screen.getAllByText("All saved").length).toBeGreaterThan(0));
+  });
+
+  it("says that there is no signal and what waits, and loses nothing", async () => {
+    let away = true;
+    const saved: SyncItem[] = [];
+    await renderAt(`/horses/${HORSE}/ring`, {
+      [`/api/horses/${HORSE}/pack`]: testPack(),
+      "/api/sync": async (request: Request) => {
+        if (away) throw new TypeError("no network");
+        const { items } = (await request.json()) as { items: SyncItem[] };
+        saved.push(...items);
+        return {
+          body: { answers: items.map(({ id }) => ({ id, status: "saved", problems: [] })) },
+        };
+      },
+    });
+    await userEvent.click(await screen.findByRole("button", { name: "All seen to" }));
+    await userEvent.click(await screen.findByRole("button", { name: /Next knot/ }));
+    await screen.findByRole("heading", { name: "Walk to trot" });
+    await userEvent.click(bar(6));
+    expect(await screen.findByText(/No signal · \d waiting/)).toBeInTheDocument();
+    away = false;
+    window.dispatchEvent(new Event("online"));
+    await waitFor(() => expect(saved.filter((item) => item.type === "ask")).toHaveLength(1));
+    expect(await screen.findByText("All saved")).toBeInTheDocument();
+  });
+});
