@@ -1,0 +1,111 @@
+"""Every endpoint that the API describes, from every side: whoever is outside stays outside."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from accounts.models import Role, User, Yard
+from bucephal_server.api import api
+from django.test import Client
+from horses.models import Horse
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from testing import new_id, person
+
+pytestmark = pytest.mark.django_db
+
+OPEN = {"/api/health", "/api/sign-in", "/api/sign-out"}
+ENDPOINTS = [
+    (method, path) for path, methods in api.get_openapi_schema()["paths"].items() for method in methods
+]
+OF_A_HORSE = [path for method, path in ENDPOINTS if "{horse_id}" in path]
+FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+
+
+def address(path: str, horse: Horse, step: str = "up-wt.2") -> str:
+    return path.format(horse_id=horse.pk, session_id=new_id(), step=step)
+
+
+def call(client: Client, method: str, path: str, body: Any = None) -> Any:
+    send = getattr(client, method)
+    return send(path) if method == "get" else send(path, json.dumps(body or {}), "application/json")
+
+
+@pytest.mark.parametrize(("method", "path"), [one for one in ENDPOINTS if one[1] not in OPEN])
+def test_signed_out_nothing_is_told(method: str, path: str, horse: Horse) -> None:
+    answer = call(Client(), method, address(path, horse))
+    assert answer.status_code == 401
+    assert horse.profile["name"] not in answer.content.decode()
+
+
+@pytest.mark.parametrize("path", OF_A_HORSE)
+@pytest.mark.parametrize("role", [role for role, _ in Role.choices])
+def test_no_role_of_another_yard_sees_a_horse(
+    role: str, path: str, client_of: Callable[[User], Client], other_yard: Yard, horse: Horse
+) -> None:
+    client = client_of(person(other_yard, f"other-{role}", role))
+    answer = client.get(address(path, horse))
+    assert answer.status_code == 404
+    assert horse.profile["name"] not in answer.content.decode()
+
+
+@pytest.mark.parametrize("path", [path for path in OF_A_HORSE if "session_id" not in path])
+@pytest.mark.parametrize("role", [role for role, _ in Role.choices])
+def test_every_role_of_the_yard_reads_its_horse(
+    role: str, path: str, client_of: Callable[[User], Client], yard: Yard, horse: Horse
+) -> None:
+    client = client_of(person(yard, f"own-{role}", role))
+    assert client.get(address(path, horse)).status_code == 200
+
+
+@pytest.mark.parametrize("path", OF_A_HORSE)
+def test_an_address_that_is_no_horse_is_not_found(path: str, client: Client) -> None:
+    for wrong in ("0", "not-a-horse", "../../etc/passwd", "%00"):
+        answer = client.get(path.format(horse_id=wrong, session_id=new_id(), step="up-wt.2"))
+        assert answer.status_code in (404, 422)
+
+
+texts = st.text(st.characters(codec="utf-8", exclude_characters="/?#\\"), min_size=1, max_size=20)
+values = st.one_of(texts, st.integers(), st.floats(), st.none().map(str))
+
+
+@FUZZED
+@given(st.dictionaries(st.sampled_from(["on", "minutes", "helper", "air_c", "humidity_pct"]), values))
+def test_no_wish_for_a_plan_breaks_the_server(client: Client, horse: Horse, query: dict[str, Any]) -> None:
+    answer = client.get(f"/api/horses/{horse.pk}/plan", query)
+    assert answer.status_code in (200, 422)
+    if answer.status_code == 422:
+        for problem in answer.json()["errors"]:
+            assert problem["path"]
+            assert problem["reason"]
+
+
+@FUZZED
+@given(texts, values)
+def test_no_step_and_no_rhythm_breaks_the_server(
+    client: Client, horse: Horse, step: str, per_week: object
+) -> None:
+    assert client.get(f"/api/horses/{horse.pk}/steps/{step}").status_code in (404, 422)
+    answer = client.get(f"/api/horses/{horse.pk}/steps/up-wt.2/forecast", {"per_week": per_week})
+    assert answer.status_code in (200, 422)
+
+
+anything = st.recursive(
+    st.none() | st.booleans() | st.integers() | st.floats(allow_nan=False) | st.text(max_size=8),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
+    max_leaves=8,
+)
+
+
+@FUZZED
+@given(anything, st.sampled_from(["session", "ask", "event", "delete", "gossip"]), anything)
+def test_nothing_sent_breaks_the_server(
+    client: Client, horse: Horse, whole: Any, kind: str, body: Any
+) -> None:
+    item = {"type": kind, "id": new_id(), "horse": str(horse.pk), "session": new_id(), "body": body}
+    for sent in (whole, {"items": whole}, {"items": [item]}):
+        answer = client.post("/api/sync", json.dumps(sent), content_type="application/json")
+        assert answer.status_code in (200, 422)
