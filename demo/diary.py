@@ -16,7 +16,6 @@ from bucephal.ladder import Catalogue, Kind, Side
 from bucephal.planning import PlanItem, PlanRequest, SideDose, plan_session
 from bucephal.record import (
     Ask,
-    Conditions,
     Event,
     EventKind,
     Goal,
@@ -28,7 +27,7 @@ from bucephal.record import (
     band_for,
 )
 from bucephal.record.models import FORMAT, VERSION
-from bucephal.simulate import VirtualHorse, new_id
+from bucephal.simulate import VirtualHorse, Weather, draw_weather, new_id
 
 from demo.horses import DemoHorse
 
@@ -56,6 +55,7 @@ class _Diary:
         self.horse = VirtualHorse(spec.traits, self.catalogue, self.rng, dict(spec.known))
         self.arrived = self.today - timedelta(weeks=spec.weeks_here)
         self.slipped = False
+        self.weather = Weather()
         profile = Horse(
             id=new_id(self.rng), name=spec.name, sex=spec.sex,
             born=_months_before(self.today, spec.age_months), height_cm=spec.height_cm,
@@ -68,7 +68,8 @@ class _Diary:
     def write(self) -> HorseRecord:
         for number, day in enumerate(self._working_days()):
             self._slip_lately(day)
-            self.horse.begin_day(day.toordinal())
+            self.weather = draw_weather(self.rng, day.timetuple().tm_yday)
+            self.horse.begin_day(day.toordinal(), self.weather)
             asks = self._assess() if number < ASSESSMENT_SESSIONS else self._work(day)
             session = self._session(day, number, asks)
             sessions = (*self.record.sessions, session)
@@ -175,8 +176,7 @@ class _Diary:
             place=PLACES[int(self.rng.integers(0, len(PLACES)))],
             helper=self._place_in_week(day) in self.spec.helper_days,
             rider="Wren" if ridden else None,
-            conditions=Conditions(air_c=round(float(self.rng.normal(11, 4)), 1),
-                                  insects=bool(self.rng.random() < 0.1)),
+            conditions=self.weather.conditions(),
             settle=Settle(first_min=round(min(minutes, 45) * 0.6, 1),
                           whole_min=min(minutes, 45.0), settled=settled),
             asks=tuple(timed), events=tuple(self._events()),

@@ -65,7 +65,6 @@ class Reliability(FrozenModel):
     """Claims between two limits: how many, what was said on average, how often it happened."""
 
     what: str
-    asks: str
     said_low: float
     said_high: float
     claims: int
@@ -145,12 +144,11 @@ def _reliability(findings: Findings) -> list[Reliability]:
     ):
         claims = [(one.said[MODEL], one.happened) for one in group]
         for low, high in pairwise(SAID_EDGES):
-            rows.append(_row(what, "all", claims, low, high))
+            rows.append(_row(what, claims, low, high))
     rested = [one for one in findings.asks if one.days_off is not None and one.days_off > LONG_OFF]
     rows.append(
         _row(
             "first ask after three weeks off",
-            "all",
             [(one.said[MODEL], one.happened) for one in rested],
             0,
             1,
@@ -158,15 +156,14 @@ def _reliability(findings: Findings) -> list[Reliability]:
     )
     if findings.forecast_chances:
         for low, high in pairwise(SAID_EDGES):
-            rows.append(_row("forecast", "all", findings.forecast_chances, low, high))
+            rows.append(_row("forecast", findings.forecast_chances, low, high))
     return rows
 
 
-def _row(what: str, asks: str, claims: list[tuple[float, bool]], low: float, high: float) -> Reliability:
+def _row(what: str, claims: list[tuple[float, bool]], low: float, high: float) -> Reliability:
     inside = [(said, true) for said, true in claims if low <= said < high or said == high == 1.0]
     return Reliability(
         what=what,
-        asks=asks,
         said_low=low,
         said_high=high,
         claims=len(inside),

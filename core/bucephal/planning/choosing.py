@@ -218,16 +218,25 @@ def goal_path(day: Day) -> frozenset[str]:
 
 def learning(day: Day) -> list[Choice]:
     """Steps begun and not ready, that can be gone on with today: goal first, longest rest first."""
-    steps = [
-        step
-        for step in frontier(day)
-        if day.standing.state(step) is StepState.LEARNING
-        and not any(_forbids_going_on(need) for need in day.standing.missing(step))
-        and day.obstacle(step) is None
-    ]
+    steps = dict.fromkeys(one for step in frontier(day) for one in _to_go_on_with(day, step))
     path = goal_path(day)
     order = sorted(steps, key=lambda step: (bool(path) and step not in path, _last_on(day, step)))
     return [Choice(step, _learning_why(day, step)) for step in order]
+
+
+def _to_go_on_with(day: Day, step: str) -> Iterator[str]:
+    """The step itself if it may go on; else what holds it back and was begun, however deep.
+
+    A need can be lost again after the next step was begun: then the need is what is worked.
+    """
+    missing = day.standing.missing(step)
+    begun = day.standing.state(step) is StepState.LEARNING
+    if begun and day.obstacle(step) is None and not any(map(_forbids_going_on, missing)):
+        yield step
+        return
+    for need in missing:
+        if day.standing.state(need.step) is StepState.LEARNING:
+            yield from _to_go_on_with(day, need.step)
 
 
 def _forbids_going_on(need: MissingNeed) -> bool:

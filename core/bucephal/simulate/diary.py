@@ -95,7 +95,7 @@ def _until_light(
     asks: list[Ask] = []
     row = 0
     while row < IN_A_ROW and len(asks) < (exercise.cap or USUAL_CAP):
-        ask = horse.ask(step, side, rule.band_top, id=new_id(rng))
+        ask = horse.ask(step, side, rule.band_top, ask_id=new_id(rng))
         asks.append(ask)
         row = row + 1 if is_accepted(ask, rule) else 0
     return asks

@@ -98,7 +98,7 @@ class VirtualHorse:
 
     def ask(
         self, step: str, side: Side, band_top: int, give_up_at: int = TOP, rise: int = 1,
-        id: str | None = None,
+        ask_id: str | None = None,
     ) -> Ask:  # fmt: skip
         """Its answer to one presentation of a step on a side.
 
@@ -107,15 +107,15 @@ class VirtualHorse:
             give_up_at: the level at which the trainer stops getting louder.
             rise: levels from one try to the next; more than one is rough, and it may do far
                 too much.
-            id: what the ask is to be called in the record.
+            ask_id: what the ask is to be called in the record.
         """
         skill = self._present(step, side)
         if skill.exercise.kind is Kind.LIGHTNESS:
-            answer = self._by_lightness(skill, step, side, band_top, give_up_at, rise, id)
+            answer = self._by_lightness(skill, step, side, band_top, give_up_at, rise, ask_id)
             if answer.answered and side is not Side.NONE and self.catalogue.stage(step).gait is Gait.CANTER:
                 answer = answer.model_copy(update=self._leads(side))
         else:
-            answer = self._by_comfort(skill, self.catalogue.stage(step), side, id)
+            answer = self._by_comfort(skill, self.catalogue.stage(step), side, ask_id)
         skill.last_day = self._day
         skill.asked_today += 1
         return answer
@@ -199,7 +199,7 @@ class VirtualHorse:
 
     def _by_lightness(
         self, skill: _Skill, step: str, side: Side, band_top: int, give_up_at: int, rise: int,
-        id: str | None,
+        ask_id: str | None,
     ) -> Ask:  # fmt: skip
         rng, traits = self.rng, self.traits
         felt = self._centre(skill) + traits.steadiness * rng.standard_normal()
@@ -215,7 +215,7 @@ class VirtualHorse:
         skill.heavy_today += not light
         skill.nagged_today += not answered
         return Ask(
-            id=id,
+            id=ask_id,
             step=step,
             side=side,
             level=min(level, give_up_at, TOP),
@@ -247,7 +247,7 @@ class VirtualHorse:
         self._upset += 0.3
         return True
 
-    def _by_comfort(self, skill: _Skill, stage: Stage, side: Side, id: str | None) -> Ask:
+    def _by_comfort(self, skill: _Skill, stage: Stage, side: Side, ask_id: str | None) -> Ask:
         exercise = skill.exercise
         bad_day = 0.05 * (self._mood + self._bothered + self._upset)
         comfort = skill.comfort - 0.03 * min(skill.away, 10) / 10 - bad_day
@@ -263,7 +263,7 @@ class VirtualHorse:
         elif stage.target is not None:
             fields = {"extent": self._extent(exercise, stage.target, done)}
         return Ask(
-            id=id,
+            id=ask_id,
             step=stage.step,
             side=side,
             answered=done,

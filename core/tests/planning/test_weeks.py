@@ -1,0 +1,60 @@
+"""The planner day after day: a horse always has something to do, and gets somewhere."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+
+import numpy as np
+import pytest
+from bucephal.ladder import Catalogue
+from bucephal.planning import PlanRequest, plan_session
+from bucephal.record import Ask, Goal, Horse, HorseRecord, Session, SessionKind, band_for
+from bucephal.record.models import FORMAT, VERSION
+from bucephal.simulate import VirtualHorse, draw_traits
+
+START = date(2026, 3, 2)
+SESSIONS = 16
+
+
+def worked(seed: int, months: int, catalogue: Catalogue, goal: str) -> list[tuple[date, list[Ask]]]:
+    """Some weeks of a virtual horse that does what the plan says, each ask asked as planned."""
+    rng = np.random.default_rng(seed)
+    horse = VirtualHorse(draw_traits(rng), catalogue, rng)
+    born = START - timedelta(days=round(months * 30.44))
+    record = HorseRecord(
+        format=FORMAT, version=VERSION, horse=Horse(name="Young", born=born), goals=(Goal(step=goal),)
+    )
+    days = []
+    for number in range(SESSIONS):
+        day = START + timedelta(days=2 * number)
+        horse.begin_day(day.toordinal())
+        plan = plan_session(record, catalogue, PlanRequest(on=day, minutes=20, helper=True))
+        asks = [
+            horse.ask(item.step, dose.side, band_for(record.horse, catalogue, item.step)[1])
+            for item in plan.items
+            if item.step is not None
+            for dose in item.sides
+            for _ in range(dose.asks)
+        ]
+        days.append((day, asks))
+        session = Session(date=day, kind=SessionKind.GROUND, asks=tuple(asks))
+        record = record.model_copy(update={"sessions": (*record.sessions, session)})
+    return days
+
+
+@pytest.mark.parametrize("seed", range(6))
+@pytest.mark.parametrize(("months", "goal"), [(15, "touch.4"), (27, "send.5")])
+def test_a_youngster_never_runs_out_of_things_to_do(
+    seed: int, months: int, goal: str, catalogue: Catalogue
+) -> None:
+    days = worked(seed, months, catalogue, goal)
+    assert [str(day) for day, asks in days if not asks] == []
+
+
+def test_over_the_weeks_it_comes_to_new_steps(catalogue: Catalogue) -> None:
+    reached = []
+    for seed in range(4):
+        days = worked(seed, 27, catalogue, "send.5")
+        first, last = ({ask.step for _, asks in part for ask in asks} for part in (days[:3], days[3:]))
+        reached.append(len(last - first))
+    assert min(reached) >= 2
