@@ -58,7 +58,7 @@ _RIDDEN = _lightly(2.0, "walk-on.1", "walk-on.2", "halt.1", "halt.2", "steer.1",
 
 HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
-        name="Quill", seed=14, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
+        name="Quill", seed=16, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
         length_cm=150, background=Background.HANDLED, weeks_here=12, work_days=(0, 1, 3, 4, 5),
         minutes=35,
         traits=Traits(start=5.0, quickness=0.40, steadiness=0.55, moodiness=0.4, wariness=0.05,
@@ -121,7 +121,7 @@ HORSES: tuple[DemoHorse, ...] = (
         goals=("off-leg.3", "canter.3"), bands={"default": (1, 4)}, days_off_now=1,
     ),
     DemoHorse(
-        name="Thimble", seed=66, age_months=15, sex=Sex.GELDING, height_cm=122, girth_cm=138,
+        name="Thimble", seed=67, age_months=15, sex=Sex.GELDING, height_cm=122, girth_cm=138,
         length_cm=122, background=Background.UNHANDLED, weeks_here=7, work_days=(0, 2, 4),
         minutes=12,
         traits=Traits(start=5.5, quickness=0.3, moodiness=0.5, wariness=0.12, settle_min=2.5,
