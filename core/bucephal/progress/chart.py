@@ -19,6 +19,8 @@ LONG_GAP_DAYS = 7
 """From so many days off on, the picture shows that what lies between was not seen."""
 LEAST_MOVED = 0.005
 """Chances are shown to the hundredth: an ask that moved less moved nothing that is seen."""
+WARM_C = 20.0
+"""The heat sum also rises on a cold wet day; that is no heat [own]."""
 STRONG_WIND = ("strong", "storm", "gale")
 STRONG_WIND_MS = 8.0
 
@@ -174,8 +176,9 @@ def conditions_in_words(sessions: list[Session]) -> tuple[str, ...]:
 
 def _unusual(conditions: Conditions) -> list[str]:
     found = []
-    if conditions.air_c is not None and conditions.humidity_pct is not None:
-        if heat_class(heat_sum(conditions.air_c, conditions.humidity_pct)) is not Heat.FINE:
+    air, humidity = conditions.air_c, conditions.humidity_pct
+    if air is not None and humidity is not None and air >= WARM_C:
+        if heat_class(heat_sum(air, humidity)) is not Heat.FINE:
             found.append("heat")
     wind = conditions.wind
     if isinstance(wind, str):

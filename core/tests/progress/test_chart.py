@@ -61,7 +61,7 @@ def test_conditions_stand_beside_the_day(catalogue: Catalogue, today: date) -> N
             {"date": "2026-06-01", "conditions": conditions, "asks": [{"step": "halt.2", "level": 4}]}
             for conditions in (hot,)
         ]
-        + [{"date": "2026-06-03", "conditions": {"wind": 2.0}, "asks": [{"step": "halt.2", "level": 4}]}],
+        + [{"date": "2026-06-03", "conditions": {"wind": 2.0, "air_c": 12, "humidity_pct": 95}, "asks": [{"step": "halt.2", "level": 4}]}],
     }  # fmt: skip
     (side,) = chart(record_from(raw, catalogue, today), catalogue, today, "halt.2").sides
     assert side.days[0].conditions == ("heat", "strong wind", "insects", "new place")
