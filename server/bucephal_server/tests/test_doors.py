@@ -88,7 +88,7 @@ def test_no_wish_for_a_plan_breaks_the_server(client: Client, horse: Horse, quer
 def test_no_step_and_no_rhythm_breaks_the_server(
     client: Client, horse: Horse, step: str, per_week: object
 ) -> None:
-    assert client.get(f"/api/horses/{horse.pk}/steps/{step}").status_code in (404, 422)
+    assert client.get(f"/api/horses/{horse.pk}/steps/{step}").status_code in (200, 404, 422)
     answer = client.get(f"/api/horses/{horse.pk}/steps/up-wt.2/forecast", {"per_week": per_week})
     assert answer.status_code in (200, 422)
 
