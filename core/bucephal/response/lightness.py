@@ -104,12 +104,6 @@ class LightnessTrack:
         joint /= np.add.reduce(joint, axis=None)
         return LightnessTrack(self.tables, self.opening, joint, self.day, self.number + 1, self.break_days)
 
-    def chance_of(self, observation: Observation) -> float:
-        """P(this answer) for the next ask of the day that is open."""
-        if self.joint is None:
-            raise ValueError("open the day before its first ask")
-        return float(np.vdot(self.joint, self._likelihood(observation)))
-
     def _likelihood(self, observation: Observation) -> Array:
         return self.tables.likelihood(self.break_days, self.number, observation.above, observation.upto)
 

@@ -17,6 +17,7 @@ from datetime import date
 from hashlib import sha256
 from itertools import takewhile
 from typing import Any
+from zipfile import BadZipFile
 
 import numpy as np
 
@@ -30,6 +31,7 @@ from bucephal.response.tables import Array
 from bucephal.response.tracks import Belief, Track, TrackKey, Tracks
 
 _SHAPE = "bucephal.tracks 1"
+_DAMAGED = (ValueError, KeyError, TypeError, OSError, EOFError, StopIteration, BadZipFile)
 
 
 def resume(
@@ -44,7 +46,12 @@ def resume(
     """
     rows = list(asks_in_order(record, catalogue))
     tracks = Tracks(record.horse, catalogue, parameters)
-    heard = _restore(tracks, saved, rows, record) if saved else 0
+    heard = 0
+    if saved:
+        try:
+            heard = _restore(tracks, saved, rows, record)
+        except _DAMAGED:  # a cache is never worth an error: hear everything
+            tracks = Tracks(record.horse, catalogue, parameters)
     for row in rows[heard:]:
         tracks.hear(row)
     return tracks

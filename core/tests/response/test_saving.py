@@ -122,3 +122,12 @@ def test_one_more_ask_hears_only_its_own_day(catalogue: Catalogue, monkeypatch: 
     monkeypatch.setattr(Tracks, "hear", lambda self, row: (heard.append(row.day), hear(self, row))[1])
     resume(more, catalogue, saved)
     assert heard == [FIRST + timedelta(days=7)] * 2
+
+
+@pytest.mark.parametrize("keep", [0, 1, 40, 400, -1])
+def test_a_damaged_cache_is_not_used(keep: int, catalogue: Catalogue) -> None:
+    made = made_of([(day, ("up-wt.2", "left"), {"level": 5}) for day in (0, 2, 4)])
+    record = record_of_made(made)
+    whole = save(Tracks.of(record, catalogue), record)
+    damaged = whole[:keep] + b"\x00" * 8
+    assert_same(resume(record, catalogue, damaged), Tracks.of(record, catalogue))
