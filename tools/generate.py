@@ -132,7 +132,19 @@ def sample_answers() -> str:
         "sessions": {"sessions": lines_of(record, catalogue)},
         "debrief": debrief(record, catalogue, record.sessions[-1]),
     }
-    return json.dumps(answers, ensure_ascii=False, default=lambda one: one.model_dump(mode="json")) + "\n"
+    plain = json.loads(json.dumps(answers, default=lambda one: one.model_dump(mode="json")))
+    return json.dumps(rounded(plain), ensure_ascii=False) + "\n"
+
+
+def rounded(data: Any) -> Any:
+    """Six decimals: the last bits of a figure may differ from machine to machine."""
+    if isinstance(data, float):
+        return round(data, 6)
+    if isinstance(data, list):
+        return [rounded(one) for one in data]
+    if isinstance(data, dict):
+        return {name: rounded(one) for name, one in data.items()}
+    return data
 
 
 def typescript(schema: Path, target: Path) -> None:
