@@ -48,37 +48,35 @@ def simulate_record(
     """
     rng = np.random.default_rng(seed)
     traits = draw_traits(rng)
-    worked = tuple(steps or USUAL_STEPS)
-    for step in worked:
-        catalogue.stage(step)
     horse = VirtualHorse(traits, catalogue, rng)
     gaps = [int(rng.choice(DAYS_BETWEEN)) for _ in range(sessions - 1)]
     first = start or end - timedelta(days=sum(gaps))
     days = [first + timedelta(days=sum(gaps[:n])) for n in range(sessions)]
     identity = Horse(id=new_id(rng), name=f"Virtual {seed}", born=date(first.year - 6, 5, 1), arrived=first)
+    rules = [
+        StepRule(catalogue.exercise(step), catalogue.stage(step), band_for(identity, catalogue, step))
+        for step in steps or USUAL_STEPS
+    ]
     return HorseRecord(
         format=FORMAT,
         version=VERSION,
         horse=identity,
-        sessions=tuple(_session(horse, identity, worked, day, catalogue, rng) for day in days if day <= end),
+        sessions=tuple(_session(horse, rules, day, rng) for day in days if day <= end),
     )
 
 
-def _session(
-    horse: VirtualHorse, identity: Horse, steps: Sequence[str], day: date,
-    catalogue: Catalogue, rng: np.random.Generator,
-) -> Session:  # fmt: skip
+def _session(horse: VirtualHorse, rules: Sequence[StepRule], day: date, rng: np.random.Generator) -> Session:
     weather = draw_weather(rng, day.timetuple().tm_yday)
     horse.begin_day(day.toordinal(), weather)
     asks = [
         ask
-        for step in steps
-        for side in catalogue.exercise(step).side_names
-        for ask in _until_light(horse, identity, step, side, catalogue, rng)
+        for rule in rules
+        for side in rule.exercise.side_names
+        for ask in _until_light(horse, rule, side, rng)
     ]
     minutes = horse.settle_minutes(1)
     settle = Settle(first_min=round(minutes / 2, 1), whole_min=minutes, settled=True)
-    ridden = any(catalogue.stage(step).ridden for step in steps)
+    ridden = any(rule.stage.ridden for rule in rules)
     kind = SessionKind.RIDDEN if ridden else SessionKind.GROUND
     return Session(
         id=new_id(rng), date=day, kind=kind, settle=settle,
@@ -86,16 +84,11 @@ def _session(
     )  # fmt: skip
 
 
-def _until_light(
-    horse: VirtualHorse, identity: Horse, step: str, side: Side, catalogue: Catalogue,
-    rng: np.random.Generator,
-) -> list[Ask]:  # fmt: skip
-    exercise = catalogue.exercise(step)
-    rule = StepRule(exercise, catalogue.stage(step), band_for(identity, catalogue, step))
+def _until_light(horse: VirtualHorse, rule: StepRule, side: Side, rng: np.random.Generator) -> list[Ask]:
     asks: list[Ask] = []
     row = 0
-    while row < IN_A_ROW and len(asks) < (exercise.cap or USUAL_CAP):
-        ask = horse.ask(step, side, rule.band_top, ask_id=new_id(rng))
+    while row < IN_A_ROW and len(asks) < (rule.exercise.cap or USUAL_CAP):
+        ask = horse.ask(rule.stage.step, side, rule.band_top, ask_id=new_id(rng))
         asks.append(ask)
         row = row + 1 if is_accepted(ask, rule) else 0
     return asks

@@ -34,6 +34,7 @@ class _Skill:
     """What it can do of one step on one side."""
 
     exercise: Exercise
+    canter: bool
     level: float
     comfort: float
     """Tolerance and measures: 0 (never met) to 1 (nothing to it)."""
@@ -112,7 +113,7 @@ class VirtualHorse:
         skill = self._present(step, side)
         if skill.exercise.kind is Kind.LIGHTNESS:
             answer = self._by_lightness(skill, step, side, band_top, give_up_at, rise, ask_id)
-            if answer.answered and side is not Side.NONE and self.catalogue.stage(step).gait is Gait.CANTER:
+            if skill.canter and answer.answered and side is not Side.NONE:
                 answer = answer.model_copy(update=self._leads(side))
         else:
             answer = self._by_comfort(skill, self.catalogue.stage(step), side, ask_id)
@@ -172,7 +173,8 @@ class VirtualHorse:
         key = (step, side)
         if key not in self._skills:
             exercise = self.catalogue.exercise(step)
-            self._skills[key] = _Skill(exercise, *self._at_first(step, side))
+            canter = self.catalogue.stage(step).gait is Gait.CANTER
+            self._skills[key] = _Skill(exercise, canter, *self._at_first(step, side))
         return self._skills[key]
 
     def _at_first(self, step: str, side: Side) -> tuple[float, float]:
