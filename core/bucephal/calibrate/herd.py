@@ -20,6 +20,8 @@ from bucephal.calibrate.records import Foreteller
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import DatedAsk, Horse, Session
 from bucephal.response import (
+    ARRIVED_SHARE,
+    HORIZON,
     SIDE_CLAIM,
     SIDE_HINT,
     SIDE_LEAST_ASKS,
@@ -47,8 +49,6 @@ ALIKE = 0.25
 
 FORECAST_AFTER = (3, 6, 12)
 FORECAST_GAP = 2
-FORECAST_RIDES = 40
-ARRIVED = 0.88
 _START = date(2025, 1, 6)
 
 
@@ -97,20 +97,20 @@ class _Pupil:
         told: list[tuple[int, tuple[float, ...], tuple[int, int, int] | None]] = []
         arrived: list[int] = []
         side = Side.LEFT
-        for ride in range(1, max(FORECAST_AFTER) + FORECAST_RIDES + 1):
+        for ride in range(1, max(FORECAST_AFTER) + HORIZON + 1):
             self._begin_day(FORECAST_GAP)
-            if self.horse.chance_light_first(STEP, side, self.band_top, FORECAST_GAP) >= ARRIVED:
+            if self.horse.chance_light_first(STEP, side, self.band_top, FORECAST_GAP) >= ARRIVED_SHARE:
                 arrived.append(ride)
             self._work_side(side, None)
             if ride in FORECAST_AFTER and not arrived:
                 track = self._track(side)
                 assert isinstance(track.start, LightnessTrack)
-                gaps = [FORECAST_GAP] * FORECAST_RIDES
+                gaps = [FORECAST_GAP] * HORIZON
                 ahead = forecast(track.start, heard_days(track), gaps, self.band_top)
                 told.append((ride, ahead.arrived_by, ahead.if_within_horizon))
         for ride, chances, interval in told:
             after = arrived[0] - ride if arrived else None
-            came = after if after is not None and after <= FORECAST_RIDES else None
+            came = after if after is not None and after <= HORIZON else None
             for rides in WITHIN:
                 findings.forecast_chances.append((chances[rides - 1], came is not None and came <= rides))
             if came is not None and interval is not None:

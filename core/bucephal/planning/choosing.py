@@ -16,6 +16,7 @@ from bucephal.record import Correct
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
     FIRST_ANSWERS_LOST,
+    READY_CHANCE,
     SIDE_HINT,
     SIDE_MATTERS,
     SLIPPING_BELOW,
@@ -266,9 +267,9 @@ def _learning_why(day: Day, step: str) -> Why:
     where = "" if worst.side is Side.NONE else f" on the {worst.side}"
     text = (
         f"begun and not ready: light first answer {worst.p_first(day.on):.2f}{where}, "
-        f"wants 0.60 on every side and two days; {worst.basis}"
+        f"wants {READY_CHANCE:.2f} on every side and two days; {worst.basis}"
     )
-    return Why(text=text, figures={"p_first": round(worst.p_first(day.on), 2), "wanted": 0.6})
+    return Why(text=text, figures={"p_first": round(worst.p_first(day.on), 2), "wanted": READY_CHANCE})
 
 
 def fresh(day: Day) -> list[Choice]:

@@ -15,8 +15,6 @@ from bucephal.record import Ask, Conditions, FrozenModel, HorseRecord, Session
 from bucephal.response import Track, beliefs_by_day, is_accepted, is_success, movers
 from bucephal.welfare import Heat, heat_class, heat_sum
 
-LONG_GAP_DAYS = 7
-"""From so many days off on, the picture shows that what lies between was not seen."""
 LEAST_MOVED = 0.005
 """Chances are shown to the hundredth: an ask that moved less moved nothing that is seen."""
 WARM_C = 20.0

@@ -13,7 +13,15 @@ from bucephal.response.comparing import (
     stuck_after,
 )
 from bucephal.response.evidence import DayBelief, Mover, beliefs_by_day, movers
-from bucephal.response.forecasting import HORIZON, WITHIN, Forecast, forecast, heard_days, rhythm
+from bucephal.response.forecasting import (
+    ARRIVED_SHARE,
+    HORIZON,
+    WITHIN,
+    Forecast,
+    forecast,
+    heard_days,
+    rhythm,
+)
 from bucephal.response.judging import (
     StepRule,
     is_accepted,
@@ -30,7 +38,7 @@ from bucephal.response.tables import ResponseTables, tables_for
 from bucephal.response.tracks import READY_CHANCE, READY_DAYS, Track, TrackKey, Tracks
 
 __all__ = [
-    "FIRST_ANSWERS_LOST", "HORIZON", "READY_CHANCE", "READY_DAYS", "SIDE_CLAIM", "SIDE_HINT",
+    "ARRIVED_SHARE", "FIRST_ANSWERS_LOST", "HORIZON", "READY_CHANCE", "READY_DAYS", "SIDE_CLAIM", "SIDE_HINT",
     "SIDE_LEAST_ASKS", "SIDE_MATTERS", "SLIPPING_BELOW", "SURE_ENOUGH", "SURE_ENOUGH_SAFETY",
     "WITHIN", "DayBelief", "Difference", "Forecast", "LightnessTrack", "Mover", "Observation",
     "ResponseTables", "ShareTrack", "SideRide", "StepRule", "Track", "TrackKey", "Tracks",

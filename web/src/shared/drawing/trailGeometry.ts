@@ -20,7 +20,7 @@ export interface DayPlace {
 export const ASK_WIDTH = 15;
 const BETWEEN = 10;
 const LONG_GAP = 46;
-export const LONG_GAP_DAYS = 7;
+const LONG_GAP_DAYS = 7;
 
 /** Places every day; the first begins at `start`. */
 export function placeDays(days: TrailDay[], start: number): { places: DayPlace[]; end: number } {
