@@ -78,6 +78,12 @@ class LadderFault(BucephalError, ValueError):
 
     code = "ladder.inconsistent"
 
-    def __init__(self, faults: Iterable[str]) -> None:
-        self.faults = tuple(faults)
-        super().__init__("; ".join(self.faults))
+    def __init__(self, problems: Iterable[Problem | str]) -> None:
+        self._problems = tuple(
+            one if isinstance(one, Problem) else Problem("$", None, one, "") for one in problems
+        )
+        super().__init__("; ".join(f"{one.path}: {one.reason}" for one in self._problems))
+
+    @property
+    def problems(self) -> tuple[Problem, ...]:
+        return self._problems

@@ -5,9 +5,13 @@ Same input, same answer: no clock, no storage, no chance.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
+
+from pydantic import Field
 
 from bucephal.coach.machine import (
+    EASIER_ASKS,
+    REMEDIES_BEFORE_SECOND,
     START,
     AdviceCode,
     CoachState,
@@ -21,7 +25,7 @@ from bucephal.coach.machine import (
 from bucephal.coach.settings import CoachEntry, CoachSettings
 from bucephal.coach.signals import Signal, SignalKind, SignalRule, classify, signal_rules
 from bucephal.coach.texts import Figures, band_text, fill, load_texts, said
-from bucephal.ladder import Catalogue, Fault
+from bucephal.ladder import Catalogue, Fault, under
 from bucephal.record import FrozenModel
 
 ENDING = frozenset(
@@ -31,6 +35,10 @@ ENDING = frozenset(
     }
 )  # fmt: skip
 """Advice after which this item, or this side of it, is over for the day."""
+_HOLD_S = {"a": 2, "b": 20}
+_HOLDING_REMEDIES = 3
+"""Whoever holds and waits for the try gives the first remedy one more time."""
+_FIXED_LESSON_EASIER = 3
 WRONG_PART_REMEDY = "Wait, then ask again from the lightest, a little smaller."
 
 
@@ -48,6 +56,7 @@ class Advice(FrozenModel):
     cap: int | None
     ends: bool
     ended_heavy: bool
+    louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
 
 
 class Coach:
@@ -55,7 +64,7 @@ class Coach:
 
     def __init__(self, settings: CoachSettings, catalogue: Catalogue) -> None:
         self.settings = settings
-        self.catalogue = catalogue
+        self.catalogue = catalogue = under(catalogue, settings.school)
         self.signal_rules: tuple[SignalRule, ...] = signal_rules(settings, catalogue)
         self.machine_rules = machine_rules(settings, catalogue)
         self.state: CoachState = START
@@ -93,8 +102,7 @@ class Coach:
         return two_sided and not self.settings.other_side_done
 
     def _advice(self, entry: CoachEntry, signal: Signal, verdict: Verdict) -> Advice:
-        texts = load_texts()
-        text = texts.advice[verdict.text_id]
+        text = load_texts().of(verdict.text_id, self.catalogue.school)
         figures = self._figures(entry, signal, verdict)
         ends = verdict.code in ENDING
         return Advice(
@@ -109,6 +117,7 @@ class Coach:
             cap=self.settings.cap,
             ends=ends,
             ended_heavy=ends and verdict.heavy,
+            louder_after_s=louder_after_s(self.catalogue.school),
         )
 
     def _figures(self, entry: CoachEntry, signal: Signal, verdict: Verdict) -> Figures:
@@ -123,6 +132,7 @@ class Coach:
             "aim": str(self.settings.aim),
             "remedy": self._remedy(entry, second=verdict.variant == "second"),
             "easier": easier_text(self.settings.step, self.catalogue),
+            **school_figures(self.catalogue.school),
         }
 
     def _remedy(self, entry: CoachEntry, *, second: bool) -> str:
@@ -143,10 +153,23 @@ def row_after(row: int, effect: RowEffect, aim: int) -> int:
 
 
 def machine_rules(settings: CoachSettings, catalogue: Catalogue) -> MachineRules:
+    school = catalogue.school
     return MachineRules(
         band_top=settings.band[1],
         has_easier_stage=catalogue.previous(settings.step) is not None,
+        easier_asks=_FIXED_LESSON_EASIER if school["session-end"] == "b" else EASIER_ASKS,
+        remedies_before_second=_HOLDING_REMEDIES if school["resistance"] == "b" else REMEDIES_BEFORE_SECOND,
     )
+
+
+def louder_after_s(school: Mapping[str, str]) -> int:
+    """How long a level is held before a louder one: stepped, or matched and held (handbook 09)."""
+    return _HOLD_S[school["escalation"]]
+
+
+def school_figures(school: Mapping[str, str]) -> Figures:
+    """What the texts name by school: the settling cue, and the seconds a level is held."""
+    return {"settling": load_texts().settling[school["settling"]], "hold": str(louder_after_s(school))}
 
 
 def remedy_text(fault: Fault | None, *, second: bool) -> str:

@@ -17,7 +17,9 @@ from bucephal.coach.advising import (
     ENDING,
     WRONG_PART_REMEDY,
     easier_text,
+    louder_after_s,
     machine_rules,
+    school_figures,
 )
 from bucephal.coach.machine import (
     START,
@@ -32,7 +34,7 @@ from bucephal.coach.machine import (
 from bucephal.coach.settings import CoachSettings
 from bucephal.coach.signals import Condition, Signal, SignalKind, SignalRule, signal_rules
 from bucephal.coach.texts import AdviceText, band_text, load_texts
-from bucephal.ladder import Catalogue, Fault
+from bucephal.ladder import Catalogue, Fault, under
 from bucephal.record import FrozenModel
 
 
@@ -94,6 +96,7 @@ class CompiledCoach(FrozenModel):
     tables: tuple[CompiledTable, CompiledTable] = Field(description="Below the cap of tries, and at it.")
     swaps: tuple[Swap, ...]
     texts: dict[str, AdviceText]
+    louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
     figures: dict[str, str] = Field(description="Figures of the texts that never change.")
     remedies: dict[str, RemedyTexts]
     default_remedy: RemedyTexts
@@ -106,6 +109,7 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         settings: as for `advise`; ``side``, ``other_side_done`` and ``minutes_left`` are
             supplied by the device while it plays.
     """
+    catalogue = under(catalogue, settings.school)
     rules = signal_rules(settings, catalogue)
     signals = tuple(dict.fromkeys(signal for rule in rules for signal in rule.by_level))
     walk = _walk(signals, machine_rules(settings, catalogue))
@@ -125,7 +129,8 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         verdicts=_compiled_verdicts(verdicts),
         tables=walk.tables,
         swaps=tuple(Swap),
-        texts={verdict.text_id: texts.advice[verdict.text_id] for verdict in verdicts},
+        texts={verdict.text_id: texts.of(verdict.text_id, catalogue.school) for verdict in verdicts},
+        louder_after_s=louder_after_s(catalogue.school),
         figures=_constant_figures(settings, catalogue),
         remedies={
             fault.code: RemedyTexts(first=fault.first, second=fault.second or fault.first)
@@ -257,6 +262,7 @@ def _constant_figures(settings: CoachSettings, catalogue: Catalogue) -> dict[str
         "of_cap": "" if cap is None else f" of at most {cap}",
         "aim": str(settings.aim),
         "easier": easier_text(settings.step, catalogue),
+        **school_figures(catalogue.school),
     }
 
 

@@ -58,6 +58,8 @@ class MachineRules:
 
     band_top: int
     has_easier_stage: bool
+    easier_asks: int = EASIER_ASKS
+    remedies_before_second: int = REMEDIES_BEFORE_SECOND
 
 
 class CoachState(NamedTuple):
@@ -192,11 +194,11 @@ def _after_over(state: CoachState) -> tuple[CoachState, Verdict]:
 
 def _after_wrong(state: CoachState, at_cap: bool, rules: MachineRules) -> tuple[CoachState, Verdict]:
     wrongs = state.wrongs
-    now = _runs_ended(state)._replace(wrongs=min(wrongs + 1, REMEDIES_BEFORE_SECOND))
+    now = _runs_ended(state)._replace(wrongs=min(wrongs + 1, rules.remedies_before_second))
     if at_cap or state.easier:
         # A remedy asks for another try, and none are left: finish on something smaller.
         return _easier(now, rules, "wrong", heavy=False)
-    second = wrongs >= REMEDIES_BEFORE_SECOND
+    second = wrongs >= rules.remedies_before_second
     return now, Verdict(AdviceCode.REMEDY, "second" if second else "")
 
 
@@ -233,7 +235,7 @@ def _easier(
     """One stage easier, at most two such asks, to finish light; at the first stage, leave it."""
     if not rules.has_easier_stage:
         return state, Verdict(AdviceCode.LEAVE_EXERCISE, variant, heavy=heavy)
-    if state.easier >= EASIER_ASKS:
+    if state.easier >= rules.easier_asks:
         ended = "ended-heavy" if heavy else "ended-wrong"
         return state, Verdict(AdviceCode.DOSE_REACHED, ended, heavy=heavy)
     # On the easier stage only the number of tries counts: everything else starts afresh.

@@ -9,9 +9,10 @@ from pydantic import Field
 
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue, Side
+from bucephal.problems import shorten
 from bucephal.record import Band, Coarse, Correct, EventKind, FrozenModel, Tension
+from bucephal.record.checks import school_problems
 from bucephal.record.models import Level, StepId
-from bucephal.record.problems import shorten
 
 
 class CoachEntry(FrozenModel):
@@ -45,6 +46,9 @@ class CoachSettings(FrozenModel):
         None, description="A calm answer below this level is the best so far; null: no such."
     )
     minutes_left: float | None = Field(None, description="Of the session; null: no limit.")
+    sessions_before: Annotated[int, Field(ge=0)] | None = Field(
+        None, description="Sessions in which this exercise was asked before; null: not known."
+    )
 
 
 class CoachFile(CoachSettings):
@@ -61,7 +65,7 @@ def check_coach_file(raw: Any, catalogue: Catalogue) -> list[Problem]:
     """What a coach file must hold beyond its shape: a known step, a side it has, a band in order."""
     if not isinstance(raw, Mapping):
         return []
-    problems = []
+    problems: list[Problem] = []
     step, band, side = raw.get("step"), raw.get("band"), raw.get("side", "none")
     if isinstance(step, str) and step not in catalogue:
         problems.append(Problem("step", step, "is not a step of the ladder", ", ".join(catalogue.steps)))
@@ -70,6 +74,7 @@ def check_coach_file(raw: Any, catalogue: Catalogue) -> list[Problem]:
         # A coach can be asked about a two-sided step without saying which side is meant.
         if side not in allowed and side != Side.NONE:
             problems.append(Problem("side", side, f"{step} has no such side", " or ".join(allowed)))
+    problems += school_problems(raw.get("school"), catalogue, "school")
     if isinstance(band, list) and len(band) == 2 and all(isinstance(end, int) for end in band):
         if band[0] > band[1]:
             problems.append(Problem("band", shorten(band), "is upside down", "lowest level first"))

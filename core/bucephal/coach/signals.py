@@ -23,6 +23,11 @@ TOP_PRESSURE = 9
 """Levels 9 and 10: after two such answers in a row there is no third (handbook 08)."""
 ANTICIPATES = "anticipates"
 BEST_GRADE = 5
+LEAD_FREE_SESSIONS = 3
+"""Canter sessions in which any lead is right, by one school (handbook 09)."""
+CORRECT_AT_ONCE = "b"
+FIXED_LESSON = "b"
+"""Option codes of the questions wrong-lead and session-end."""
 
 
 class SignalKind(StrEnum):
@@ -86,7 +91,11 @@ class SignalRule(FrozenModel):
 
 
 def signal_rules(settings: CoachSettings, catalogue: Catalogue) -> tuple[SignalRule, ...]:
-    """The list for an item, most urgent first; the last rule always holds."""
+    """The list for an item, most urgent first; the last rule always holds.
+
+    Args:
+        catalogue: the ladder under the school of ``settings``.
+    """
     return tuple(_rules(settings, catalogue))
 
 
@@ -128,10 +137,13 @@ def _rules(settings: CoachSettings, catalogue: Catalogue) -> Iterator[SignalRule
     yield SignalRule(when=(Condition(field="coarse", any_of=("heavy",)),), by_level=heavy)
     tight = Condition(field="tension", any_of=("tight",))
     yield SignalRule(when=(tight,), by_level=_by_level(settings, SignalKind.TIGHT))
+    plain = _by_level(settings, SignalKind.LIGHT)
+    if catalogue.school["session-end"] == FIXED_LESSON:
+        yield SignalRule(when=(), by_level=plain)
+        return
     best_grade = Condition(field="grade", any_of=(BEST_GRADE,))
     yield SignalRule(when=(best_grade,), by_level=_by_level(settings, SignalKind.BEST))
     best_below = settings.best_below or 0
-    plain = _by_level(settings, SignalKind.LIGHT)
     best = _by_level(settings, SignalKind.BEST)
     by_level = plain[:1] + best[1:best_below] + plain[max(best_below, 1) :]
     yield SignalRule(when=(), by_level=by_level)
@@ -141,12 +153,21 @@ def _firing_faults(settings: CoachSettings, catalogue: Catalogue) -> tuple[str, 
     """Faults that are not let be here; anticipation has a rule of its own."""
     passing = {Accepted.ALWAYS}
     if settings.green:
-        passing |= {Accepted.LEARNING, Accepted.SCHOOL}
+        passing.add(Accepted.LEARNING)
+        if wrong_lead_passes(settings, catalogue):
+            passing.add(Accepted.SCHOOL)
     return tuple(
         fault.code
         for fault in catalogue.exercise(settings.step).faults
         if fault.accepted not in passing and fault.code != ANTICIPATES
     )
+
+
+def wrong_lead_passes(settings: CoachSettings, catalogue: Catalogue) -> bool:
+    """The other lead is let be in the first canter sessions, or never: a question of school."""
+    if catalogue.school["wrong-lead"] == CORRECT_AT_ONCE:
+        return False
+    return settings.sessions_before is None or settings.sessions_before < LEAD_FREE_SESSIONS
 
 
 def _one(field: str, values: tuple[str | bool, ...], kind: SignalKind, *, is_ask: bool = True) -> SignalRule:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import tomllib
+from collections.abc import Mapping
 from functools import lru_cache
 from importlib import resources
 
@@ -21,16 +22,22 @@ class AdviceText(FrozenModel):
 
 class CoachTexts(FrozenModel):
     advice: dict[str, AdviceText]
+    settling: dict[str, str]
     said: dict[str, str]
     said_without_level: dict[str, str]
+
+    def of(self, text_id: str, school: Mapping[str, str]) -> AdviceText:
+        """The text of a verdict as a school words it: ``id@question.option`` goes before ``id``."""
+        worded = (self.advice.get(f"{text_id}@{key}.{code}") for key, code in school.items())
+        return next((text for text in worded if text is not None), self.advice[text_id])
 
 
 @lru_cache(maxsize=1)
 def load_texts() -> CoachTexts:
     path = resources.files("bucephal.coach") / "texts.toml"
     raw = tomllib.loads(path.read_text(encoding="utf-8"))
-    said, without = raw.pop("said"), raw.pop("said_without_level")
-    return CoachTexts(advice=raw, said=said, said_without_level=without)
+    tables = {name: raw.pop(name) for name in ("said", "said_without_level", "settling")}
+    return CoachTexts(advice=raw, **tables)
 
 
 def fill(template: str, figures: Figures) -> str:

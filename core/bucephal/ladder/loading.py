@@ -1,169 +1,362 @@
-"""Reads the ladder from its TOML files into frozen models, and checks it.
-
-A need is written ``"send.4"`` (ready), ``"stand.2!"`` (confirmed) or ``"catch"`` (the last
-stage of that exercise). Each stage needs the one before it; that need is added here.
-"""
+"""Builds the ladder that a horse is worked by: the files, then the yard's own, then the school."""
 
 from __future__ import annotations
 
-import tomllib
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, replace
 from functools import lru_cache
-from importlib import resources
+from graphlib import CycleError, TopologicalSorter
 from typing import Any
 
-from bucephal.errors import LadderFault
+from bucephal.errors import Problem
 from bucephal.ladder.checking import check_catalogue
+from bucephal.ladder.library import Library, library_from, load_library
 from bucephal.ladder.models import (
     Accepted,
     Catalogue,
-    Compare,
     CueFamily,
     Exercise,
     Fault,
+    Gait,
     Gate,
-    HelperRule,
     Kind,
     Need,
+    Origin,
     Stage,
-    StageBand,
 )
+from bucephal.ladder.schools import SchoolChange, SchoolOption, options_in_force, resolve
+from bucephal.ladder.source import ExerciseSource, FaultSource, StageSource, YardLadder
 
 TOLERANCE_FIRST_STAGE_S = 60.0
 TOLERANCE_LATER_STAGE_S = 30.0
-
-_STAGE_KEYS = {
-    "number", "name", "needs", "band", "gait", "helper", "least_age_months", "ridden",
-    "exciting", "accept_nearly", "target", "within_s",
-}  # fmt: skip
-_EXERCISE_KEYS = {
-    "id", "name", "kind", "family", "fault_family", "sides", "cap", "cap_both", "cap_by", "kit",
-    "gait", "ridden", "exciting", "safety", "unit", "compare", "least_age_months", "ask", "stages",
-}  # fmt: skip
+_STAGE_FIELDS = ("name", "does", "looks", "layouts", "kit", "cautions", "demands")
+_EXERCISE_FIELDS = ("name", "ask", "layouts", "kit", "cautions", "demands")
+_FAULT_FIELDS = ("looks", "first", "second", "accepted")
 
 
-@lru_cache(maxsize=1)
-def load_catalogue() -> Catalogue:
-    """The ladder that ships with Bucephal.
+@dataclass(frozen=True)
+class Blueprint:
+    """What a catalogue was built from, so that it can be built again under another school."""
+
+    library: Library
+    yard: YardLadder
+
+
+def load_catalogue(yard: YardLadder | None = None, school: Mapping[str, str] | None = None) -> Catalogue:
+    """The ladder that ships, with what a yard adds to it and under a school.
 
     Raises:
         LadderFault: if the data contradict themselves (all findings at once).
     """
-    folder = resources.files("bucephal.ladder") / "data"
-    documents = {
-        path.name: tomllib.loads(path.read_text(encoding="utf-8"))
-        for path in sorted(folder.iterdir(), key=lambda path: path.name)
-        if path.name.endswith(".toml")
-    }
-    families, faults = documents.pop("families.toml"), documents.pop("faults.toml")
-    return build_catalogue(documents.values(), families, faults)
+    return _shipped(
+        yard.model_dump_json() if yard is not None else "{}", tuple(sorted((school or {}).items()))
+    )
 
 
-def build_catalogue(
-    phases: Iterable[dict[str, Any]], families: dict[str, Any], faults: dict[str, Any]
-) -> Catalogue:
-    """Puts phase documents, cue families and fault tables together and checks the whole.
+@lru_cache(maxsize=64)
+def _shipped(yard: str, school: tuple[tuple[str, str], ...]) -> Catalogue:
+    return build(Blueprint(load_library(), YardLadder.model_validate_json(yard)), dict(school))
+
+
+def under(catalogue: Catalogue, school: Mapping[str, str]) -> Catalogue:
+    """The same ladder under a school; the catalogue itself if nothing would change."""
+    blueprint: Blueprint = catalogue.blueprint
+    if resolve(blueprint.library.schools, school) == catalogue.school:
+        return catalogue
+    if blueprint.library is load_library():
+        return load_catalogue(blueprint.yard, school)
+    return build(blueprint, school)
+
+
+def build_catalogue(phases: Iterable[dict[str, Any]], tables: dict[str, dict[str, Any]]) -> Catalogue:
+    """A ladder from documents like those that ship (tests, tools).
 
     Raises:
         LadderFault: naming every contradiction found.
     """
-    phase_list = list(phases)
-    cue_families = {key: CueFamily(id=key, **row) for key, row in families.items()}
-    raw = [(doc["phase"], row) for doc in phase_list for row in doc["exercise"]]
-    last_stage = {row["id"]: row["stages"][-1]["number"] for _, row in raw}
-    unread = [finding for _, row in raw for finding in _unknown_keys(row)]
-    if unread:
-        raise LadderFault(unread)
+    return build(Blueprint(library_from(phases, tables), YardLadder()), {})
+
+
+def build(blueprint: Blueprint, school: Mapping[str, str]) -> Catalogue:
+    """Raises:
+    LadderFault: naming every contradiction found.
+    """
+    library, yard = blueprint.library, blueprint.yard
+    resolved = resolve(library.schools, school)
+    options = options_in_force(library.schools, resolved)
+    changes = [change for option in options for change in option.changes]
+    sources = [
+        (phase, _under_school(source, changes), origin)
+        for phase, source, origin in _with_own(library.exercises, yard)
+    ]
+    builder = _Builder(library, yard, changes, {source.id: source for _, source, _ in sources})
     catalogue = Catalogue(
-        exercises=tuple(_exercise(phase, row, last_stage, cue_families, faults) for phase, row in raw),
-        phases={doc["phase"]: doc["title"] for doc in phase_list},
-        families=cue_families,
-        rider_faults=faults["rider"],
+        exercises=_aged(tuple(builder.exercise(*one) for one in sources)),
+        phases=library.phases,
+        families=builder.families,
+        rider_faults=_rider_faults(library, changes),
+        school=resolved,
+        prefers=_preferred(options),
+        missing_kit=yard.missing_kit,
+        blueprint=blueprint,
     )
-    check_catalogue(catalogue, fault_rows_for=faults["exercise"])
+    check_catalogue(catalogue, builder.findings, fault_rows_for=library.exercise_faults)
     return catalogue
 
 
-def _unknown_keys(row: dict[str, Any]) -> list[str]:
-    stray = [f"{row['id']}: unknown key {key!r}" for key in row if key not in _EXERCISE_KEYS]
-    for stage in row["stages"]:
-        where = f"{row['id']}.{stage['number']}"
-        stray += [f"{where}: unknown key {key!r}" for key in stage if key not in _STAGE_KEYS]
-    return stray
+def _with_own(
+    shipped: Iterable[tuple[str, ExerciseSource]], yard: YardLadder
+) -> Iterator[tuple[str, ExerciseSource, Origin]]:
+    """The exercises of each phase, the yard's versions in their places, its own at the end of the phase."""
+    rows, own = list(shipped), {one.id: one for one in yard.exercises}
+    ids = {source.id for _, source in rows}
+    for place, (phase, source) in enumerate(rows):
+        changed = own.get(source.id)
+        yield phase, changed or source, Origin.CHANGED if changed is not None else Origin.SHIPPED
+        if place + 1 == len(rows) or rows[place + 1][0] != phase:
+            yield from ((one.phase, one, Origin.OWN) for one in own.values()
+                        if one.phase == phase and one.id not in ids)  # fmt: skip
 
 
-def _exercise(
-    phase: str,
-    row: dict[str, Any],
-    last_stage: dict[str, int],
-    families: dict[str, CueFamily],
-    faults: dict[str, Any],
-) -> Exercise:
-    kind = Kind(row["kind"])
-    return Exercise(
-        id=row["id"],
-        phase=phase,
-        name=row["name"],
-        kind=kind,
-        sides=row["sides"],
-        cap=row.get("cap"),
-        cap_both=row.get("cap_both"),
-        kit=tuple(row["kit"]),
-        family=row.get("family"),
-        safety=row.get("safety", False),
-        unit=row.get("unit"),
-        compare=Compare(row.get("compare", Compare.AT_LEAST)),
-        ask=row["ask"],
-        faults=_faults_of(row, kind, families, faults),
-        stages=tuple(_stage(row, kind, place, last_stage) for place in range(len(row["stages"]))),
-    )
+def _preferred(options: Iterable[SchoolOption]) -> tuple[str, ...]:
+    return tuple(dict.fromkeys(name for option in options for name in option.prefers))
 
 
-def _stage(row: dict[str, Any], kind: Kind, place: int, last_stage: dict[str, int]) -> Stage:
-    stage = row["stages"][place]
-    needs = [_need(text, last_stage) for text in stage.get("needs", ())]
-    if place > 0:
-        needs.insert(0, Need(step=f"{row['id']}.{row['stages'][place - 1]['number']}"))
-    usual_s = TOLERANCE_FIRST_STAGE_S if place == 0 else TOLERANCE_LATER_STAGE_S
-    return Stage(
-        step=f"{row['id']}.{stage['number']}",
-        number=stage["number"],
-        name=stage["name"],
-        needs=tuple(needs),
-        band=StageBand(stage.get("band", StageBand.GREEN)),
-        gait=stage.get("gait", row["gait"]),
-        helper=HelperRule(stage.get("helper", HelperRule.NEVER)),
-        least_age_months=stage.get("least_age_months", row["least_age_months"]),
-        ridden=stage.get("ridden", row.get("ridden", False)),
-        exciting=stage.get("exciting", row.get("exciting", False)),
-        accept_nearly=stage.get("accept_nearly", True),
-        target=stage.get("target"),
-        within_s=stage.get("within_s", usual_s) if kind is Kind.TOLERANCE else None,
-    )
+# --- what a school changes -------------------------------------------------------------------
 
 
-def _need(text: str, last_stage: dict[str, int]) -> Need:
-    gate = Gate.CONFIRMED if text.endswith("!") else Gate.READY
-    name = text.rstrip("!")
-    step = name if "." in name else f"{name}.{last_stage.get(name, 0)}"
-    return Need(step=step, gate=gate)
+def _under_school(source: ExerciseSource, changes: Iterable[SchoolChange]) -> ExerciseSource:
+    for change in changes:
+        if change.exercise == source.id:
+            source = source.model_copy(update=change.fields(*_EXERCISE_FIELDS))
+        elif change.step is not None and change.step.rpartition(".")[0] == source.id:
+            stages = tuple(
+                _changed_stage(stage, change) if change.step == f"{source.id}.{stage.number}" else stage
+                for stage in source.stages
+            )
+            source = source.model_copy(update={"stages": stages})
+    return source
 
 
-def _faults_of(
-    row: dict[str, Any], kind: Kind, families: dict[str, CueFamily], faults: dict[str, Any]
-) -> tuple[Fault, ...]:
-    family = families.get(row.get("family", ""))
-    inherited = row.get("fault_family", family.fault_family if family else "none")
-    rows: dict[str, Any] = dict(faults["family"].get(inherited, {}))
-    if kind is Kind.TOLERANCE:
-        rows |= faults["family"]["tolerance"]
-    # The exercise's own rows come first: they are what is most likely to go wrong here.
-    rows = faults["exercise"].get(row["id"], {}) | {
-        code: fault
-        for code, fault in (rows | faults["family"]["any"]).items()
-        if code not in faults["exercise"].get(row["id"], {})
-    }
+def _changed_stage(stage: StageSource, change: SchoolChange) -> StageSource:
+    kept = [need for need in stage.needs if need.rstrip("!") not in change.needs_drop]
+    needs = tuple(dict.fromkeys((*kept, *change.needs_add)))
+    return stage.model_copy(update={**change.fields(*_STAGE_FIELDS), "needs": needs})
+
+
+def _rider_faults(library: Library, changes: Iterable[SchoolChange]) -> dict[str, str]:
+    faults = dict(library.rider_faults)
+    for change in changes:
+        if change.rider_fault is not None and change.becomes is not None:
+            faults = {
+                (change.becomes if code == change.rider_fault else code): (
+                    change.words or words if code == change.rider_fault else words
+                )
+                for code, words in faults.items()
+            }
+    return faults
+
+
+# --- exercises and stages --------------------------------------------------------------------
+
+
+class _Builder:
+    """Turns sources into exercises; what cannot be turned is kept as findings."""
+
+    def __init__(
+        self,
+        library: Library,
+        yard: YardLadder,
+        changes: list[SchoolChange],
+        sources: Mapping[str, ExerciseSource],
+    ) -> None:
+        self.library = library
+        self.changes = changes
+        self.findings: list[Problem] = []
+        self.families = self._families(yard)
+        self.last_stage = {name: _last_number(source) for name, source in sources.items()}
+
+    def _families(self, yard: YardLadder) -> dict[str, CueFamily]:
+        levels = {one.family: one.levels for one in self.changes if one.family and one.levels}
+        words = {**levels, **yard.scales}
+        return {
+            key: family.model_copy(update={"levels": tuple(words[key])}) if key in words else family
+            for key, family in self.library.families.items()
+        }
+
+    def _find(self, place: str, field: str, value: Any, reason: str, allowed: Iterable[str]) -> None:
+        self.findings.append(Problem(f"{place}.{field}", value, reason, ", ".join(allowed)))
+
+    def exercise(self, phase: str, source: ExerciseSource, origin: Origin) -> Exercise:
+        return Exercise(
+            id=source.id,
+            phase=phase,
+            name=source.name,
+            short=source.short or source.name[:18],
+            origin=origin,
+            kind=source.kind,
+            sides=source.sides,
+            cap=source.cap,
+            cap_both=source.cap_both,
+            kit=source.kit,
+            family=source.family,
+            safety=source.safety,
+            unit=source.unit,
+            compare=source.compare,
+            ask=source.ask,
+            good_for=source.good_for,
+            minutes=source.minutes,
+            faults=tuple(self._faults(source)),
+            stages=tuple(self._stage(source, place) for place in range(len(source.stages))),
+        )
+
+    def _stage(self, source: ExerciseSource, place: int) -> Stage:
+        stage = source.stages[place]
+        step = f"{source.id}.{stage.number}"
+        gait = stage.gait or source.gait
+        ridden = source.ridden if stage.ridden is None else stage.ridden
+        usual_s = TOLERANCE_FIRST_STAGE_S if place == 0 else TOLERANCE_LATER_STAGE_S
+        own_demands = source.demands if stage.demands is None else stage.demands
+        layouts = source.layouts if stage.layouts is None else stage.layouts
+        codes = {
+            "layouts": self._known(step, "layouts", layouts, self.library.layouts),
+            "cautions": self._known(
+                step, "cautions", (*source.cautions, *(stage.cautions or ())), self.library.cautions
+            ),
+            "demands": self._known(
+                step, "demands", _demands(own_demands, gait, ridden), self.library.demands
+            ),
+        }
+        return Stage(
+            step=step,
+            number=stage.number,
+            name=stage.name,
+            does=stage.does,
+            looks=stage.looks,
+            needs=tuple(self._needs(source, place)),
+            kit=source.kit if stage.kit is None else stage.kit,
+            archived=stage.archived or source.archived,
+            band=stage.band,
+            gait=gait,
+            helper=stage.helper,
+            least_age_months=max((one.months for one in codes["demands"]), default=0),
+            ridden=ridden,
+            exciting=source.exciting if stage.exciting is None else stage.exciting,
+            accept_nearly=stage.accept_nearly,
+            target=stage.target,
+            within_s=stage.within_s or (usual_s if source.kind is Kind.TOLERANCE else None),
+            **codes,
+        )
+
+    def _known(
+        self, place: str, field: str, codes: Iterable[str], table: Mapping[str, Any]
+    ) -> tuple[Any, ...]:
+        known = []
+        for code in dict.fromkeys(codes):
+            if code in table:
+                known.append(table[code])
+            elif table:
+                self._find(place, field, code, "is not known", table)
+        return tuple(known)
+
+    def _needs(self, source: ExerciseSource, place: int) -> Iterator[Need]:
+        before = next((one for one in reversed(source.stages[:place]) if not one.archived), None)
+        if before is not None:
+            yield Need(step=f"{source.id}.{before.number}")
+        for text in source.stages[place].needs:
+            gate = Gate.CONFIRMED if text.endswith("!") else Gate.READY
+            name = text.rstrip("!")
+            step = name if "." in name else f"{name}.{self.last_stage.get(name, 0)}"
+            yield Need(step=step, gate=gate)
+
+    def _faults(self, source: ExerciseSource) -> Iterator[Fault]:
+        """Its own rows first: they are what is most likely to go wrong here."""
+        rows = {one.code: self._completed(source.id, one) for one in source.faults}
+        rows = {**self.library.exercise_faults.get(source.id, {}), **rows}
+        family = self.families.get(source.family or "")
+        inherited = source.fault_family or (family.fault_family if family is not None else "none")
+        tables = [inherited, "tolerance", "any"] if source.kind is Kind.TOLERANCE else [inherited, "any"]
+        for table in tables:
+            for code, fault in self.library.family_faults.get(table, {}).items():
+                rows.setdefault(code, fault)
+        for fault in rows.values():
+            row = self._changed_fault(fault, source)
+            if not row.first:
+                wanted = ["a first remedy"]
+                self._find(source.id, f"faults.{row.code}.first", row.first, "has no remedy", wanted)
+            yield Fault(
+                code=row.code,
+                looks=row.looks or "",
+                first=row.first or "",
+                second=row.second,
+                accepted=row.accepted or Accepted.LEARNING,
+            )
+
+    def _completed(self, exercise: str, fault: FaultSource) -> FaultSource:
+        """A row that only names a code is the ladder's fault of that code."""
+        known = self.library.known_fault(fault.code)
+        if known is None and fault.first is None:
+            self._find(
+                exercise, f"faults.{fault.code}", fault.code,
+                "is not a fault that the ladder knows, and brings no remedy of its own",
+                self.library.fault_codes,
+            )  # fmt: skip
+            return fault.model_copy(update={"first": "-"})
+        if known is None:
+            return fault
+        if fault.first == "":
+            return fault
+        own = {name: value for name in _FAULT_FIELDS if (value := getattr(fault, name)) is not None}
+        return known.model_copy(update=own)
+
+    def _changed_fault(self, fault: FaultSource, source: ExerciseSource) -> FaultSource:
+        for change in self.changes:
+            if change.fault == fault.code and change.of in (source.id, source.family, "any"):
+                fault = fault.model_copy(update=change.fields(*_FAULT_FIELDS))
+        return fault
+
+
+def _last_number(source: ExerciseSource) -> int:
+    live = [stage for stage in source.stages if not stage.archived] or source.stages
+    return live[-1].number
+
+
+def _demands(own: tuple[str, ...], gait: Gait, ridden: bool) -> tuple[str, ...]:
+    """What a stage demands by its gait and by being ridden, beside what it says itself."""
+    if ridden:
+        return ("ridden", *(("canter-straight",) if gait is Gait.CANTER else ()), *own)
+    by_gait = {Gait.TROT: ("trot-in-hand",), Gait.CANTER: ("canter-circles",)}.get(gait, ())
+    base = () if "handling" in own else ("groundwork",)
+    return (*base, *by_gait, *own)
+
+
+def _aged(exercises: tuple[Exercise, ...]) -> tuple[Exercise, ...]:
+    """Least ages that take in what a stage needs: nothing is planned before what it rests on."""
+    own = {stage.step: stage for exercise in exercises for stage in exercise.stages}
+    graph = {step: [need.step for need in stage.needs if need.step in own] for step, stage in own.items()}
+    least: dict[str, int] = {}
+    try:
+        for step in TopologicalSorter(graph).static_order():
+            least[step] = max((own[step].least_age_months, *(least[need] for need in graph[step])))
+    except CycleError:
+        return exercises  # the check of the whole says so
     return tuple(
-        Fault(code=code, **(fault | {"accepted": Accepted(fault["accepted"])}))
-        for code, fault in rows.items()
+        exercise.model_copy(
+            update={
+                "stages": tuple(
+                    stage.model_copy(update={"least_age_months": least[stage.step]})
+                    for stage in exercise.stages
+                )
+            }
+        )
+        for exercise in exercises
     )
+
+
+def with_yard(catalogue: Catalogue, yard: YardLadder) -> Catalogue:
+    """The same ladder and school with other additions of a yard.
+
+    Raises:
+        LadderFault: naming every contradiction the additions bring.
+    """
+    return build(replace(catalogue.blueprint, yard=yard), catalogue.school)

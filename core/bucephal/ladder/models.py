@@ -8,10 +8,14 @@ from __future__ import annotations
 from collections.abc import Iterator
 from enum import StrEnum
 from functools import cached_property
+from typing import TYPE_CHECKING, Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
 from bucephal.errors import UnknownStep
+
+if TYPE_CHECKING:
+    from bucephal.ladder.schools import School
 
 
 class _Frozen(BaseModel):
@@ -111,12 +115,46 @@ class CueFamily(_Frozen):
     id: str
     name: str
     fault_family: str
-    levels: tuple[str, str, str, str, str]
+    levels: tuple[str, ...] = Field(min_length=10, max_length=10)
 
     def text_for(self, level: int) -> str:
-        """The words for a pressure level 1 to 10 (rows 1, 2-3, 4-6, 7-8, 9-10 of handbook 02)."""
-        row = 0 if level < 2 else 1 if level < 4 else 2 if level < 7 else 3 if level < 9 else 4
-        return self.levels[row]
+        """The words for a pressure level 1 to 10 (handbook 02)."""
+        return self.levels[level - 1]
+
+
+class Caution(_Frozen):
+    """One line of handbook 08; ``under_months``: said of younger horses only."""
+
+    code: str
+    words: str
+    under_months: int | None = None
+
+    def concerns(self, age_months: int | None) -> bool:
+        return self.under_months is None or (age_months is not None and age_months < self.under_months)
+
+
+class Layout(_Frozen):
+    """A set-up of handbook 07, by name."""
+
+    code: str
+    name: str
+    words: str
+
+
+class Demand(_Frozen):
+    """What a stage asks of a growing body, and from which age it is planned (handbook 08)."""
+
+    code: str
+    months: int = Field(ge=0)
+    words: str
+
+
+class Origin(StrEnum):
+    """Where an exercise comes from: the ladder that ships, a yard's change of it, a yard's own."""
+
+    SHIPPED = "shipped"
+    CHANGED = "changed"
+    OWN = "own"
 
 
 class Stage(_Frozen):
@@ -125,7 +163,14 @@ class Stage(_Frozen):
     step: str
     number: int = Field(ge=1)
     name: str
+    does: str = Field(description="What the trainer does.")
+    looks: str = Field(description="What the trainer looks for.")
     needs: tuple[Need, ...]
+    kit: tuple[str, ...]
+    layouts: tuple[Layout, ...]
+    cautions: tuple[Caution, ...]
+    demands: tuple[Demand, ...]
+    archived: bool = Field(description="Not offered any more; old asks keep their meaning.")
     band: StageBand
     gait: Gait
     helper: HelperRule
@@ -141,6 +186,8 @@ class Exercise(_Frozen):
     id: str
     phase: str
     name: str
+    short: str = Field(description="A name for where there is little room.")
+    origin: Origin
     kind: Kind
     sides: Sides
     cap: int | None = Field(description="Tries a side and session while new; null: by minutes.")
@@ -151,8 +198,15 @@ class Exercise(_Frozen):
     unit: str | None
     compare: Compare
     ask: str
+    good_for: str
+    minutes: int = Field(description="Typical minutes in a session.")
     faults: tuple[Fault, ...]
-    stages: tuple[Stage, ...]
+    stages: tuple[Stage, ...] = Field(description="In teaching order, which need not be by number.")
+
+    @property
+    def live_stages(self) -> tuple[Stage, ...]:
+        """The stages that are offered: without those the yard has archived."""
+        return tuple(stage for stage in self.stages if not stage.archived)
 
     @property
     def side_names(self) -> tuple[Side, ...]:
@@ -163,12 +217,22 @@ class Exercise(_Frozen):
 
 
 class Catalogue(_Frozen):
-    """The whole ladder, in teaching order."""
+    """The whole ladder in teaching order, as one school and one yard have it."""
 
     exercises: tuple[Exercise, ...]
     phases: dict[str, str]
     families: dict[str, CueFamily]
     rider_faults: dict[str, str]
+    school: dict[str, str] = Field(description="The option in force for every question of handbook 09.")
+    prefers: tuple[str, ...] = Field(description="Exercises that the school takes first.")
+    missing_kit: tuple[str, ...] = Field((), description="What the yard does not have.")
+    blueprint: Any = Field(exclude=True, repr=False, description="What it was built from.")
+
+    @property
+    def schools(self) -> tuple[School, ...]:
+        """Every question of handbook 09 with its options."""
+        found: tuple[School, ...] = self.blueprint.library.schools
+        return found
 
     @cached_property
     def _exercise_of(self) -> dict[str, Exercise]:
@@ -216,14 +280,26 @@ class Catalogue(_Frozen):
         return self.exercise(step).stages.index(self.stage(step))
 
     def previous(self, step: str) -> str | None:
-        """The stage before, in the order of the exercise; None for the first."""
-        place = self.position(step)
-        return self.exercise(step).stages[place - 1].step if place > 0 else None
+        """The stage before that is still offered, in the order of the exercise; None for the first."""
+        before = self.exercise(step).stages[: self.position(step)]
+        return next((stage.step for stage in reversed(before) if not stage.archived), None)
 
     def this_and_later(self, step: str) -> Iterator[str]:
         """A step and the later stages of its exercise, which vouch for it."""
         for stage in self.exercise(step).stages[self.position(step) :]:
             yield stage.step
+
+    @cached_property
+    def _opened_by(self) -> dict[str, tuple[str, ...]]:
+        found: dict[str, list[str]] = {}
+        for step, stage in self._stage_of.items():
+            for need in stage.needs:
+                found.setdefault(need.step, []).append(step)
+        return {step: tuple(opened) for step, opened in found.items()}
+
+    def opened_by(self, step: str) -> tuple[str, ...]:
+        """The steps that name this one among their needs, in teaching order."""
+        return self._opened_by.get(step, ())
 
     def path_to(self, goal: str) -> tuple[str, ...]:
         """Every step that has to come before ``goal``, and ``goal``, in teaching order."""

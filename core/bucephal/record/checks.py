@@ -12,7 +12,7 @@ from typing import Any, TypeGuard, TypeVar
 
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue, Exercise, Gait, Kind, Sides
-from bucephal.record.problems import shorten
+from bucephal.problems import shorten
 
 Raw = Mapping[str, Any]
 _Parsed = TypeVar("_Parsed")
@@ -52,6 +52,7 @@ def check_horse(horse: Raw, catalogue: Catalogue, today: date) -> Iterator[Probl
         if _is_number(value) and value < wanted[0] and wanted[0] <= value * 10 <= wanted[1]:
             reason = f"is too small: did you mean {value * 10:g}?"
             yield Problem(f"horse.{field}", value, reason, f"{wanted[0]} to {wanted[1]} cm")
+    yield from school_problems(horse.get("school"), catalogue, "horse.school")
     names = {"default", "schooled", *catalogue.families, *(ex.id for ex in catalogue.exercises)}
     for key, band in _dict(horse.get("bands")).items():
         if key not in names and key not in catalogue:
@@ -59,6 +60,18 @@ def check_horse(horse: Raw, catalogue: Catalogue, today: date) -> Iterator[Probl
             yield Problem(f"horse.bands.{key}", key, "is not something a band can be set for", allowed)
         if _is_pair(band) and band[0] > band[1]:
             yield Problem(f"horse.bands.{key}", list(band), "is upside down", "lowest level first")
+
+
+def school_problems(chosen: Any, catalogue: Catalogue, path: str) -> Iterator[Problem]:
+    """Questions and options that handbook 09 does not have."""
+    schools = {school.key: school for school in catalogue.schools}
+    for key, code in _dict(chosen).items():
+        school = schools.get(key)
+        if school is None:
+            yield Problem(f"{path}.{key}", key, "is not a question of the schools", ", ".join(schools))
+        elif code not in [option.code for option in school.options]:
+            allowed = ", ".join(f"{option.code} ({option.name})" for option in school.options)
+            yield Problem(f"{path}.{key}", shorten(code), "is not an option of this question", allowed)
 
 
 def check_session(

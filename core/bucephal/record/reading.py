@@ -11,9 +11,9 @@ from pydantic import BaseModel, ValidationError
 
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
+from bucephal.problems import problems_of, shorten
 from bucephal.record.checks import check_record
 from bucephal.record.models import FORMAT, VERSION, HorseRecord
-from bucephal.record.problems import problems_of, shorten
 
 Model = TypeVar("Model", bound=BaseModel)
 
