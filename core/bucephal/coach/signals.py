@@ -14,7 +14,7 @@ from typing import Any
 from pydantic import Field
 
 from bucephal.coach.settings import CoachEntry, CoachSettings
-from bucephal.ladder import Accepted, Catalogue, Compare, Kind
+from bucephal.ladder import Accepted, Catalogue, Compare, Fault, Kind
 from bucephal.record import FrozenModel
 
 DANGER_EVENTS = ("bolt", "rear", "buck", "kick", "fall")
@@ -151,19 +151,26 @@ def _rules(settings: CoachSettings, catalogue: Catalogue) -> Iterator[SignalRule
 
 def _firing_faults(settings: CoachSettings, catalogue: Catalogue) -> tuple[str, ...]:
     """Faults that are not let be here; anticipation has a rule of its own."""
-    passing = {Accepted.ALWAYS}
-    if settings.green:
-        passing.add(Accepted.LEARNING)
-        if wrong_lead_passes(settings, catalogue):
-            passing.add(Accepted.SCHOOL)
     return tuple(
         fault.code
         for fault in catalogue.exercise(settings.step).faults
-        if fault.accepted not in passing and fault.code != ANTICIPATES
+        if not passes(fault, settings, catalogue) and fault.code != ANTICIPATES
     )
 
 
-def wrong_lead_passes(settings: CoachSettings, catalogue: Catalogue) -> bool:
+def passes(fault: Fault, settings: CoachSettings, catalogue: Catalogue) -> bool:
+    """Is a fault let be for now (handbook 04, 'accepted')?"""
+    match fault.accepted:
+        case Accepted.ALWAYS:
+            return True
+        case Accepted.LEARNING:
+            return settings.green
+        case Accepted.SCHOOL:
+            return settings.green and _wrong_lead_passes(settings, catalogue)
+    return False
+
+
+def _wrong_lead_passes(settings: CoachSettings, catalogue: Catalogue) -> bool:
     """The other lead is let be in the first canter sessions, or never: a question of school."""
     if catalogue.school["wrong-lead"] == CORRECT_AT_ONCE:
         return False

@@ -204,7 +204,7 @@ def frontier(day: Day) -> list[str]:
     """
     steps = []
     for exercise in day.catalogue.exercises:
-        waiting = [s.step for s in exercise.stages if day.standing.state(s.step) not in GOOD]
+        waiting = [s.step for s in exercise.live_stages if day.standing.state(s.step) not in GOOD]
         begun = [step for step in waiting if day.standing.state(step) is StepState.LEARNING]
         if waiting and exercise.id != SETTLE_EXERCISE:
             steps.append(begun[-1] if begun else waiting[0])
@@ -273,8 +273,8 @@ def _learning_why(day: Day, step: str) -> Why:
 
 
 def fresh(day: Day) -> list[Choice]:
-    """Steps that may be begun today, best first: on the way to the goal, near what it works on,
-    then in ladder order.
+    """Steps that may be begun today, best first: on the way to the goal, what the school takes
+    first, near what it works on, then in ladder order.
     """
     steps = [
         step
@@ -287,6 +287,7 @@ def fresh(day: Day) -> list[Choice]:
         key=lambda step: (
             step in past,
             bool(path) and step not in path,
+            day.catalogue.exercise(step).id not in day.catalogue.prefers,
             day.catalogue.exercise(step).phase not in now,
         ),
     )

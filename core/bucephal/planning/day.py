@@ -7,7 +7,7 @@ from datetime import date
 from functools import cached_property
 from statistics import median
 
-from bucephal.ladder import Catalogue, Gait, HelperRule, Stage
+from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import Standing, StepState
 from bucephal.record import HorseRecord, Session, days_off, ride_number, sessions_in_order
@@ -19,6 +19,8 @@ SOME_DAYS_OFF = 3
 RESTART_DAYS_OFF = 28
 CAUTION_DAYS_OFF = 21
 
+RIDDEN_FROM_MONTHS = 36
+MINUTES_ONLY = 10  # the upper end of what 08 gives a foal: "minutes only" under a rider
 GREEN_SCHOOLING_MIN = 15
 CONSOLIDATING_SCHOOLING_MIN = 25
 GREEN_RIDES = 30
@@ -41,10 +43,15 @@ class Day:
     """
 
     record: HorseRecord
-    catalogue: Catalogue
+    ladder: Catalogue
     request: PlanRequest
     tracks: Tracks | None = None
     """Of this record, where they are at hand already."""
+
+    @cached_property
+    def catalogue(self) -> Catalogue:
+        """The ladder under this horse's school."""
+        return under(self.ladder, self.record.horse.school)
 
     @property
     def on(self) -> date:
@@ -74,12 +81,9 @@ class Day:
             return Heat.FINE
         return heat_class(heat_sum(air, humidity))
 
-    @cached_property
+    @property
     def open_flags(self) -> tuple[str, ...]:
-        return tuple(
-            flag.code for flag in self.record.flags
-            if flag.raised_on <= self.on and (flag.cleared_on is None or flag.cleared_on > self.on)
-        )  # fmt: skip
+        return self.standing.open_flags
 
     # --- limits ---------------------------------------------------------------------------
 
@@ -100,12 +104,22 @@ class Day:
         return limit, why
 
     def _fitness_limit(self) -> tuple[int, str]:
+        if self.rides_under_three:
+            return MINUTES_ONLY, "ridden under three years: minutes only"
         ridden_or_grown = self.rides if self.is_young else max(self.rides, GREEN_RIDES)
         if ridden_or_grown < GREEN_RIDES:
             return GREEN_SCHOOLING_MIN, "young or green: 10 to 15 min after settling"
         if ridden_or_grown < CONSOLIDATING_RIDES:
             return CONSOLIDATING_SCHOOLING_MIN, "consolidating: 20 to 25 min after settling"
         return 45, "fit and grown: up to 45 min"
+
+    @property
+    def rides_under_three(self) -> bool:
+        """A step opened by hand for a horse that is not three yet (handbook 08)."""
+        age = self.standing.age_months
+        if age is None or age >= RIDDEN_FROM_MONTHS:
+            return False
+        return any(self.catalogue.stage(one.step).ridden for one in self.standing.overrides_in_force)
 
     @property
     def limits_whole_session(self) -> bool:
@@ -136,20 +150,15 @@ class Day:
 
     def obstacle(self, step: str) -> tuple[str, str] | None:
         """Why a step cannot be done today at all (code, words), whatever its purpose."""
-        stage, exercise = self.catalogue.stage(step), self.catalogue.exercise(step)
-        state = self.standing.state(step)
-        if state is StepState.RESTING:
-            return "age" if self.standing.is_too_young(step) else "resting", self.standing.step(step).why
+        stage = self.catalogue.stage(step)
+        resting = self.standing.rest_because(step)
+        if resting is not None and self.standing.state(step) is StepState.RESTING:
+            return resting
         if self.helper_needed(step) and not self.request.helper:
             return "helper", "needs a helper, and nobody is there today"
-        missing = self._missing_kit(exercise.kit)
+        missing = self._missing_kit(stage.kit)
         if missing:
             return "kit", f"not at hand here: {', '.join(missing)}"
-        if self.open_flags and stage.gait in (Gait.TROT, Gait.CANTER):
-            return (
-                "flag",
-                f"a flag is open ({', '.join(self.open_flags)}): nothing harder until it is cleared",
-            )
         if self.heat is not Heat.FINE and stage.exciting and self.heat is not Heat.CARE:
             return "heat", "too hot for hard work"
         return None

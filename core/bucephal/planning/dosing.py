@@ -14,8 +14,10 @@ from bucephal.response import LightnessTrack, Track, best_so_far_threshold
 
 NEW_AIM = 3
 REPAIR_HEAVIER, REPAIR_LIGHTER = 3, 2
-MINUTES_PER_ASK = 0.7  # own: an ask with its rest
+_MINUTES_PER_ASK = {"a": 0.7, "b": 1.0}  # own: an ask with its rest, by school; holding takes longer
+FIXED_LESSON_AIM = 5
 BREAK_MIN = 1
+_SETTLE_FRESH = {"a": "let it move, trot first; ", "b": "walk first, trot when it minds you; "}
 _WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW)
 
 
@@ -49,7 +51,10 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         cap=exercise.cap,
         band=band,
         green=day.standing.state(step) not in (StepState.READY, StepState.CONFIRMED),
-        minutes=math.ceil(asks * MINUTES_PER_ASK) + (BREAK_MIN if kind in _WITH_BREAK else 0),
+        minutes=_minutes(day, kind, asks),
+        layouts=stage.layouts,
+        cautions=tuple(one.words for one in stage.cautions if one.concerns(day.standing.age_months)),
+        sessions_before=_sessions_before(day, exercise.id),
         done_when=_done_when(kind, doses, band, day, step),
         remedy=_likeliest_fault(day, step),
         helper_needed=day.helper_needed(step),
@@ -59,11 +64,17 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
     )
 
 
+def _minutes(day: Day, kind: ItemKind, asks: int) -> int:
+    each = _MINUTES_PER_ASK[day.catalogue.school["escalation"]]
+    return math.ceil(asks * each) + (BREAK_MIN if kind in _WITH_BREAK else 0)
+
+
 def settle_item(day: Day) -> PlanItem:
     """Settling first: planned from this horse's own settle times and the days off."""
     times, minutes = day.settle_times, day.settle_minutes
     lunges = day.standing.state("lunge.1") in (StepState.READY, StepState.CONFIRMED)
     where = "on the line" if lunges else "in hand"
+    how = _SETTLE_FRESH[day.catalogue.school["fresh"]] if lunges else ""
     if times:
         shown = ", ".join(f"{time:g}" for time in times)
         extra = round(day.settle_days_off_minutes)
@@ -72,7 +83,7 @@ def settle_item(day: Day) -> PlanItem:
         text = "no settle times yet: a short quiet start; mark the first stretch"
     figures: dict[str, float | int | str] = {"planned_min": minutes, "stop_new_after_min": 2 * minutes}
     return _frame_item(
-        ItemKind.SETTLE, f"Settle {where}", "until it stretches and stays steady", minutes,
+        ItemKind.SETTLE, f"Settle {where}", f"{how}until it stretches and stays steady", minutes,
         f"a whole circle stretched, or {2 * minutes} min: then it is a settling day, nothing new",
         Why(text=text, figures=figures),
     )  # fmt: skip
@@ -89,9 +100,20 @@ def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: 
         id=str(kind), kind=kind, step=None, name=name, stage=stage, judged_by=None, unit=None,
         target=None, wants_at_most=False, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None,
         band=None,
-        green=False, minutes=minutes, done_when=done_when, remedy=None, helper_needed=False,
+        green=False, minutes=minutes, layouts=(), cautions=(), sessions_before=0,
+        done_when=done_when, remedy=None, helper_needed=False,
         exciting=False, ridden=False, why=why,
     )  # fmt: skip
+
+
+def _sessions_before(day: Day, exercise: str) -> int:
+    days = {
+        on
+        for (step, _), track in day.standing.tracks.by_key.items()
+        if step.rpartition(".")[0] == exercise
+        for on in track.days
+    }
+    return len(days)
 
 
 def _first_side(day: Day, step: str) -> Side:
@@ -118,7 +140,9 @@ def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
             evenly = choice.heavier is None or side is Side.NONE
             return REPAIR_HEAVIER if evenly or side is choice.heavier else REPAIR_LIGHTER
         case ItemKind.NEW | ItemKind.PRACTICE:
-            return NEW_AIM
+            fixed = day.catalogue.school["session-end"] == "b"
+            cap = day.catalogue.exercise(choice.step).cap or FIXED_LESSON_AIM
+            return min(FIXED_LESSON_AIM, cap) if fixed else NEW_AIM
         case ItemKind.CHECK:
             return 2 if (day.days_off or 0) >= SOME_DAYS_OFF else 1
     return 1

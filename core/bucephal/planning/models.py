@@ -8,7 +8,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from bucephal.ladder import Kind, Side
+from bucephal.ladder import Kind, Layout, Side
 from bucephal.record import Band, FrozenModel
 
 
@@ -84,6 +84,9 @@ class PlanItem(FrozenModel):
     band: Band | None
     green: bool
     minutes: int
+    layouts: tuple[Layout, ...] = Field(description="Set-ups to ride it in.")
+    cautions: tuple[str, ...]
+    sessions_before: int = Field(description="Sessions in which this exercise was asked before.")
     done_when: str
     remedy: ItemRemedy | None
     helper_needed: bool

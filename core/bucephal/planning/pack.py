@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from bucephal.coach import CoachSettings, CompiledCoach, compile_coach
-from bucephal.ladder import Accepted, Catalogue, Kind, Side
+from bucephal.coach.signals import passes
+from bucephal.ladder import Catalogue, Kind, Side, under
 from bucephal.planning.models import PlanItem, SessionPlan
 from bucephal.progress import HorseFacts
 from bucephal.record import FrozenModel
@@ -47,13 +48,14 @@ class RingPack(FrozenModel):
 
 def ring_pack(facts: HorseFacts, plan: SessionPlan, catalogue: Catalogue, school: dict[str, str]) -> RingPack:
     """The pack of a planned session; equal coaches are carried once."""
+    catalogue = under(catalogue, school)
     numbers: dict[str, int] = {}
     coaches: list[CompiledCoach] = []
     items = []
     for item in plan.items:
         if item.step is None:
             continue
-        sides = []
+        sides, settings = [], None
         for dose in item.sides:
             settings = _settings(item, dose.asks, dose.best_below, school)
             key = settings.model_dump_json()
@@ -61,7 +63,8 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, catalogue: Catalogue, school
                 numbers[key] = len(coaches)
                 coaches.append(compile_coach(settings, catalogue))
             sides.append(PackSide(side=dose.side, coach=numbers[key]))
-        items.append(_pack_item(item, tuple(sides), catalogue))
+        assert settings is not None
+        items.append(_pack_item(item, tuple(sides), settings, catalogue))
     return RingPack(
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
         rider_faults=catalogue.rider_faults,
@@ -78,24 +81,22 @@ def _settings(item: PlanItem, aim: int, best_below: int | None, school: dict[str
             "aim": aim,
             "cap": item.cap,
             "best_below": best_below,
+            "sessions_before": item.sessions_before,
         }
     )
 
 
-def _pack_item(item: PlanItem, sides: tuple[PackSide, ...], catalogue: Catalogue) -> PackItem:
+def _pack_item(
+    item: PlanItem, sides: tuple[PackSide, ...], settings: CoachSettings, catalogue: Catalogue
+) -> PackItem:
     assert item.step is not None
     exercise = catalogue.exercise(item.step)
     family = catalogue.families.get(exercise.family or "")
-    learning = (Accepted.LEARNING, Accepted.SCHOOL)
     return PackItem(
         item=item.id,
         sides=sides,
         faults=tuple(
-            PackFault(
-                code=fault.code,
-                looks=fault.looks,
-                passes=fault.accepted is Accepted.ALWAYS or (item.green and fault.accepted in learning),
-            )
+            PackFault(code=fault.code, looks=fault.looks, passes=passes(fault, settings, catalogue))
             for fault in exercise.faults
         ),
         level_words=tuple(family.text_for(level) for level in LEVELS)

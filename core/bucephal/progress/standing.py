@@ -8,7 +8,7 @@ from __future__ import annotations
 from datetime import date, timedelta
 from functools import cached_property
 
-from bucephal.ladder import Catalogue, Gate, Kind, Need, Side, Stage
+from bucephal.ladder import Catalogue, Gait, Gate, Kind, Need, Side, Stage, under
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.record import HorseRecord, Overridden, Override
 from bucephal.response import (
@@ -50,7 +50,7 @@ class Standing:
         self, record: HorseRecord, catalogue: Catalogue, on: date, tracks: Tracks | None = None
     ) -> None:
         self.record = record
-        self.catalogue = catalogue
+        self.catalogue = catalogue = under(catalogue, record.horse.school)
         self.on = on
         self.tracks = tracks or Tracks.of(record, catalogue)
         self._states: dict[str, StepState] = {}
@@ -69,6 +69,11 @@ class Standing:
             if one.on <= self.on and (one.until is None or self.on <= one.until)
         ]
         return {one.step: one for one in sorted(holding, key=lambda one: one.on)}
+
+    @property
+    def overrides_in_force(self) -> tuple[Override, ...]:
+        """The trainer's decisions that hold on the day, one a step."""
+        return tuple(self._overrides.values())
 
     # --- one side -------------------------------------------------------------------------
 
@@ -174,8 +179,12 @@ class Standing:
         forced = self._overridden_state(step)
         if forced is not None:
             return forced
-        if self.is_too_young(step):
+        if self.rest_because(step) is not None:
             return StepState.RESTING
+        return self.worked_state(step)
+
+    def worked_state(self, step: str) -> StepState:
+        """Where the step stands by its work alone, were nothing keeping it at rest."""
         own = self.own_state(step)
         vouched = self.vouched_by(step)
         if vouched is not None and own is not StepState.SLIPPING and _ORDER[vouched[0]] > _ORDER[own]:
@@ -189,8 +198,47 @@ class Standing:
     @cached_property
     def there(self) -> frozenset[str]:
         """Steps that are good, and those under them, even if nobody asked them by themselves."""
-        good = [step for step in self.catalogue.steps if self.state(step) in GOOD]
+        good = [
+            step for step in self.catalogue.steps
+            if (self._overridden_state(step) or self.worked_state(step)) in GOOD
+        ]  # fmt: skip
         return frozenset(below for step in good for below in self.catalogue.path_to(step))
+
+    def rest_because(self, step: str) -> tuple[str, str] | None:
+        """Why a step is left alone on this day (code, words); None if nothing keeps it at rest."""
+        override, stage = self._overrides.get(step), self.catalogue.stage(step)
+        if override is not None and override.state is Overridden.RESTING:
+            return "resting", f"decided on {override.on}: {override.reason}"
+        if stage.archived:
+            return "archived", "archived by the yard: not offered any more"
+        if self.is_too_young(step):
+            return "age", self._too_young_words(stage)
+        if self.open_flags and stage.gait in (Gait.TROT, Gait.CANTER):
+            flags = ", ".join(self.open_flags)
+            return "flag", f"a flag is open ({flags}): nothing harder until it is cleared"
+        missing = [thing for thing in stage.kit if thing in self.catalogue.missing_kit]
+        if missing:
+            return "kit", f"the yard has no {', '.join(missing)}"
+        return None
+
+    def _too_young_words(self, stage: Stage) -> str:
+        demand = max(stage.demands, key=lambda one: one.months, default=None)
+        least = age_text(stage.least_age_months)
+        own = demand is not None and demand.months == stage.least_age_months
+        what = f"{demand.words} is planned" if own and demand is not None else "planned"
+        words = f"{age_text(self.age_months)} old: {what} from {least}"
+        if stage.ridden and self.catalogue.school["start-age"] == LATE_IN_THIRD_YEAR:
+            earliest = age_text(RIDING_NEVER_BELOW)
+            words += f"; by its school it may be opened with a reason from {earliest}, minutes only"
+        return words
+
+    @cached_property
+    def open_flags(self) -> tuple[str, ...]:
+        """Codes of the flags that are open on the day."""
+        return tuple(
+            flag.code for flag in self.record.flags
+            if flag.raised_on <= self.on and (flag.cleared_on is None or flag.cleared_on > self.on)
+        )  # fmt: skip
 
     def is_too_young(self, step: str) -> bool:
         """Below the least age of the step, unless the trainer opened it with a reason (08)."""
@@ -292,9 +340,9 @@ class Standing:
         override = self._overrides.get(step)
         if override is not None:
             return f"decided on {override.on}: {override.reason}"
-        if state is StepState.RESTING:
-            least = self.catalogue.stage(step).least_age_months
-            return f"{age_text(self.age_months)} old: planned from {age_text(least)}"
+        resting = self.rest_because(step)
+        if state is StepState.RESTING and resting is not None:
+            return resting[1]
         if state is StepState.CLOSED:
             return "; ".join(need.words for need in self.missing(step))
         if state is StepState.OPEN:
@@ -316,6 +364,8 @@ class Standing:
 
 
 RIDING_NEVER_BELOW = 30
+LATE_IN_THIRD_YEAR = "b"
+"""Option code of the question start-age (handbook 09)."""
 
 
 def lower_first(text: str) -> str:

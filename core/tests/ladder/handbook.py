@@ -1,0 +1,25 @@
+"""The handbook's tables (03, 04, 09) as rows of cells."""
+
+from __future__ import annotations
+
+from functools import cache
+from pathlib import Path
+
+_FILE = Path(__file__).with_name("handbook_tables.txt")
+
+
+@cache
+def rows(page: str) -> list[list[str]]:
+    """The rows of the table of a page, e.g. '03'; each row a list of cells."""
+    found: list[list[str]] = []
+    reading = False
+    for line in _FILE.read_text(encoding="utf-8").splitlines():
+        if line.startswith("#"):
+            reading = line.startswith(f"# {page}:")
+        elif reading and line.startswith("|"):
+            found.append([cell.strip() for cell in line.strip("|").split("|")])
+    return found
+
+
+def split(cell: str, mark: str) -> list[str]:
+    return [part.strip() for part in cell.split(mark) if part.strip() and part.strip() != "–"]
