@@ -18,6 +18,8 @@ KILOGRAMS_PER_POUND = Fraction("0.45359237")
 INCHES_PER_HAND = 4
 
 _HANDS = re.compile(r"^\s*(\d{1,2})(?:\.([0-3]))?\s*(?:hh|hands?)?\s*$")
+_CENTIMETRES = re.compile(r"^\s*(\d{1,3}(?:[.,]\d+)?)\s*(cm)?\s*$")
+LEAST_BARE_CM = 25
 
 
 def feet_to_metres(feet: float) -> float:
@@ -58,6 +60,23 @@ def hands_to_centimetres(hands: str) -> float:
         raise InvalidInput([Problem("height", hands, "is not a height in hands", allowed)])
     inches = int(match[1]) * INCHES_PER_HAND + int(match[2] or 0)
     return float(inches * CENTIMETRES_PER_INCH)
+
+
+def height_to_centimetres(text: str) -> float:
+    """A height as it is said, in hands ('14.2 hh', '14.2') or centimetres ('147 cm', '147').
+
+    A bare number under 25 is hands and inches; no horse is that few centimetres high.
+
+    Raises:
+        InvalidInput: if it is neither.
+    """
+    match = _CENTIMETRES.match(text)
+    if match is not None and (match[2] or float(match[1].replace(",", ".")) >= LEAST_BARE_CM):
+        return float(match[1].replace(",", "."))
+    if _HANDS.match(text) is None:
+        allowed = "hands and inches, e.g. 14.2 hh (0 to 3 after the point), or centimetres, e.g. 147 cm"
+        raise InvalidInput([Problem("height", text, "is not a height", allowed)])
+    return hands_to_centimetres(text)
 
 
 def centimetres_to_hands(centimetres: float) -> str:

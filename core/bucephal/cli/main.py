@@ -19,10 +19,11 @@ from pydantic import BaseModel
 from bucephal.calibrate import calibrate_records
 from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.errors import BucephalError, InvalidInput, Problem
-from bucephal.ladder import Catalogue, load_catalogue
-from bucephal.planning import Place, PlanRequest, plan_session
-from bucephal.progress import FEWEST_A_WEEK, MOST_A_WEEK, Standing, goal_forecast
+from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue, under
+from bucephal.planning import Place, PlanRequest, assess, place, plan_session
+from bucephal.progress import FEWEST_A_WEEK, MOST_A_WEEK, Standing, baseline, goal_forecast
 from bucephal.record import HorseRecord, parse_json, read_model, read_record, record_schema
+from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record
 
 BAD_INPUT = 2
@@ -86,13 +87,19 @@ def _parser() -> argparse.ArgumentParser:
     check = add("calibrate", _calibrate, "how often what was foretold of a yard's own records came true")
     check.add_argument("files", nargs="+", metavar="RECORD", help="horse records")
     plan = add("plan", _plan, "the next session, with reasons", record=True)
+    plan.add_argument("--no-assess", action="store_true", help="ordinary work, though it has just come")
     plan.add_argument("--minutes", default="30", help="minutes there are (30)")
     plan.add_argument("--helper", action="store_true", help="a helper is there")
     plan.add_argument("--place", help='JSON: {"name": ..., "kit": [...]}')
     plan.add_argument("--air-c", help="air temperature in degrees Celsius")
     plan.add_argument("--humidity", help="relative humidity in per cent")
+    add("assess", _assess, "what a horse that has come is tried on, where it is placed, and its baseline",
+        record=True)  # fmt: skip
     ladder = add("ladder", _ladder, "the catalogue, or one step of it")
     ladder.add_argument("step", nargs="?", metavar="STEP")
+    ladder.add_argument("--school", action="append", default=[], metavar="KEY=OPTION",
+                        help="an answer to a question of the schools, e.g. first-canter=b")  # fmt: skip
+    ladder.add_argument("--own", metavar="FILE", help="a yard's own exercises (JSON), or - for stdin")
     add("schema", _schema, "the JSON Schema of the horse record")
     simulate = add("simulate", _simulate, "the record of a virtual horse")
     simulate.add_argument("--seed", default="1", help="which horse (1)")
@@ -203,6 +210,7 @@ def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
         "on": _day(options.on).isoformat(),
         "minutes": _as_number(options.minutes),
         "helper": options.helper,
+        "assess": not options.no_assess,
         "place": parse_json(options.place) if options.place is not None else Place().model_dump(),
         "air_c": _as_number(options.air_c),
         "humidity_pct": _as_number(options.humidity),
@@ -225,7 +233,28 @@ def _as_number(text: str | None) -> float | int | str | None:
         return text
 
 
+def _assess(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    standing = _standing(options, catalogue)
+    return {
+        "assessment": assess(standing.record, catalogue, standing.on, standing=standing),
+        "placement": place(standing.record, catalogue, standing.on),
+        "baseline": baseline(standing.record, standing),
+    }
+
+
+def _bent(options: argparse.Namespace, catalogue: Catalogue) -> Catalogue:
+    """The ladder under the schools and with the own exercises that were given."""
+    school = dict(text.partition("=")[::2] for text in options.school)
+    problems = list(school_problems(school, catalogue, "school"))
+    if problems:
+        raise InvalidInput(problems)
+    if options.own is not None:
+        catalogue = check_yard(read_model(parse_json(_text(options.own)), YardLadder))
+    return under(catalogue, school)
+
+
 def _ladder(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    catalogue = _bent(options, catalogue)
     if options.step is None:
         return {"exercises": [_exercise_view(exercise) for exercise in catalogue.exercises]}
     if "." not in options.step:

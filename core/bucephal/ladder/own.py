@@ -110,5 +110,3 @@ def source_of(yard: YardLadder, name: str, library: Library | None = None) -> Ow
     rows = library.exercise_faults.get(name, {})
     faults = tuple(FaultSource(code=code) for code in rows)
     return OwnExercise(**{**dict(shipped), "phase": phases[name], "faults": faults})
-
-

@@ -1,5 +1,6 @@
 """The next session, worked out, with the numbers behind each line and what was left out."""
 
+from bucephal.planning.assessing import Assessment, assess, assessment_is_due
 from bucephal.planning.models import (
     ItemKind,
     LeftOut,
@@ -11,10 +12,12 @@ from bucephal.planning.models import (
     Why,
 )
 from bucephal.planning.pack import RingPack, ring_pack
+from bucephal.planning.placing import Placement, place
 from bucephal.planning.session import plan_session
 from bucephal.planning.today import TodayPlan, WorkedDays, plan_today
 
 __all__ = [
-    "ItemKind", "LeftOut", "Place", "PlanItem", "PlanRequest", "RingPack", "SessionPlan",
-    "SideDose", "TodayPlan", "Why", "WorkedDays", "plan_session", "plan_today", "ring_pack",
+    "Assessment", "ItemKind", "LeftOut", "Place", "Placement", "PlanItem", "PlanRequest", "RingPack",
+    "SessionPlan", "SideDose", "TodayPlan", "Why", "WorkedDays", "assess", "assessment_is_due", "place",
+    "plan_session", "plan_today", "ring_pack",
 ]  # fmt: skip

@@ -9,14 +9,16 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from bucephal.ladder import Gate, Side
+from bucephal.planning.assessing import came_light
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState, side_gap
-from bucephal.record import Correct
+from bucephal.record import Correct, SessionKind
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
     FIRST_ANSWERS_LOST,
     READY_CHANCE,
+    READY_DAYS,
     SIDE_HINT,
     SIDE_MATTERS,
     SLIPPING_BELOW,
@@ -123,6 +125,27 @@ def basics(day: Day) -> list[str]:
     return found
 
 
+def seen_once(day: Day) -> list[str]:
+    """The furthest stage of each exercise that came light in the assessment, and on no other day yet.
+
+    It is asked once more on a second day before anything is built on it.
+    """
+    tried = {
+        ask.step
+        for session in day.record.sessions
+        if session.kind is SessionKind.ASSESSMENT
+        for ask in session.asks
+    }
+    found: dict[str, str] = {}
+    for step in day.catalogue.steps:
+        if step not in tried or day.standing.state(step) is not StepState.LEARNING:
+            continue
+        one_day = all(len(track.days) < READY_DAYS for track in _tracks(day, step))
+        if one_day and came_light(step, day.standing.tracks) and day.obstacle(step) is None:
+            found[day.catalogue.exercise(step).id] = step
+    return list(found.values())
+
+
 def phases_now(day: Day) -> tuple[str, str]:
     """The phase the horse works in (the highest with a good step), and the one before."""
     names = list(day.catalogue.phases)
@@ -138,7 +161,8 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         todays: steps of today's repairs and new things.
         taken: steps that are in the session anyway.
     """
-    known = [step for step in basics(day) if step not in taken]
+    once = seen_once(day)
+    known = [step for step in (*basics(day), *once) if step not in taken]
     holding = {one.step: one.why for one in to_confirm(day)}
     off = day.days_off or 0
     now, before = phases_now(day)
@@ -146,12 +170,13 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         in_phase = [step for step in known if day.catalogue.exercise(step).phase == now]
         wide = known if off > RESTART_DAYS_OFF else in_phase
         return [Choice(step, _check_why(day, step, f"{off} days off: all basics")) for step in wide]
-    count = CHECKS_AFTER_SOME_DAYS if off >= SOME_DAYS_OFF else CHECKS_USUAL
+    count = CHECKS_AFTER_SOME_DAYS if off >= SOME_DAYS_OFF or once else CHECKS_USUAL
     needed = _needed_by(day, todays)
     order = sorted(
         known,
         key=lambda step: (
             step not in holding,
+            step not in once,
             step not in needed,
             day.catalogue.exercise(step).phase not in (now, before),
             _last_on(day, step),
@@ -160,10 +185,16 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
     return [
         Choice(
             step,
-            holding.get(step) or _check_why(day, step, "today's work needs it" if step in needed else ""),
+            holding.get(step) or _check_why(day, step, _check_because(step, once, needed)),
         )
         for step in order[:count]
     ]
+
+
+def _check_because(step: str, once: list[str], needed: set[str]) -> str:
+    if step in once:
+        return "came light when it was first tried: once more on a second day, then it is built on"
+    return "today's work needs it" if step in needed else ""
 
 
 def _needed_by(day: Day, steps: list[str]) -> set[str]:
@@ -220,8 +251,9 @@ def goal_path(day: Day) -> frozenset[str]:
 def learning(day: Day) -> list[Choice]:
     """Steps begun and not ready, that can be gone on with today: goal first, longest rest first."""
     steps = dict.fromkeys(one for step in frontier(day) for one in _to_go_on_with(day, step))
-    path = goal_path(day)
-    order = sorted(steps, key=lambda step: (bool(path) and step not in path, _last_on(day, step)))
+    path, once = goal_path(day), seen_once(day)
+    waiting = [step for step in steps if step not in once]
+    order = sorted(waiting, key=lambda step: (bool(path) and step not in path, _last_on(day, step)))
     return [Choice(step, _learning_why(day, step)) for step in order]
 
 

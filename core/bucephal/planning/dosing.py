@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from bucephal.ladder import Accepted, Compare, Kind, Side
+from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.choosing import Choice
 from bucephal.planning.day import SOME_DAYS_OFF, Day
 from bucephal.planning.models import ItemKind, ItemRemedy, PlanItem, SideDose, Why
@@ -55,6 +56,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         layouts=stage.layouts,
         cautions=tuple(one.words for one in stage.cautions if one.concerns(day.standing.age_months)),
         sessions_before=_sessions_before(day, exercise.id),
+        after=(),
         done_when=_done_when(kind, doses, band, day, step),
         remedy=_likeliest_fault(day, step),
         helper_needed=day.helper_needed(step),
@@ -62,6 +64,35 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         ridden=stage.ridden,
         why=choice.why,
     )
+
+
+def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanItem:
+    """The item of a step that is tried: once or twice a side, passed over where answers stopped.
+
+    Args:
+        today: the steps that are tried in this session.
+    """
+    item = item_for(day, ItemKind.ASSESS, Choice(one.step, Why(text=one.because, figures={})))
+    doses = tuple(dose.model_copy(update={"asks": one.asks}) for dose in item.sides)
+    after = tuple(f"{ItemKind.ASSESS}:{step}" for step in one.after if step in today)
+    return item.model_copy(
+        update={
+            "sides": doses,
+            "asks": one.asks * len(doses),
+            "aim": one.asks,
+            "cap": MOST_TRIES_A_SIDE,
+            "minutes": one.minutes,
+            "after": after,
+            "done_when": _tried_when(one, len(doses)),
+        }
+    )
+
+
+def _tried_when(one: AssessmentTry, sides: int) -> str:
+    each = " on each side" if sides > 1 else ""
+    if one.asks == MOST_TRIES_A_SIDE:
+        return f"two answers{each}, light or not"
+    return f"one light answer{each}, or two tries"
 
 
 def _minutes(day: Day, kind: ItemKind, asks: int) -> int:
@@ -100,7 +131,7 @@ def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: 
         id=str(kind), kind=kind, step=None, name=name, stage=stage, judged_by=None, unit=None,
         target=None, wants_at_most=False, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None,
         band=None,
-        green=False, minutes=minutes, layouts=(), cautions=(), sessions_before=0,
+        green=False, minutes=minutes, layouts=(), cautions=(), sessions_before=0, after=(),
         done_when=done_when, remedy=None, helper_needed=False,
         exciting=False, ridden=False, why=why,
     )  # fmt: skip

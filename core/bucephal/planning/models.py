@@ -9,7 +9,7 @@ from typing import Annotated
 from pydantic import Field
 
 from bucephal.ladder import Kind, Layout, Side
-from bucephal.record import Band, FrozenModel
+from bucephal.record import Band, FrozenModel, SessionKind
 
 
 class Place(FrozenModel):
@@ -25,6 +25,7 @@ class PlanRequest(FrozenModel):
     on: date
     minutes: Annotated[int, Field(ge=5, le=180)]
     helper: bool = False
+    assess: bool = Field(True, description="False: ordinary work, though a new horse is not tried yet.")
     place: Place = Place()
     air_c: Annotated[float, Field(ge=-40, le=55)] | None = None
     humidity_pct: Annotated[float, Field(ge=0, le=100)] | None = None
@@ -34,6 +35,7 @@ class ItemKind(StrEnum):
     """What an item is for, in the order of a session."""
 
     SETTLE = "settle"
+    ASSESS = "assess"
     CHECK = "check"
     REPAIR = "repair"
     PRACTICE = "practice"
@@ -87,6 +89,9 @@ class PlanItem(FrozenModel):
     layouts: tuple[Layout, ...] = Field(description="Set-ups to ride it in.")
     cautions: tuple[str, ...]
     sessions_before: int = Field(description="Sessions in which this exercise was asked before.")
+    after: tuple[str, ...] = Field(
+        description="Items that must have come light on every side; else this one is passed over."
+    )
     done_when: str
     remedy: ItemRemedy | None
     helper_needed: bool
@@ -108,6 +113,7 @@ class SessionPlan(FrozenModel):
     """The next session, worked out."""
 
     on: date
+    kind: SessionKind
     days_off: int | None
     minutes_wanted: int
     minutes: int

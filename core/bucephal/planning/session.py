@@ -6,6 +6,7 @@ Order (handbook 05): settle, checks, repair, practice, new, easy yes, loosen off
 from __future__ import annotations
 
 from bucephal.ladder import Catalogue
+from bucephal.planning.assessing import FRAME_MIN, AssessmentTry, assess_minutes, tries_today
 from bucephal.planning.choosing import (
     MOST_LEARNING_AT_ONCE,
     MOST_REPAIRS,
@@ -19,16 +20,16 @@ from bucephal.planning.choosing import (
     to_confirm,
 )
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
-from bucephal.planning.dosing import item_for, loosen_item, settle_item
+from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item
 from bucephal.planning.leaving_out import (
     left_out_steps,
     longer_lesson,
     more_on_easier_side,
     no_time,
 )
-from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan
+from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan, Why
 from bucephal.progress import StepState, lower_first
-from bucephal.record import HorseRecord
+from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks
 from bucephal.welfare import Heat, heat_sum
 
@@ -57,6 +58,9 @@ def plan_session(
     day = Day(_up_to(record, request), catalogue, request, tracks)
     if day.heat is Heat.DO_NOT_WORK:
         return _no_work(day)
+    trying = _assessment(day) if request.assess else None
+    if trying is not None:
+        return trying
     nothing_new = day.nothing_new_because()
     to_repair = [one for one in repairs(day) if day.obstacle(one.step) is None][:MOST_REPAIRS]
     chosen = [(ItemKind.REPAIR, one) for one in to_repair]
@@ -71,6 +75,39 @@ def plan_session(
         taken.add(yes.step)
     chosen += [(ItemKind.CHECK, one) for one in checks(day, todays, taken)]
     return _compose(day, chosen, nothing_new)
+
+
+def _assessment(day: Day) -> SessionPlan | None:
+    """The session of a horse that has just come, if something is left to try and can be today."""
+    due = tries_today(day.record, day.catalogue, day.standing)
+    settle, loosen = settle_item(day), loosen_item(any(day.catalogue.stage(one.step).ridden for one in due))
+    frame = settle.minutes + loosen.minutes
+    limit = assess_minutes(day.standing) - (frame if day.limits_whole_session else FRAME_MIN)
+    room = min(limit, day.request.minutes - frame)
+    tries: list[AssessmentTry] = []
+    left: list[LeftOut] = []
+    for one in due:
+        obstacle = day.obstacle(one.step)
+        if obstacle is not None:
+            code, words = obstacle
+            left.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why(text=words, figures={})))
+        elif sum(each.minutes for each in tries) + one.minutes > room:
+            left.append(no_time(one.step, one.name, one.minutes, room))
+        else:
+            tries.append(one)
+    if not tries:
+        return None
+    today = tuple(one.step for one in tries)
+    items = [settle, *(assessed_item(day, one, today) for one in tries), loosen]
+    words = "first see what it knows: nothing is taught today"
+    return SessionPlan(
+        on=day.on, kind=SessionKind.ASSESSMENT, days_off=day.days_off,
+        minutes_wanted=day.request.minutes, minutes=sum(item.minutes for item in items),
+        schooling_minutes=sum(item.minutes for item in items[1:-1]),
+        headline=f"See what it knows: {len(tries)} steps, and stop where the answers stop",
+        nothing_new=words, items=tuple(items), left_out=tuple(left),
+        cautions=tuple(_cautions(day, items)),
+    )  # fmt: skip
 
 
 def _up_to(record: HorseRecord, request: PlanRequest) -> HorseRecord:
@@ -119,6 +156,7 @@ def _compose(
     extras = [*more_on_easier_side(heavier, repaired), *longer_lesson(day, wanted)]
     return SessionPlan(
         on=day.on,
+        kind=SessionKind.RIDDEN if any(item.ridden for item in ordered) else SessionKind.GROUND,
         days_off=day.days_off,
         minutes_wanted=day.request.minutes,
         minutes=sum(item.minutes for item in ordered),
@@ -209,7 +247,8 @@ _HEAT_WORDS = {
 def _no_work(day: Day) -> SessionPlan:
     words = "the heat: do not work today"
     return SessionPlan(
-        on=day.on, days_off=day.days_off, minutes_wanted=day.request.minutes, minutes=0,
+        on=day.on, kind=SessionKind.GROUND, days_off=day.days_off,
+        minutes_wanted=day.request.minutes, minutes=0,
         schooling_minutes=0, headline="No work today: too hot", nothing_new=words, items=(),
         left_out=tuple(left_out_steps(day, set(), ("heat", words))),
         cautions=tuple(_cautions(day, [])),

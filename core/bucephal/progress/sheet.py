@@ -8,6 +8,7 @@ from pydantic import Field
 
 from bucephal.ladder import Catalogue, Kind, Side
 from bucephal.measures import LeadCount, SettleTime, SettleTrend, lead_table, settle_trend
+from bucephal.progress.baseline import Baseline, baseline
 from bucephal.progress.forecast import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.progress.gaps import SideGap, described_gap
 from bucephal.progress.standing import Standing
@@ -16,9 +17,7 @@ from bucephal.record import Flag, FrozenModel, HorseRecord, days_off, ride_numbe
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import SIDE_LEAST_ASKS, Track, Tracks
 from bucephal.units import centimetres_to_hands
-from bucephal.welfare import age_short, age_text, tape_weight_kg
-
-ADULT_MONTHS = 36
+from bucephal.welfare import age_short, age_text, tape_weight
 
 
 class BoardRow(FrozenModel):
@@ -111,6 +110,7 @@ class HorseSheet(FrozenModel):
     settle_summary: SettleSummary
     leads: LeadSummary | None
     since: tuple[SinceItCame, ...]
+    baseline: Baseline | None = Field(description="As it was when it came; null: never assessed.")
     goals: tuple[GoalLine, ...]
     flags: tuple[Flag, ...]
 
@@ -153,6 +153,7 @@ def horse_sheet(
         settle_summary=_settle_summary(marks),
         leads=_leads(record),
         since=tuple(_since(standing)),
+        baseline=baseline(record, standing),
         goals=tuple(_goals(standing)),
         flags=record.flags,
     )
@@ -179,9 +180,7 @@ def _body(record: HorseRecord, standing: Standing) -> str:
     if horse.height_cm is not None:
         parts.append(f"{centimetres_to_hands(horse.height_cm)} hh ({horse.height_cm:.0f} cm)")
     if horse.girth_cm is not None and horse.length_cm is not None:
-        kg = tape_weight_kg(horse.girth_cm, horse.length_cm)
-        young = standing.age_months is not None and standing.age_months < ADULT_MONTHS
-        parts.append(f"about {kg:.0f} kg by tape" + (", rough under three years" if young else ""))
+        parts.append(tape_weight(horse.girth_cm, horse.length_cm, standing.age_months).words)
     if horse.arrived is not None:
         weeks = (standing.on - horse.arrived).days // 7
         parts.append(f"week {weeks + 1} here")

@@ -244,13 +244,17 @@ class Standing:
         """Below the least age of the step, unless the trainer opened it with a reason (08)."""
         stage = self.catalogue.stage(step)
         override = self._overrides.get(step)
-        if override is not None and override.state is Overridden.OPEN and not self._never_ridden(stage):
+        if override is not None and override.state is Overridden.OPEN and not self.never_ridden(step):
             return False
         return self.age_months is not None and self.age_months < stage.least_age_months
 
-    def _never_ridden(self, stage: Stage) -> bool:
+    def never_ridden(self, step: str) -> bool:
         """Under 30 months ridden work cannot be planned, whatever the trainer decides (08)."""
-        return stage.ridden and self.age_months is not None and self.age_months < RIDING_NEVER_BELOW
+        return (
+            self.catalogue.stage(step).ridden
+            and self.age_months is not None
+            and self.age_months < RIDING_NEVER_BELOW
+        )
 
     # --- needs ----------------------------------------------------------------------------
 
@@ -329,15 +333,16 @@ class Standing:
             name=self.catalogue.full_name(step),
             phase=self.catalogue.exercise(step).phase,
             state=state,
-            why=self._why(step, state),
+            why=self.why(step),
             sides=tuple(self.estimate(track) for track in tracks),
             missing=self.missing(step) if state is StepState.CLOSED else (),
             vouched_by=vouched[1] if vouched is not None else None,
             overridden=override.reason if override is not None else None,
         )
 
-    def _why(self, step: str, state: StepState) -> str:
-        override = self._overrides.get(step)
+    def why(self, step: str) -> str:
+        """Why a step stands where it stands, with the figures, in a line."""
+        state, override = self.state(step), self._overrides.get(step)
         if override is not None:
             return f"decided on {override.on}: {override.reason}"
         resting = self.rest_because(step)

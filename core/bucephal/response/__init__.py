@@ -33,12 +33,21 @@ from bucephal.response.lightness import LightnessTrack, Observation
 from bucephal.response.saving import resume, save
 from bucephal.response.share import ShareTrack
 from bucephal.response.sides import side_rides
-from bucephal.response.standing import FIRST_ANSWERS_LOST, SLIPPING_BELOW, SURE_ENOUGH, SURE_ENOUGH_SAFETY
+from bucephal.response.standing import (
+    FIRST_ANSWERS_ALONE,
+    FIRST_ANSWERS_ALONE_SAFETY,
+    FIRST_ANSWERS_LOST,
+    FIRST_ANSWERS_WITH_SURE,
+    SLIPPING_BELOW,
+    SURE_ENOUGH,
+    SURE_ENOUGH_SAFETY,
+)
 from bucephal.response.tables import ResponseTables, tables_for
 from bucephal.response.tracks import READY_CHANCE, READY_DAYS, Track, TrackKey, Tracks
 
 __all__ = [
-    "ARRIVED_SHARE", "FIRST_ANSWERS_LOST", "HORIZON", "READY_CHANCE", "READY_DAYS", "SIDE_CLAIM", "SIDE_HINT",
+    "ARRIVED_SHARE", "FIRST_ANSWERS_ALONE", "FIRST_ANSWERS_ALONE_SAFETY", "FIRST_ANSWERS_LOST",
+    "FIRST_ANSWERS_WITH_SURE", "HORIZON", "READY_CHANCE", "READY_DAYS", "SIDE_CLAIM", "SIDE_HINT",
     "SIDE_LEAST_ASKS", "SIDE_MATTERS", "SLIPPING_BELOW", "SURE_ENOUGH", "SURE_ENOUGH_SAFETY",
     "WITHIN", "DayBelief", "Difference", "Forecast", "LightnessTrack", "Mover", "Observation",
     "ResponseTables", "ShareTrack", "SideRide", "StepRule", "Track", "TrackKey", "Tracks",

@@ -2,6 +2,22 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
+from pydantic import BaseModel, ConfigDict, Field
+
+ADULT_MONTHS = 36
+
+
+class TapeWeight(BaseModel):
+    """A body weight worked out from two tape measurements, and how far it can be trusted."""
+
+    model_config = ConfigDict(frozen=True)
+
+    kg: Annotated[float, Field(description="Kilograms.")]
+    rough: bool = Field(description="Under three years the formula is only a rough guide.")
+    words: str
+
 
 def tape_weight_kg(girth_cm: float, length_cm: float) -> float:
     """Body weight of an adult horse: girth squared times length, over 11877.
@@ -10,3 +26,15 @@ def tape_weight_kg(girth_cm: float, length_cm: float) -> float:
     Limits: adult horses; under three years it is only a rough guide.
     """
     return girth_cm**2 * length_cm / 11877
+
+
+def tape_weight(girth_cm: float, length_cm: float, months: int | None) -> TapeWeight:
+    """The tape weight with its words: 'about 416 kg by tape'.
+
+    Args:
+        months: the horse's age; None: unknown, taken as grown.
+    """
+    kg = tape_weight_kg(girth_cm, length_cm)
+    rough = months is not None and months < ADULT_MONTHS
+    words = f"about {kg:.0f} kg by tape" + (", rough under three years" if rough else "")
+    return TapeWeight(kg=kg, rough=rough, words=words)

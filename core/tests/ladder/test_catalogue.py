@@ -138,7 +138,9 @@ leg-yield.5 60
 """
 
 
-@pytest.mark.parametrize("pair", [pair.strip() for pair in AGES.replace("\n", "|").split("|") if pair.strip()])
+@pytest.mark.parametrize(
+    "pair", [pair.strip() for pair in AGES.replace("\n", "|").split("|") if pair.strip()]
+)
 def test_ages_are_as_the_handbook_says(pair: str, catalogue: Catalogue) -> None:
     step, months = pair.split()
     assert catalogue.stage(step).least_age_months == int(months)

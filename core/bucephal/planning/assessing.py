@@ -1,0 +1,290 @@
+"""What a horse that has just come is tried on: which steps, how often, in which order, and where it stops.
+
+Source: handbook 03 ('starting points') and 08 (what an age allows). Which steps for which
+background is data (``ladder/data/assessments.toml``).
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from datetime import date
+
+from pydantic import Field
+
+from bucephal.ladder import (
+    AssessmentPlan,
+    Catalogue,
+    Exercise,
+    HelperRule,
+    Kind,
+    Side,
+    Stage,
+    load_library,
+    under,
+)
+from bucephal.progress import Standing
+from bucephal.record import Background, FrozenModel, Horse, HorseRecord, SessionKind
+from bucephal.record.history import SETTLE_EXERCISE
+from bucephal.response import Tracks, is_accepted
+from bucephal.welfare import age_text, session_limit_min
+
+MOST_SESSIONS = 3
+MOST_TRIES_A_SIDE = 2
+MINUTES_PER_TRY = 1.0  # own: a try with its rest; two sides take two
+FRAME_MIN = 4  # own: a short settle and putting away
+LONGEST_MIN = 30  # own: it is looking, not work
+TAKEN_FOR_UNKNOWN = Background.HANDLED
+
+BACKGROUND_WORDS = {
+    Background.UNHANDLED: "unhandled",
+    Background.HANDLED: "handled, not ridden",
+    Background.STARTED: "started by others",
+    Background.FROM_RACING: "from racing",
+    Background.FROM_HARNESS: "from harness",
+    Background.GAITED: "bred to pace or amble",
+    Background.LONG_REST: "after a long rest",
+    Background.SPOILED: "spoiled",
+}
+
+
+class AssessmentTry(FrozenModel):
+    """One step to try. ``asks``: accepted answers on a side that are enough; never more than two tries."""
+
+    step: str
+    name: str
+    asks: int
+    sides: tuple[Side, ...]
+    minutes: int
+    helper: bool
+    after: tuple[str, ...] = Field(description="Steps tried before that must have come light and calm.")
+    because: str
+    tried: bool
+
+
+class AssessmentSession(FrozenModel):
+    number: int
+    minutes: int
+    tries: tuple[AssessmentTry, ...]
+
+
+class NotTried(FrozenModel):
+    """A step that belongs to this background and is not tried; ``reason``: a permanent code."""
+
+    step: str
+    name: str
+    reason: str = Field(description="age, resting, archived, flag, kit, answers, time")
+    words: str
+
+
+class Assessment(FrozenModel):
+    """The first sessions of a horse that has come."""
+
+    background: Background
+    facts: tuple[str, ...] = Field(description="What it was made from.")
+    words: str
+    minutes: int = Field(description="Most minutes of one session, putting away included.")
+    sessions: tuple[AssessmentSession, ...]
+    not_tried: tuple[NotTried, ...]
+    done: bool = Field(description="Nothing is left to try.")
+
+
+@dataclass(frozen=True)
+class _Wanted:
+    step: str
+    session: int
+    because: str
+
+
+def assess(
+    record: HorseRecord, catalogue: Catalogue, on: date, *, standing: Standing | None = None
+) -> Assessment:
+    """What to try with a horse of this background and age, and what was tried of it already.
+
+    Args:
+        record: the horse; an empty one for a horse that has just come.
+        catalogue: the ladder.
+        on: the day in question.
+        standing: of the same record and day, where it is at hand already.
+    """
+    ladder = under(catalogue, record.horse.school)
+    standing = standing or Standing(record, ladder, on)
+    background = record.horse.background or TAKEN_FOR_UNKNOWN
+    plan = load_library().assessments[background]
+    wanted, left = _split(plan, ladder, standing)
+    tries, stopped = _tries(wanted, ladder, standing)
+    minutes = assess_minutes(standing)
+    sessions, late = _sessions(tries, minutes)
+    waiting = any(_waits(one) for session in sessions for one in session.tries)
+    return Assessment(
+        background=background,
+        facts=tuple(_facts(record.horse, standing)),
+        words=plan.words,
+        minutes=minutes,
+        sessions=sessions,
+        not_tried=(*left, *stopped, *late),
+        done=not waiting,
+    )
+
+
+def assess_minutes(standing: Standing) -> int:
+    """Most minutes of one session of an assessment."""
+    return min(session_limit_min(standing.age_months), LONGEST_MIN)
+
+
+def assessment_is_due(record: HorseRecord) -> bool:
+    """Has a horse of known background only been assessed so far, if that?"""
+    if record.horse.background is None:
+        return False
+    return all(one.kind is SessionKind.ASSESSMENT for one in record.sessions if one.asks)
+
+
+def tries_today(record: HorseRecord, catalogue: Catalogue, standing: Standing) -> tuple[AssessmentTry, ...]:
+    """What is tried in the next session of the assessment; nothing if it is over or not due."""
+    if not assessment_is_due(record):
+        return ()
+    assessment = assess(record, catalogue, standing.on, standing=standing)
+    if assessment.done:
+        return ()
+    waiting = [tuple(filter(_waits, session.tries)) for session in assessment.sessions]
+    return next((tries for tries in waiting if tries), ())
+
+
+def _waits(one: AssessmentTry) -> bool:
+    """Is it still to be tried? The settle clock of the session answers for settling by itself."""
+    return not one.tried and not one.step.startswith(f"{SETTLE_EXERCISE}.")
+
+
+def _facts(horse: Horse, standing: Standing) -> list[str]:
+    facts = [age_text(standing.age_months) + (" old" if standing.age_months is not None else "")]
+    if horse.background is None:
+        taken = BACKGROUND_WORDS[TAKEN_FOR_UNKNOWN]
+        facts.append(f"background not given: taken as {taken}, nothing is taken for granted")
+    else:
+        facts.append(BACKGROUND_WORDS[horse.background])
+    if horse.arrived is not None:
+        facts.append(f"here since {horse.arrived}")
+    return facts + [f"flag open: {code}" for code in standing.open_flags]
+
+
+def _split(
+    plan: AssessmentPlan, ladder: Catalogue, standing: Standing
+) -> tuple[list[_Wanted], list[NotTried]]:
+    """The background's steps, without those that age, a flag, kit or the trainer keep at rest."""
+    wanted, left = [], []
+    for number, steps in enumerate(plan.sessions):
+        for step in steps:
+            resting = standing.rest_because(step)
+            if resting is not None:
+                left.append(_not_tried(ladder, step, *resting))
+                continue
+            own = plan.because.get(step)
+            phase = ladder.exercise(step).phase
+            basic = f"{plan.words.partition(':')[0].lower()}: a basic of {ladder.phases[phase].lower()}"
+            wanted.append(_Wanted(step, number, own or basic))
+    return wanted, left
+
+
+def _not_tried(ladder: Catalogue, step: str, reason: str, words: str) -> NotTried:
+    return NotTried(step=step, name=ladder.full_name(step), reason=reason, words=words)
+
+
+def _tries(
+    wanted: list[_Wanted], ladder: Catalogue, standing: Standing
+) -> tuple[list[tuple[int, AssessmentTry]], list[NotTried]]:
+    """Each step with what it waits for; those that wait for something that did not come are out."""
+    tries, stopped, failed = list[tuple[int, AssessmentTry]](), list[NotTried](), dict[str, str]()
+    earlier: list[str] = []
+    for one in wanted:
+        after = _after(one.step, earlier, ladder)
+        broken = next((step for step in after if step in failed), None)
+        earlier.append(one.step)
+        tried = _was_asked(one.step, standing.tracks)
+        if broken is not None and not tried:
+            words = f"answers stopped before it: {failed[broken]}"
+            stopped.append(_not_tried(ladder, one.step, "answers", words))
+            failed[one.step] = failed[broken]
+            continue
+        if tried and not came_light(one.step, standing.tracks):
+            failed[one.step] = f"{ladder.name_in_text(one.step)} did not come light and calm"
+        tries.append((one.session, _try(one, after, tried, ladder)))
+    return tries, stopped
+
+
+def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[str, ...]:
+    """Earlier tries that it rests on: of its own exercise, for safety, or of getting used to things.
+
+    A heavy answer to another cue does not stop the looking: how heavy is what is looked for.
+    """
+    path, own = set(ladder.path_to(step)), ladder.exercise(step)
+    return tuple(
+        before for before in earlier
+        if before in path
+        and (
+            (exercise := ladder.exercise(before)).id == own.id
+            or exercise.safety
+            or exercise.kind is Kind.TOLERANCE
+        )
+    )  # fmt: skip
+
+
+def _try(one: _Wanted, after: tuple[str, ...], tried: bool, ladder: Catalogue) -> AssessmentTry:
+    exercise, stage = ladder.exercise(one.step), ladder.stage(one.step)
+    asks = 2 if exercise.safety and exercise.kind is Kind.LIGHTNESS else 1
+    twice = "twice on each side even if light: brakes are not guessed"
+    once = "once on each side, a second time only if the first is not light"
+    how = twice if asks == MOST_TRIES_A_SIDE else once
+    sides = exercise.side_names
+    if len(sides) == 1:
+        how = how.replace(" on each side", "")
+    return AssessmentTry(
+        step=one.step,
+        name=ladder.full_name(one.step),
+        asks=asks,
+        sides=sides,
+        minutes=_minutes(exercise, stage, asks),
+        helper=stage.helper is not HelperRule.NEVER,
+        after=after,
+        because=f"{one.because}; {how}",
+        tried=tried,
+    )
+
+
+def _minutes(exercise: Exercise, stage: Stage, asks: int) -> int:
+    if exercise.unit == "min" and stage.target is not None and exercise.id != SETTLE_EXERCISE:
+        return math.ceil(stage.target)
+    return math.ceil(MINUTES_PER_TRY * asks * len(exercise.side_names))
+
+
+def _sessions(
+    tries: list[tuple[int, AssessmentTry]], limit: int
+) -> tuple[tuple[AssessmentSession, ...], list[NotTried]]:
+    """Fills one session after the other; a step comes in its own session or, if that is full, later."""
+    room, packed, late = max(limit - FRAME_MIN, 1), list[list[AssessmentTry]]([[]]), list[NotTried]()
+    for number, one in tries:
+        used = sum(each.minutes for each in packed[-1])
+        if packed[-1] and (used + one.minutes > room or number + 1 > len(packed)):
+            packed.append([])
+        if len(packed) > MOST_SESSIONS:
+            words = f"{MOST_SESSIONS} sessions of {limit} min are full: it comes with the work itself"
+            late.append(NotTried(step=one.step, name=one.name, reason="time", words=words))
+            packed.pop()
+            continue
+        packed[-1].append(one)
+    sessions = [
+        AssessmentSession(number=place + 1, minutes=sum(one.minutes for one in row), tries=tuple(row))
+        for place, row in enumerate(packed) if row
+    ]  # fmt: skip
+    return tuple(sessions), late
+
+
+def _was_asked(step: str, tracks: Tracks) -> bool:
+    return any(track is not None for _, track in tracks.sides_of(step))
+
+
+def came_light(step: str, tracks: Tracks) -> bool:
+    """Did every side that was asked answer light and calm at least once on its first day?"""
+    asked = [track for _, track in tracks.sides_of(step) if track is not None]
+    return bool(asked) and all(
+        any(is_accepted(ask, track.rule) for ask in track.asks_on(track.days[0])) for track in asked
+    )

@@ -1,0 +1,138 @@
+"""After the assessment: what a horse has, what it half has, and where to begin, each with its reason.
+
+Source: handbook 03: a re-schooled horse is placed by what it answered, not by its age.
+"""
+
+from __future__ import annotations
+
+from datetime import date
+
+from pydantic import Field
+
+from bucephal.ladder import Catalogue, Kind, Side
+from bucephal.planning.assessing import BACKGROUND_WORDS, assess, came_light
+from bucephal.planning.choosing import Choice, fresh, learning
+from bucephal.planning.day import Day
+from bucephal.planning.models import PlanRequest, Why
+from bucephal.progress import GOOD, Standing, answer_in_words
+from bucephal.record import Background, Correct, FrozenModel, HorseRecord, Tension
+from bucephal.response import READY_DAYS, Track
+
+MOST_TO_BEGIN = 5
+SHOWN = 3
+_USUAL_MIN = 30
+
+
+class PlacedStep(FrozenModel):
+    step: str
+    name: str
+    why: Why
+
+
+class Placement(FrozenModel):
+    """Where a horse is placed on the ladder, by what it answered."""
+
+    facts: tuple[str, ...]
+    words: str
+    has: tuple[PlacedStep, ...] = Field(description="The furthest stage of each exercise that came light.")
+    half: tuple[PlacedStep, ...] = Field(description="Answered, but heavy, tense, or on one side only.")
+    not_yet: tuple[PlacedStep, ...] = Field(description="Tried, and no answer.")
+    begin: tuple[PlacedStep, ...]
+    second_day: int = Field(description="Steps that came light on one day only: asked once more first.")
+
+
+def place(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
+    """The placement from everything asked up to a day.
+
+    Args:
+        record: the horse; asks after ``on`` should not be in it.
+    """
+    request = PlanRequest(on=on, minutes=_USUAL_MIN, helper=True, assess=False)
+    day = Day(record, catalogue, request)
+    standing = day.standing
+    has, half, not_yet = [], [], []
+    for exercise in day.catalogue.exercises:
+        asked = [stage.step for stage in exercise.stages if _tracks(standing, stage.step)]
+        light = [step for step in asked if _is_had(standing, step)]
+        if light:
+            has.append(_placed(day, light[-1]))
+        beyond = asked[asked.index(light[-1]) + 1 :] if light else asked
+        for step in beyond:
+            (half if _any_answer(standing, step) else not_yet).append(_placed(day, step))
+    begin = tuple(_begun(day, one) for one in _to_begin(day))
+    once = sum(1 for one in has if _on_one_day(standing, one.step))
+    assessment = assess(record, catalogue, on, standing=standing)
+    return Placement(
+        facts=(*assessment.facts, f"{len(has) + len(half) + len(not_yet)} steps answered or tried"),
+        words=_words(assessment.background, has, half, begin, once),
+        has=tuple(has), half=tuple(half), not_yet=tuple(not_yet), begin=begin, second_day=once,
+    )  # fmt: skip
+
+
+def _tracks(standing: Standing, step: str) -> list[tuple[Side, Track]]:
+    return [(side, track) for side, track in standing.tracks.sides_of(step) if track is not None]
+
+
+def _is_had(standing: Standing, step: str) -> bool:
+    """Good by all its asks; or light and calm on every side on the day it was tried."""
+    if standing.worked_state(step) in GOOD:
+        return True
+    everywhere = all(track is not None for _, track in standing.tracks.sides_of(step))
+    return everywhere and came_light(step, standing.tracks) and _on_one_day(standing, step)
+
+
+def _on_one_day(standing: Standing, step: str) -> bool:
+    return all(len(track.days) < READY_DAYS for _, track in _tracks(standing, step))
+
+
+def _any_answer(standing: Standing, step: str) -> bool:
+    return any(
+        row.ask.answered and row.ask.correct is not Correct.NO and row.ask.tension is not Tension.ALARMED
+        for _, track in _tracks(standing, step)
+        for row in track.asks
+    )
+
+
+def _to_begin(day: Day) -> list[Choice]:
+    choices = {one.step: one for one in (*learning(day), *fresh(day))}
+    return list(choices.values())[:MOST_TO_BEGIN]
+
+
+def _begun(day: Day, choice: Choice) -> PlacedStep:
+    tracks = _tracks(day.standing, choice.step)
+    why = _answers(tracks) if tracks else choice.why
+    return PlacedStep(step=choice.step, name=day.catalogue.full_name(choice.step), why=why)
+
+
+def _placed(day: Day, step: str) -> PlacedStep:
+    why = _answers(_tracks(day.standing, step))
+    return PlacedStep(step=step, name=day.catalogue.full_name(step), why=why)
+
+
+def _answers(tracks: list[tuple[Side, Track]]) -> Why:
+    """'left at 3 and 2, right no answer up to 9 · band 1–5'."""
+    parts, figures = [], dict[str, float | int | str]()
+    for side, track in tracks:
+        heard = " and ".join(answer_in_words(row.ask, track.rule) for row in track.asks[:SHOWN])
+        more = f" and {len(track.asks) - SHOWN} more" if len(track.asks) > SHOWN else ""
+        parts.append(f"{'' if side is Side.NONE else f'{side} '}{heard}{more}")
+        figures[f"asks_{side}"] = len(track.asks)
+    rule = tracks[0][1].rule
+    if rule.kind is Kind.LIGHTNESS:
+        figures["band_top"] = rule.band_top
+        return Why(text=f"{', '.join(parts)} · band {rule.band[0]}–{rule.band_top}", figures=figures)
+    return Why(text=", ".join(parts), figures=figures)
+
+
+def _words(
+    background: Background, has: list[PlacedStep], half: list[PlacedStep],
+    begin: tuple[PlacedStep, ...], once: int,
+) -> str:  # fmt: skip
+    if not has and not half:
+        return "Nothing was asked yet: begin with the assessment."
+    came = BACKGROUND_WORDS[background]
+    first = (
+        f"begin with {begin[0].name[:1].lower()}{begin[0].name[1:]}" if begin else "begin with what it has"
+    )
+    again = f" {once} came light on one day only and are asked once more first." if once else ""
+    return f"{came[:1].upper()}{came[1:]}: it has {len(has)}, half has {len(half)}; {first}.{again}"
