@@ -51,7 +51,7 @@ def add_own(yard: YardLadder, own: OwnExercise) -> YardLadder:
         except InvalidInput as error:
             problems = [_in_form(problem, own) for problem in error.problems]
     if problems:
-        raise InvalidInput(dict.fromkeys(problems))
+        raise InvalidInput(one for place, one in enumerate(problems) if one not in problems[:place])
     return changed
 
 

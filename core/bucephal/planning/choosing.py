@@ -332,6 +332,7 @@ def taken_as_known(day: Day) -> frozenset[str]:
     They are not tempting as something new, unless one of them holds a next step back.
     """
     good = [stage for stage in day.catalogue.steps if day.standing.state(stage) in GOOD]
+    good += seen_once(day)
     under = {step for one in good for step in day.catalogue.path_to(one)}
     past = {step for step in under if day.standing.state(step) not in GOOD}
     holding_back = {

@@ -151,8 +151,8 @@ class Day:
     def obstacle(self, step: str) -> tuple[str, str] | None:
         """Why a step cannot be done today at all (code, words), whatever its purpose."""
         stage = self.catalogue.stage(step)
-        resting = self.standing.rest_because(step)
-        if resting is not None and self.standing.state(step) is StepState.RESTING:
+        resting = self.standing.rest_because(step)  # holds even where the trainer calls it ready
+        if resting is not None:
             return resting
         if self.helper_needed(step) and not self.request.helper:
             return "helper", "needs a helper, and nobody is there today"

@@ -5,17 +5,18 @@ Source: handbook 03: a re-schooled horse is placed by what it answered, not by i
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from datetime import date
 
 from pydantic import Field
 
 from bucephal.ladder import Catalogue, Kind, Side
 from bucephal.planning.assessing import BACKGROUND_WORDS, assess, came_light
-from bucephal.planning.choosing import Choice, fresh, learning
 from bucephal.planning.day import Day
 from bucephal.planning.models import PlanRequest, Why
-from bucephal.progress import GOOD, Standing, answer_in_words
+from bucephal.progress import GOOD, Standing, answer_in_words, lower_first
 from bucephal.record import Background, Correct, FrozenModel, HorseRecord, Tension
+from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import READY_DAYS, Track
 
 MOST_TO_BEGIN = 5
@@ -50,7 +51,7 @@ def place(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
     request = PlanRequest(on=on, minutes=_USUAL_MIN, helper=True, assess=False)
     day = Day(record, catalogue, request)
     standing = day.standing
-    has, half, not_yet = [], [], []
+    has, half, not_yet = list[PlacedStep](), list[PlacedStep](), list[PlacedStep]()
     for exercise in day.catalogue.exercises:
         asked = [stage.step for stage in exercise.stages if _tracks(standing, stage.step)]
         light = [step for step in asked if _is_had(standing, step)]
@@ -59,7 +60,7 @@ def place(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
         beyond = asked[asked.index(light[-1]) + 1 :] if light else asked
         for step in beyond:
             (half if _any_answer(standing, step) else not_yet).append(_placed(day, step))
-    begin = tuple(_begun(day, one) for one in _to_begin(day))
+    begin = tuple(_to_begin(day, has, half + not_yet))
     once = sum(1 for one in has if _on_one_day(standing, one.step))
     assessment = assess(record, catalogue, on, standing=standing)
     return Placement(
@@ -93,15 +94,36 @@ def _any_answer(standing: Standing, step: str) -> bool:
     )
 
 
-def _to_begin(day: Day) -> list[Choice]:
-    choices = {one.step: one for one in (*learning(day), *fresh(day))}
-    return list(choices.values())[:MOST_TO_BEGIN]
+def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Iterator[PlacedStep]:
+    """Where the work begins: what it half has and what comes next, where all below is there.
+
+    What fell short goes first, then what lies near the highest phase that it has something of.
+    """
+    ladder, tried = day.catalogue, {one.step: one for one in short}
+    had = {below for one in has for below in ladder.path_to(one.step)}
+    phases = list(ladder.phases)
+    top = max((phases.index(ladder.exercise(step).phase) for step in had), default=0)
+    found = []
+    for exercise in ladder.exercises:
+        step = next((stage.step for stage in exercise.live_stages if stage.step not in had), None)
+        if step is None or exercise.id == SETTLE_EXERCISE or day.standing.rest_because(step) is not None:
+            continue
+        if all(need.step in had for need in ladder.stage(step).needs):
+            found.append(step)
+    found.sort(key=lambda step: (step not in tried, abs(phases.index(ladder.exercise(step).phase) - top)))
+    for step in found[:MOST_TO_BEGIN]:
+        yield tried.get(step) or _next(day, step, has)
 
 
-def _begun(day: Day, choice: Choice) -> PlacedStep:
-    tracks = _tracks(day.standing, choice.step)
-    why = _answers(tracks) if tracks else choice.why
-    return PlacedStep(step=choice.step, name=day.catalogue.full_name(choice.step), why=why)
+def _next(day: Day, step: str, has: list[PlacedStep]) -> PlacedStep:
+    """A step that was not tried: it comes next because of what is there already."""
+    ladder = day.catalogue
+    needs = {need.step for need in ladder.stage(step).needs}
+    speaking = [one for one in has if needs & set(ladder.path_to(one.step))]
+    near = [one for one in speaking if one.step in needs] or speaking[-2:]
+    below = "; ".join(f"{ladder.name_in_text(one.step)} ({one.why.text})" for one in near[:2])
+    text = f"comes next: it has {below}" if below else "the first thing to begin with"
+    return PlacedStep(step=step, name=ladder.full_name(step), why=Why(text=text, figures={}))
 
 
 def _placed(day: Day, step: str) -> PlacedStep:
@@ -131,8 +153,6 @@ def _words(
     if not has and not half:
         return "Nothing was asked yet: begin with the assessment."
     came = BACKGROUND_WORDS[background]
-    first = (
-        f"begin with {begin[0].name[:1].lower()}{begin[0].name[1:]}" if begin else "begin with what it has"
-    )
+    first = f"begin with {lower_first(begin[0].name)}" if begin else "begin with what it has"
     again = f" {once} came light on one day only and are asked once more first." if once else ""
     return f"{came[:1].upper()}{came[1:]}: it has {len(has)}, half has {len(half)}; {first}.{again}"

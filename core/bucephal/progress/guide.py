@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
-
 from pydantic import Field
 
 from bucephal.ladder import Accepted, Exercise, Gate, HelperRule, Layout, Sides, Stage
@@ -42,13 +40,9 @@ class GuideLevel(FrozenModel):
     in_band: bool
 
 
-class GuideOverride(FrozenModel):
+class GuideOverride(Override):
     """A decision of the trainer about this step, now or earlier."""
 
-    state: Overridden
-    reason: str
-    on: date
-    until: date | None
     in_force: bool
 
 
@@ -227,14 +221,11 @@ def _school_notes(standing: Standing, exercise: Exercise, stage: Stage) -> list[
 
 
 def _overrides(standing: Standing, step: str) -> list[GuideOverride]:
-    def of(one: Override) -> GuideOverride:
-        in_force = one in standing.overrides_in_force
-        return GuideOverride(
-            state=one.state, reason=one.reason, on=one.on, until=one.until, in_force=in_force
-        )
-
     own = [one for one in standing.record.overrides if one.step == step]
-    return [of(one) for one in sorted(own, key=lambda one: one.on, reverse=True)]
+    return [
+        GuideOverride(**dict(one), in_force=one in standing.overrides_in_force)
+        for one in sorted(own, key=lambda one: one.on, reverse=True)
+    ]
 
 
 def _may_override(standing: Standing, step: str) -> tuple[Overridden, ...]:

@@ -26,9 +26,7 @@ class RungStage(FrozenModel):
     state: StepState
     resting: str | None = Field(description="Why at rest: resting, archived, age, flag or kit.")
     why: str
-    needs: tuple[RungNeed, ...] = Field(
-        description="Of other exercises; the stage before goes without saying."
-    )
+    needs: tuple[RungNeed, ...] = Field(description="Of other exercises; its own go without saying.")
     kit: tuple[str, ...]
     overridden: bool
 
@@ -95,8 +93,10 @@ def horse_ladder(standing: Standing) -> HorseLadder:
         threads=tuple(_threads(exercises)),
         counts={state: states.count(state) for state in StepState},
         kit=tuple(sorted(kit)),
-        words=f"{good} of {len(states)} steps are good, {states.count(StepState.LEARNING)} are being learned, "
-        f"{states.count(StepState.OPEN)} are open",
+        words=(
+            f"{good} of {len(states)} steps are good, {states.count(StepState.LEARNING)} are being "
+            f"learned, {states.count(StepState.OPEN)} are open"
+        ),
     )
 
 

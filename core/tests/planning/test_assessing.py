@@ -1,0 +1,336 @@
+"""What a horse that comes is tried on, and where it is placed by its answers.
+
+Starting points: handbook 03; what an age allows: handbook 08. The answers here are invented.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from datetime import date, timedelta
+from itertools import combinations
+from typing import Any
+
+import pytest
+from bucephal.ladder import Catalogue, Kind, Side, load_library
+from bucephal.planning import (
+    Assessment,
+    ItemKind,
+    PlanRequest,
+    assess,
+    assessment_is_due,
+    place,
+    plan_session,
+    ring_pack,
+)
+from bucephal.progress import Standing, baseline, horse_facts
+from bucephal.record import Background, HorseRecord, SessionKind, record_from
+
+ARRIVALS = {
+    "yearling": {"born": "2025-03-10", "background": "handled"},
+    "fresh three-year-old": {"born": "2022-12-01", "background": "unhandled"},
+    "from racing": {"born": "2020-04-01", "background": "from-racing"},
+    "from harness": {"born": "2013-04-01", "background": "from-harness"},
+    "after a long rest": {"born": "2016-04-01", "background": "long-rest"},
+}
+LIGHT, HEAVY, NOTHING = 2, 8, None
+
+
+def horse(catalogue: Catalogue, today: date, **fields: Any) -> HorseRecord:
+    raw = {
+        "format": "bucephal.horse-record",
+        "version": 1,
+        "horse": {"name": "Test", "arrived": str(today), **fields},
+    }
+    return record_from(raw, catalogue, today)
+
+
+def answered(
+    record: HorseRecord, catalogue: Catalogue, day: date, levels: dict[str, int | None]
+) -> HorseRecord:
+    """The record with one session of an assessment: every step at its level, on every side."""
+    asks = []
+    for step, level in levels.items():
+        exercise = catalogue.exercise(step)
+        for side in exercise.side_names:
+            good = level is not None
+            ask: dict[str, Any] = {"step": step, "side": side.value, "answered": good}
+            if exercise.kind is Kind.LIGHTNESS:
+                ask["level"] = level or 10
+            elif exercise.kind is Kind.MEASURE:
+                ask["extent"] = catalogue.stage(step).target if good else 0
+            asks.append(ask)
+    session = {"date": str(day), "kind": "assessment", "asks": asks}
+    raw = record.model_dump(mode="json")
+    return HorseRecord.model_validate({**raw, "sessions": [*raw["sessions"], session]})
+
+
+def steps(assessment: Assessment) -> list[str]:
+    return [one.step for session in assessment.sessions for one in session.tries]
+
+
+@pytest.fixture
+def assessments(catalogue: Catalogue, today: date) -> dict[str, Assessment]:
+    return {
+        name: assess(horse(catalogue, today, **fields), catalogue, today) for name, fields in ARRIVALS.items()
+    }
+
+
+def test_five_arrivals_are_tried_on_five_different_things(assessments: dict[str, Assessment]) -> None:
+    for one, other in combinations(assessments, 2):
+        assert steps(assessments[one]) != steps(assessments[other]), (one, other)
+
+
+def test_every_assessment_takes_one_to_three_sessions_within_the_age(
+    assessments: dict[str, Assessment],
+) -> None:
+    for assessment in assessments.values():
+        assert 1 <= len(assessment.sessions) <= 3
+        assert all(session.minutes <= assessment.minutes for session in assessment.sessions)
+    assert assessments["yearling"].minutes == 15  # handbook 08: 10 to 15 min from 12 to 24 months
+    assert assessments["fresh three-year-old"].minutes == 20
+
+
+def test_reasons_name_their_facts(assessments: dict[str, Assessment]) -> None:
+    assert "15 months old" in assessments["yearling"].facts
+    for name in ("from racing", "from harness", "after a long rest"):
+        assert name in assessments[name].facts
+        spoken = [one.because for session in assessments[name].sessions for one in session.tries]
+        assert all(because.startswith(name) for because in spoken)
+
+
+def test_a_yearling_is_tried_only_on_what_its_age_allows(
+    assessments: dict[str, Assessment], catalogue: Catalogue
+) -> None:
+    # Handbook 08: under 24 months no trot, no rounds on a line, no bridle, no rider.
+    for step in steps(assessments["yearling"]):
+        assert catalogue.exercise(step).phase in ("P0", "P1")
+        assert catalogue.stage(step).least_age_months <= 15
+    left = {one.step: one for one in assessments["yearling"].not_tried}
+    assert left["flex.1"].reason == "age"
+    assert "15 months" in left["flex.1"].words
+    assert "2 years" in left["flex.1"].words
+
+
+def test_an_unhandled_horse_is_tried_on_handling_whatever_its_age(
+    assessments: dict[str, Assessment], catalogue: Catalogue
+) -> None:
+    # Handbook 03: unhandled youngster: P0.
+    tried = steps(assessments["fresh three-year-old"])
+    assert tried[0] == "catch.1"
+    assert {catalogue.exercise(step).phase for step in tried} == {"P0"}
+
+
+def test_a_horse_from_racing_is_tried_on_stopping_before_going(assessments: dict[str, Assessment]) -> None:
+    tried = steps(assessments["from racing"])
+    assert (
+        tried.index("disengage.1") < tried.index("mount.2") < tried.index("halt.2") < tried.index("up-wt.2")
+    )
+    # Handbook 03: it canters, but not from these aids: light seat, away from home, long side only.
+    canter = next(
+        one
+        for session in assessments["from racing"].sessions
+        for one in session.tries
+        if one.step == "canter.1"
+    )
+    assert "light seat" in canter.because
+    assert "long side" in canter.because
+
+
+def test_a_horse_from_harness_begins_where_it_is_sure_and_leaves_canter_alone(
+    assessments: dict[str, Assessment], catalogue: Catalogue
+) -> None:
+    tried = steps(assessments["from harness"])
+    assert "long-line.1" in tried
+    assert "up-wt.1" in tried
+    assert "up-wt.2" not in tried
+    assert all(catalogue.stage(step).gait != "canter" for step in tried)
+
+
+def test_after_a_long_rest_there_is_no_canter_and_the_body_is_looked_at(
+    assessments: dict[str, Assessment], catalogue: Catalogue
+) -> None:
+    # Handbook 08: out of work for over three months: walk and trot build-up.
+    tried = steps(assessments["after a long rest"])
+    assert all(catalogue.stage(step).gait != "canter" for step in tried)
+    assert {"settle.1", "ride-length.1"} <= set(tried)
+
+
+@pytest.mark.parametrize("background", list(Background))
+def test_every_background_has_sensible_steps_in_teaching_order(
+    background: Background, catalogue: Catalogue, today: date
+) -> None:
+    plan = load_library().assessments[background]
+    in_order = [step for session in plan.sessions for step in session]
+    assert len(set(in_order)) == len(in_order)
+    assert set(plan.because) <= set(in_order)
+    place_of = {step: place for place, step in enumerate(in_order)}
+    for step in in_order:  # nothing is tried after what rests on it
+        assert all(
+            place_of[below] <= place_of[step] for below in catalogue.path_to(step) if below in place_of
+        )
+
+
+def test_brakes_are_tried_twice_and_the_rest_once(
+    assessments: dict[str, Assessment], catalogue: Catalogue
+) -> None:
+    for session in assessments["from racing"].sessions:
+        for one in session.tries:
+            exercise = catalogue.exercise(one.step)
+            brakes = exercise.safety and exercise.kind is Kind.LIGHTNESS
+            assert one.asks == (2 if brakes else 1)
+            assert one.sides == exercise.side_names
+
+
+def test_it_stops_where_the_answers_stop(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    record = answered(record, catalogue, today, {"lead.4": LIGHT, "backup-g.1": LIGHT, "flex.1": NOTHING})
+    left = {one.step: one for one in assess(record, catalogue, today).not_tried}
+    assert left["flex.2"].reason == "answers"
+    assert "give to one rein, a few degrees" in left["flex.2"].words
+    assert "disengage.1" not in left  # a heavy or missing answer elsewhere is what is looked for
+    room = answered(record, catalogue, today, {"backup-g.2": LIGHT})
+    assert "mount.1" not in {one.step for one in assess(room, catalogue, today).not_tried}
+
+
+def test_no_room_no_yielding_and_no_mounting(catalogue: Catalogue, today: date) -> None:
+    # Handbook 03: backing comes before any yielding; it is confirmed before hip-g.
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    record = answered(record, catalogue, today, {"backup-g.1": HEAVY})
+    left = {one.step: one.reason for one in assess(record, catalogue, today).not_tried}
+    assert {left[step] for step in ("hip-g.1", "disengage.1", "mount.1", "walk-on.2", "canter.1")} == {
+        "answers"
+    }
+
+
+def test_the_plan_of_a_new_horse_is_its_assessment(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    assert assessment_is_due(record)
+    plan = plan_session(record, catalogue, PlanRequest(on=today, minutes=45, helper=True))
+    tried = [item for item in plan.items if item.kind is ItemKind.ASSESS]
+    assert plan.kind is SessionKind.ASSESSMENT
+    assert [item.step for item in tried] == [
+        one.step for one in assess(record, catalogue, today).sessions[0].tries
+    ]
+    assert all(item.cap == 2 for item in tried)
+    hip = next(item for item in tried if item.step == "hip-g.1")
+    assert hip.after == ("assess:backup-g.1",)
+    facts = horse_facts(record, Standing(record, catalogue, today))
+    pack = ring_pack(facts, plan, catalogue, {})
+    assert [item.item for item in pack.items] == [item.id for item in tried]
+    ordinary = plan_session(record, catalogue, PlanRequest(on=today, minutes=45, assess=False))
+    assert ordinary.kind is not SessionKind.ASSESSMENT
+
+
+def test_the_sessions_follow_each_other_until_nothing_is_left_to_try(
+    catalogue: Catalogue, today: date
+) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from harness"])
+    day, days = today, 0
+    while assess(record, catalogue, day).done is False:
+        plan = plan_session(record, catalogue, PlanRequest(on=day, minutes=60, helper=True))
+        tried = {item.step: LIGHT for item in plan.items if item.step is not None}
+        record = answered(record, catalogue, day, tried)
+        day, days = day + timedelta(days=1), days + 1
+        assert days <= 3
+    after = plan_session(record, catalogue, PlanRequest(on=day, minutes=60, helper=True))
+    assert after.kind is not SessionKind.ASSESSMENT
+
+
+def test_without_a_helper_what_needs_one_waits(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from harness"])
+    first = assess(record, catalogue, today).sessions[0]
+    record = answered(record, catalogue, today, {one.step: LIGHT for one in first.tries})
+    alone = plan_session(record, catalogue, PlanRequest(on=today + timedelta(days=1), minutes=60))
+    assert {"saddle.2", "mount.1"} <= {one.step for one in alone.left_out if one.reason == "helper"}
+
+
+# --- placement ----------------------------------------------------------------------------------
+
+
+@pytest.fixture
+def placed(catalogue: Catalogue, today: date) -> HorseRecord:
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    first = {"lead.4": 2, "backup-g.1": 3, "head-down.1": 7, "stand.2": 1, "touch.3": 1, "hip-g.1": 2}
+    return answered(record, catalogue, today, {**first, "hip-g.2": NOTHING, "flex.1": 4, "shoulder-g.1": 9})
+
+
+def test_a_placement_says_what_it_has_half_has_and_where_to_begin(
+    placed: HorseRecord, catalogue: Catalogue, today: date
+) -> None:
+    placement = place(placed, catalogue, today + timedelta(days=1))
+    assert {"lead.4", "backup-g.1", "hip-g.1", "flex.1"} <= {one.step for one in placement.has}
+    half = {one.step: one.why for one in placement.half}
+    assert set(half) == {"head-down.1", "shoulder-g.1"}
+    assert half["shoulder-g.1"].text == "left at 9, right at 9 · band 1–5"
+    assert {one.step for one in placement.not_yet} == {"hip-g.2"}
+    assert placement.begin
+    assert {one.step for one in placement.begin} & {"head-down.1", "shoulder-g.1", "hip-g.2"}
+    assert all(one.why.text for one in (*placement.has, *placement.begin))
+    assert "from racing" in placement.facts
+    assert placement.second_day == len(placement.has)
+
+
+def test_what_came_light_once_is_asked_on_a_second_day_before_it_is_built_on(
+    placed: HorseRecord, catalogue: Catalogue, today: date
+) -> None:
+    request = PlanRequest(on=today + timedelta(days=1), minutes=60, assess=False)
+    plan = plan_session(placed, catalogue, request)
+    checked = [item for item in plan.items if item.kind is ItemKind.CHECK]
+    assert len(checked) == 4
+    assert all("second day" in item.why.text for item in checked)
+    assert {item.step for item in checked} <= {
+        "lead.4",
+        "backup-g.1",
+        "stand.2",
+        "touch.3",
+        "hip-g.1",
+        "flex.1",
+    }
+
+
+def test_five_placements_of_the_same_answers_name_their_own_facts(catalogue: Catalogue, today: date) -> None:
+    said = set()
+    for fields in ARRIVALS.values():
+        record = horse(catalogue, today, **fields)
+        first = assess(record, catalogue, today).sessions[0].tries
+        record = answered(record, catalogue, today, {one.step: LIGHT for one in first})
+        placement = place(record, catalogue, today + timedelta(days=1))
+        assert {one.step for one in placement.begin}
+        said.add((placement.facts, placement.words, tuple(one.step for one in placement.begin)))
+    assert len(said) == len(ARRIVALS)
+
+
+# --- the baseline -------------------------------------------------------------------------------
+
+
+def test_the_baseline_stays_and_is_held_against_today(
+    placed: HorseRecord, catalogue: Catalogue, today: date
+) -> None:
+    raw = placed.model_dump(mode="json")
+    later = today + timedelta(days=200)
+    for ago in range(40, 0, -2):
+        asks = [{"step": "hip-g.2", "side": side, "level": 2} for side in ("left", "right")]
+        raw["sessions"].append({"date": str(later - timedelta(days=ago)), "kind": "ground", "asks": asks})
+    # Another assessment later on does not take the first one's place.
+    again = [{"step": "lead.4", "side": "left", "level": 9}]
+    raw["sessions"].append({"date": str(later), "kind": "assessment", "asks": again})
+    record = HorseRecord.model_validate(raw)
+    found = baseline(record, Standing(record, catalogue, later))
+    assert found is not None
+    rows = {(row.step, row.side): row for row in found.rows}
+    hip = rows["hip-g.2", Side.LEFT]
+    assert hip.then == "no answer up to 10"
+    assert not hip.then_light
+    assert hip.can_now
+    assert hip.on == today
+    assert found.gained == 2  # both sides
+    assert found.first_on == found.last_on == today
+    assert rows["lead.4", Side.LEFT].then == "at 2"
+    assert rows["shoulder-g.1", Side.LEFT].now == "not asked since"
+
+
+def test_a_horse_never_assessed_has_no_baseline(
+    record_of: Callable[..., HorseRecord], catalogue: Catalogue, today: date
+) -> None:
+    record = record_of([(3, "halt.2", "none", [3])])
+    assert baseline(record, Standing(record, catalogue, today)) is None
