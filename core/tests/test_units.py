@@ -52,3 +52,27 @@ def test_there_and_back_is_the_same(value: float) -> None:
 def test_whole_inches_survive_the_way_over_hands(inches: int) -> None:
     hands = units.centimetres_to_hands(inches * 2.54)
     assert units.hands_to_centimetres(hands) == pytest.approx(inches * 2.54)
+
+
+@pytest.mark.parametrize(
+    ("text", "centimetres"),
+    [
+        ("14.2 hh", 147.32),
+        ("14.2", 147.32),
+        ("15 hands", 152.4),
+        ("147 cm", 147),
+        ("147", 147),
+        ("146,5 cm", 146.5),
+    ],
+)
+def test_a_height_is_read_as_it_is_said(text: str, centimetres: float) -> None:
+    assert units.height_to_centimetres(text) == pytest.approx(centimetres, abs=1e-9)
+
+
+@pytest.mark.parametrize("text", ["14.7 hh", "tall", "", "9000"])
+def test_what_is_no_height_is_refused_with_both_ways_to_say_it(text: str) -> None:
+    with pytest.raises(InvalidInput) as refusal:
+        units.height_to_centimetres(text)
+    (problem,) = refusal.value.problems
+    assert "hands" in problem.allowed
+    assert "cm" in problem.allowed

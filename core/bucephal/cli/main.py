@@ -27,6 +27,7 @@ from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record
 
 BAD_INPUT = 2
+OWN_HELP = "what a yard adds to the ladder: exercises, scales, missing kit (JSON)"
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -34,7 +35,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     try:
         options = _parser().parse_args(arguments)
         command: Callable[[argparse.Namespace, Catalogue], Any] = options.command
-        result = command(options, load_catalogue())
+        result = command(options, _yard_ladder(options))
     except BucephalError as error:
         errors = [problem.as_json() for problem in error.problems]
         print(json.dumps({"errors": errors}, ensure_ascii=False, default=str), file=sys.stderr)
@@ -72,6 +73,7 @@ def _parser() -> argparse.ArgumentParser:
         if record:
             command.add_argument("file", metavar="RECORD", help="a horse record, or - for stdin")
             command.add_argument("--on", help="the day in question, YYYY-MM-DD (today)")
+            command.add_argument("--own", metavar="FILE", help=OWN_HELP)
         return command
 
     add("validate", _validate, "check a horse record: all problems at once", record=True)
@@ -99,7 +101,7 @@ def _parser() -> argparse.ArgumentParser:
     ladder.add_argument("step", nargs="?", metavar="STEP")
     ladder.add_argument("--school", action="append", default=[], metavar="KEY=OPTION",
                         help="an answer to a question of the schools, e.g. first-canter=b")  # fmt: skip
-    ladder.add_argument("--own", metavar="FILE", help="a yard's own exercises (JSON), or - for stdin")
+    ladder.add_argument("--own", metavar="FILE", help=OWN_HELP)
     add("schema", _schema, "the JSON Schema of the horse record")
     simulate = add("simulate", _simulate, "the record of a virtual horse")
     simulate.add_argument("--seed", default="1", help="which horse (1)")
@@ -110,6 +112,12 @@ def _parser() -> argparse.ArgumentParser:
 
 
 # --- reading -----------------------------------------------------------------------------------
+
+
+def _yard_ladder(options: argparse.Namespace) -> Catalogue:
+    """The ladder that ships, with what a yard adds to it if a file was given."""
+    file = getattr(options, "own", None)
+    return load_catalogue() if file is None else check_yard(read_model(parse_json(_text(file)), YardLadder))
 
 
 def _text(file: str) -> str | bytes:
@@ -243,13 +251,11 @@ def _assess(options: argparse.Namespace, catalogue: Catalogue) -> Any:
 
 
 def _bent(options: argparse.Namespace, catalogue: Catalogue) -> Catalogue:
-    """The ladder under the schools and with the own exercises that were given."""
+    """The ladder under the schools that were given."""
     school = dict(text.partition("=")[::2] for text in options.school)
     problems = list(school_problems(school, catalogue, "school"))
     if problems:
         raise InvalidInput(problems)
-    if options.own is not None:
-        catalogue = check_yard(read_model(parse_json(_text(options.own)), YardLadder))
     return under(catalogue, school)
 
 

@@ -230,3 +230,49 @@ def test_forecast_refuses_by_name_and_claims_nothing_of_an_empty_record(run: Run
     code, _, errors = run("forecast", empty, "--goal", "fly.1")
     assert (code, errors[0]["value"]) == (2, "fly.1")
     assert run("estimate", empty)[:2] == (0, [])
+
+
+def test_assess_prints_what_to_try_where_it_stands_and_the_baseline(run: Run) -> None:
+    raw = record({})
+    raw["horse"] |= {"background": "from-harness"}
+    code, out, _ = run("assess", raw, "--on", "2026-03-02")
+    assert code == 0
+    tries = [one["step"] for session in out["assessment"]["sessions"] for one in session["tries"]]
+    assert tries[0] == "lead.4"
+    assert "long-line.1" in tries
+    assert out["placement"]["has"] == []
+    assert out["baseline"] is None
+    _, plan, _ = run("plan", raw, "--on", "2026-03-02", "--minutes", "60")
+    assert plan["kind"] == "assessment"
+    _, plain, _ = run("plan", raw, "--on", "2026-03-02", "--minutes", "60", "--no-assess")
+    assert plain["kind"] == "ground"
+
+
+def test_ladder_is_bent_by_a_school(run: Run) -> None:
+    code, out, _ = run("ladder", "canter.1", "--school", "first-canter=b")
+    assert code == 0
+    assert [one["code"] for one in out["layouts"]] == ["extended-trot-corner"]
+    assert "trot-range.3" in [need["step"] for need in out["needs"]]
+    code, _, errors = run("ladder", "--school", "first-canter=e", "--school", "hats=a")
+    assert code == 2
+    assert {one["path"] for one in errors} == {"school.first-canter", "school.hats"}
+
+
+def test_a_yards_own_exercise_is_in_every_answer(run: Run) -> None:
+    gate = {
+        "id": "gate-g", "phase": "P1", "name": "Open a gate on foot", "kind": "L",
+        "family": "yield-ground", "sides": "hand", "gait": "walk",
+        "stages": [{"number": 1, "name": "stands at the post"}],
+    }  # fmt: skip
+    code, out, _ = run("ladder", "gate-g", "--own", {"exercises": [gate]})
+    assert code == 0
+    assert out["origin"] == "own"
+    asked = record({0: [{"step": "gate-g.1", "side": "left", "level": 3}]})
+    code, out, _ = run("estimate", asked, "--on", "2026-03-05", "--own", {"exercises": [gate]})
+    assert code == 0
+    assert [row["step"] for row in out] == ["gate-g.1"]
+    gate["stages"][0]["needs"] = ["no-such.1"]
+    code, _, errors = run("plan", asked, "--own", {"exercises": [gate]})
+    assert code == 2
+    assert errors[0]["path"] == "gate-g.1.needs"
+    assert errors[0]["value"] == "no-such.1"
