@@ -24,11 +24,15 @@ class Me(Schema):
     yard: str
     role: str
     can_log: bool
+    can_change: bool
 
 
 def _me(user: User) -> Me:
     yard = user.yard.name if user.yard is not None else ""
-    return Me(name=user.get_full_name() or user.username, yard=yard, role=user.role, can_log=user.can_log)
+    return Me(
+        name=user.get_full_name() or user.username, yard=yard, role=user.role,
+        can_log=user.can_log, can_change=user.can_change,
+    )  # fmt: skip
 
 
 @router.post("/sign-in", auth=None, response=Me)

@@ -42,6 +42,17 @@ def signed_in(request: HttpRequest) -> User:
     return request.user
 
 
+def trainers_yard(request: HttpRequest) -> Yard:
+    """The same, for what only trainers may change.
+
+    Raises:
+        PermissionDenied: if a helper or an owner is signed in.
+    """
+    if not signed_in(request).can_change:
+        raise PermissionDenied
+    return yard_of(request)
+
+
 def yard_of(request: HttpRequest) -> Yard:
     """The yard that every query of this request stays within."""
     yard = signed_in(request).yard

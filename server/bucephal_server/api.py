@@ -8,16 +8,20 @@ from accounts.api import router as accounts_router
 from bucephal.errors import BucephalError, UnknownStep
 from django.db import connection
 from django.http import Http404, HttpRequest, HttpResponse
+from horses.api import router as horses_router
 from ninja import NinjaAPI, Schema
 from ninja.errors import ValidationError
 from ninja.security import django_auth
 from plans.api import router as plans_router
 from training.api import router as training_router
+from yards.api import router as yards_router
 
 api = NinjaAPI(title="Bucephal", version="1", auth=django_auth, docs_url=None, urls_namespace="api")
 api.add_router("", accounts_router)
 api.add_router("", training_router)
 api.add_router("", plans_router)
+api.add_router("", horses_router)
+api.add_router("", yards_router)
 
 
 class Health(Schema):

@@ -48,6 +48,7 @@ INSTALLED_APPS = [
     "csp",
     "ninja",
     "accounts",
+    "yards",
     "horses",
     "training",
     "plans",

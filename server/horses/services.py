@@ -3,22 +3,36 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from datetime import date
+from typing import Any
 from uuid import UUID
 
 from accounts.models import Yard
-from bucephal.ladder import Catalogue, load_catalogue
-from bucephal.record import Ask, Event, HorseRecord, Session, SessionHeader
+from bucephal.ladder import Catalogue
+from bucephal.progress import Standing, decided, lifted
+from bucephal.record import (
+    Ask,
+    Event,
+    HorseRecord,
+    Session,
+    SessionHeader,
+    horse_from_form,
+    read_model,
+    with_defaults,
+)
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
 from django.db.models import F
 from django.shortcuts import get_object_or_404
 from training.models import StoredAsk, StoredEvent, StoredSession
+from yards.services import catalogue_of, defaults_of
 
 from horses.models import Horse
 
 
-def catalogue() -> Catalogue:
-    return load_catalogue()
+def ladder_of(horse: Horse) -> Catalogue:
+    """The ladder that a horse is worked by; its school is in its record."""
+    return catalogue_of(horse.yard)
 
 
 def horse_of(yard: Yard, horse_id: UUID) -> Horse:
@@ -27,7 +41,10 @@ def horse_of(yard: Yard, horse_id: UUID) -> Horse:
 
 
 def record_of(horse: Horse) -> HorseRecord:
-    """The horse's record, from three queries however many sessions there are."""
+    """The horse's record as it is worked by, the yard's schools and bands where it has none.
+
+    From a few queries, however many sessions there are.
+    """
     asks: dict[UUID, list[Ask]] = defaultdict(list)
     for ask in StoredAsk.objects.filter(session__horse=horse, deleted=False):
         asks[ask.session_id].append(Ask.model_validate({**ask.body, "id": str(ask.pk)}))
@@ -42,7 +59,7 @@ def record_of(horse: Horse) -> HorseRecord:
         )
         for stored in StoredSession.objects.filter(horse=horse, deleted=False)
     )
-    return HorseRecord(
+    record = HorseRecord(
         format=FORMAT,
         version=VERSION,
         horse=HorseProfile.model_validate({**horse.profile, "id": str(horse.pk)}),
@@ -51,6 +68,7 @@ def record_of(horse: Horse) -> HorseRecord:
         overrides=tuple(Override.model_validate(row) for row in horse.overrides),
         goals=tuple(Goal.model_validate(row) for row in horse.goals),
     )
+    return with_defaults(record, defaults_of(horse.yard))
 
 
 def changed(horses: set[UUID]) -> None:
@@ -83,3 +101,74 @@ def store_record(yard: Yard, record: HorseRecord, *, place: int = 0, usual_minut
     StoredAsk.objects.bulk_create(asks, batch_size=2000)
     StoredEvent.objects.bulk_create(events, batch_size=2000)
     return horse
+
+
+# --- adding and changing ------------------------------------------------------------------------
+
+
+def add_horse(yard: Yard, raw: dict[str, Any], usual_minutes: int, today: date) -> Horse:
+    """A new horse at the end of the yard's list.
+
+    Raises:
+        InvalidInput: naming each field; nothing is saved then.
+    """
+    profile = horse_from_form(raw, catalogue_of(yard), today)
+    return Horse.objects.create(
+        yard=yard,
+        place=yard.horses.count(),
+        profile=profile.model_dump(mode="json", exclude={"id"}),
+        usual_minutes=usual_minutes,
+    )
+
+
+def change_horse(horse: Horse, raw: dict[str, Any], usual_minutes: int, today: date) -> Horse:
+    """Changes what is known of a horse; what the form does not have stays as it was."""
+    kept = {key: value for key, value in horse.profile.items() if key not in FORM_FIELDS}
+    profile = horse_from_form({**kept, **raw}, ladder_of(horse), today)
+    horse.profile = profile.model_dump(mode="json", exclude={"id"})
+    horse.usual_minutes = usual_minutes
+    horse.save(update_fields=["profile", "usual_minutes"])
+    changed({horse.pk})
+    return horse
+
+
+def decide(horse: Horse, raw: dict[str, Any], today: date) -> None:
+    """Keeps a trainer's decision about a step, from today on.
+
+    Raises:
+        InvalidInput: if the step, the state or the reason does not fit.
+    """
+    standing = Standing(record_of(horse), ladder_of(horse), today)
+    override = decided(standing, raw)
+    horse.overrides = [*horse.overrides, override.model_dump(mode="json")]
+    horse.save(update_fields=["overrides"])
+    changed({horse.pk})
+
+
+def lift(horse: Horse, step: str, today: date) -> None:
+    """Ends the decisions about a step; they stay in the record with their last day."""
+    kept = lifted([Override.model_validate(row) for row in horse.overrides], step, today)
+    horse.overrides = [one.model_dump(mode="json") for one in kept]
+    horse.save(update_fields=["overrides"])
+    changed({horse.pk})
+
+
+def set_goals(horse: Horse, raw: list[Any]) -> None:
+    """What the horse is to be able to do; each a step of the ladder.
+
+    Raises:
+        UnknownStep: if the ladder has no such step.
+        InvalidInput: if a goal has another shape.
+    """
+    goals = [read_model(row, Goal, base=f"goals[{place}]") for place, row in enumerate(raw)]
+    for goal in goals:
+        ladder_of(horse).stage(goal.step)
+    horse.goals = [goal.model_dump(mode="json") for goal in goals]
+    horse.save(update_fields=["goals"])
+    changed({horse.pk})
+
+
+FORM_FIELDS = (
+    "name", "born", "sex", "height_cm", "girth_cm", "length_cm", "background", "arrived", "home", "school",
+)  # fmt: skip
+"""What the form sends of a horse, empty or not."""

@@ -6,8 +6,16 @@ from datetime import date
 from uuid import UUID
 
 from accounts.services import yard_of
-from bucephal.planning import PlanRequest, RingPack, SessionPlan, TodayPlan
-from bucephal.progress import GoalForecast, HorseFacts, HorseSheet, StepChart, TrackEstimate
+from bucephal.planning import Arrival, PlanRequest, RingPack, SessionPlan, TodayPlan
+from bucephal.progress import (
+    GoalForecast,
+    HorseFacts,
+    HorseLadder,
+    HorseSheet,
+    StepChart,
+    StepGuide,
+    TrackEstimate,
+)
 from bucephal.record import read_model
 from django.http import HttpRequest
 from django.utils import timezone
@@ -30,6 +38,7 @@ class PlanQuery(Schema):
     on: date | None = None
     minutes: int | None = None
     helper: bool = False
+    assess: bool = True
     air_c: float | None = None
     humidity_pct: float | None = None
 
@@ -97,3 +106,19 @@ def get_forecast(
 def get_estimates(request: HttpRequest, horse_id: UUID) -> EstimateList:
     rows = services.estimates_of(yard_of(request), horse_id, timezone.localdate())
     return EstimateList(estimates=rows)
+
+
+@router.get("/horses/{horse_id}/ladder", response=HorseLadder)
+@decorate_view(gzip_page)
+def get_ladder(request: HttpRequest, horse_id: UUID) -> HorseLadder:
+    return services.ladder_view_of(yard_of(request), horse_id, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/ladder/{step}", response=StepGuide)
+def get_guide(request: HttpRequest, horse_id: UUID, step: str) -> StepGuide:
+    return services.guide_of(yard_of(request), horse_id, step, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/arrival", response=Arrival)
+def get_arrival(request: HttpRequest, horse_id: UUID) -> Arrival:
+    return services.arrival_of(yard_of(request), horse_id, timezone.localdate())

@@ -11,11 +11,13 @@ from uuid import UUID
 import bucephal
 from accounts.models import Yard
 from bucephal.planning import (
+    Arrival,
     PlanRequest,
     RingPack,
     SessionPlan,
     TodayPlan,
     WorkedDays,
+    arrival,
     plan_session,
     plan_today,
     ring_pack,
@@ -23,21 +25,26 @@ from bucephal.planning import (
 from bucephal.progress import (
     GoalForecast,
     HorseFacts,
+    HorseLadder,
     HorseSheet,
     Standing,
     StepChart,
+    StepGuide,
     TrackEstimate,
     goal_forecast,
     horse_facts,
+    horse_ladder,
     horse_sheet,
     step_chart,
+    step_guide,
     usual_rhythm,
 )
 from bucephal.record import HorseRecord
 from bucephal.response import Tracks, resume, save
 from django.http import Http404
 from horses.models import Horse
-from horses.services import catalogue, horse_of, record_of
+from horses.services import horse_of, ladder_of, record_of
+from yards.services import defaults_of
 
 from plans.models import Derived
 
@@ -56,28 +63,47 @@ def today_of(yard: Yard, on: date, *, helper: bool) -> TodayPlan:
 
 def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> tuple[HorseFacts, SessionPlan]:
     horse = horse_of(yard, horse_id)
-    record = record_of(horse)
+    return _plan(horse, record_of(horse), request)
+
+
+def _plan(horse: Horse, record: HorseRecord, request: PlanRequest) -> tuple[HorseFacts, SessionPlan]:
     tracks = _tracks(horse, record, request.on)
-    facts = horse_facts(record, Standing(record, catalogue(), request.on, tracks))
-    return facts, plan_session(record, catalogue(), request, tracks)
+    facts = horse_facts(record, Standing(record, ladder_of(horse), request.on, tracks))
+    return facts, plan_session(record, ladder_of(horse), request, tracks)
 
 
 def pack_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> RingPack:
     horse = horse_of(yard, horse_id)
-    facts, plan = plan_of(yard, horse_id, request)
-    return ring_pack(facts, plan, catalogue(), horse.profile.get("school", {}))
+    record = record_of(horse)
+    facts, plan = _plan(horse, record, request)
+    return ring_pack(facts, plan, ladder_of(horse), record.horse.school)
 
 
 def sheet_of(yard: Yard, horse_id: UUID, on: date) -> HorseSheet:
     horse = horse_of(yard, horse_id)
     record = record_of(horse)
-    return horse_sheet(record, catalogue(), on, _tracks(horse, record, on))
+    return horse_sheet(record, ladder_of(horse), on, _tracks(horse, record, on))
 
 
 def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepChart:
     """Where one step stands and how it came there, with every figure behind it."""
     standing = _standing(horse_of(yard, horse_id), on)
-    return step_chart(standing.record, catalogue(), standing, step)
+    return step_chart(standing.record, standing.catalogue, standing, step)
+
+
+def ladder_view_of(yard: Yard, horse_id: UUID, on: date) -> HorseLadder:
+    """The whole ladder with the horse on it."""
+    return horse_ladder(_standing(horse_of(yard, horse_id), on))
+
+
+def guide_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepGuide:
+    """What the ladder says of a step, for this horse."""
+    return step_guide(_standing(horse_of(yard, horse_id), on), step)
+
+
+def arrival_of(yard: Yard, horse_id: UUID, on: date) -> Arrival:
+    """Assessment, placement and baseline."""
+    return arrival(_standing(horse_of(yard, horse_id), on))
 
 
 def forecast_of(yard: Yard, horse_id: UUID, step: str, on: date, per_week: float | None) -> GoalForecast:
@@ -89,11 +115,11 @@ def forecast_of(yard: Yard, horse_id: UUID, step: str, on: date, per_week: float
 
 def _standing(horse: Horse, on: date) -> Standing:
     record = record_of(horse)
-    return Standing(record, catalogue(), on, _tracks(horse, record, on))
+    return Standing(record, ladder_of(horse), on, _tracks(horse, record, on))
 
 
 def estimates_of(yard: Yard, horse_id: UUID, on: date) -> list[TrackEstimate]:
-    derived = _fresh(horse_of(yard, horse_id), on)
+    derived = _fresh(horse_of(yard, horse_id), on, recipe(yard))
     return [TrackEstimate.model_validate(row) for row in derived.estimates]
 
 
@@ -111,15 +137,15 @@ def derive(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
         saved: what an earlier derivation kept; none: from the first ask.
     """
     record = record_of(horse)
-    tracks = resume(record, catalogue(), saved)
-    standing = Standing(record, catalogue(), on, tracks)
+    tracks = resume(record, ladder_of(horse), saved)
+    standing = Standing(record, ladder_of(horse), on, tracks)
     day = {
         key: _work_out(record, standing, horse.usual_minutes, helper=helper).model_dump(mode="json")
         for key, helper in ((ALONE, False), (WITH_HELPER, True))
     }
     estimates = [one.model_dump(mode="json") for one in standing.estimates()]
     return Derived(
-        horse=horse, on=on, data_version=horse.data_version, recipe=recipe(),
+        horse=horse, on=on, data_version=horse.data_version, recipe=recipe(horse.yard),
         estimates=estimates, day=day, tracks=save(tracks, record),
     )  # fmt: skip
 
@@ -136,7 +162,7 @@ def _work_out(record: HorseRecord, standing: Standing, minutes: int, *, helper: 
     request = PlanRequest(on=standing.on, minutes=minutes, helper=helper)
     return WorkedDays(
         facts=horse_facts(record, standing),
-        plan=plan_session(record, catalogue(), request, standing.tracks),
+        plan=plan_session(record, standing.catalogue, request, standing.tracks),
         days=tuple(sorted({session.date for session in record.sessions})[-14:]),
         age_months=standing.age_months,
     )
@@ -146,32 +172,42 @@ def _tracks(horse: Horse, record: HorseRecord, on: date) -> Tracks | None:
     """The horse's tracks, going on from what was kept; None if the day lies before its last asks."""
     if any(session.date > on for session in record.sessions):
         return None
-    return resume(record, catalogue(), _saved(horse))
+    return resume(record, ladder_of(horse), _saved(horse))
 
 
 def _saved(horse: Horse) -> bytes:
     """What the last derivation kept, if it was made by these rules; of which asks, it knows itself."""
     derived: Derived | None = getattr(horse, "derived", None)
-    return bytes(derived.tracks) if derived is not None and derived.recipe == recipe() else b""
+    return bytes(derived.tracks) if derived is not None and derived.recipe == recipe(horse.yard) else b""
 
 
 def _derived_of_yard(yard: Yard, on: date) -> list[Derived]:
-    horses = yard.horses.select_related("derived").defer("derived__tracks")
-    return [_fresh(horse, on) for horse in horses]
+    horses = yard.horses.select_related("derived", "yard").defer("derived__tracks")
+    now = recipe(yard)
+    return [_fresh(horse, on, now) for horse in horses]
 
 
-def _fresh(horse: Horse, on: date) -> Derived:
-    """The cached row if it is of this day and of these asks; else a new one."""
+def _fresh(horse: Horse, on: date, now: str) -> Derived:
+    """The cached row if it is of this day, of these asks and of the recipe of ``now``; else a new one."""
     derived: Derived | None = getattr(horse, "derived", None)
-    wanted = (on, horse.data_version, recipe())
+    wanted = (on, horse.data_version, now)
     if derived is not None and (derived.on, derived.data_version, derived.recipe) == wanted:
         return derived
     return rebuild(horse, on, saved=_saved(horse))
 
 
+def recipe(yard: Yard) -> str:
+    """A fingerprint of the rules: of the core and of what the yard agrees on.
+
+    What other rules worked out is not read again.
+    """
+    digest = sha256(_core_print().encode())
+    digest.update(defaults_of(yard).model_dump_json().encode())
+    return digest.hexdigest()
+
+
 @lru_cache(maxsize=1)
-def recipe() -> str:
-    """A fingerprint of the core: what other rules worked out is not read again."""
+def _core_print() -> str:
     digest = sha256()
     root = Path(bucephal.__file__).parent
     for path in sorted([*root.rglob("*.py"), *root.rglob("*.toml")]):

@@ -22,9 +22,10 @@ from bucephal.record import Ask, Event, SessionHeader, read_model
 from bucephal.record.checks import check_ask, check_session
 from django.db import transaction
 from horses.models import Horse
-from horses.services import catalogue, changed
+from horses.services import changed
 from ninja import Schema
 from pydantic import Field
+from yards.services import catalogue_of
 
 from training.models import StoredAsk, StoredEvent, StoredSession, Tombstone
 
@@ -84,7 +85,7 @@ class SyncAnswers(Schema):
 def sync(yard: Yard, items: list[SyncItem], today: date) -> SyncAnswers:
     """Saves a batch within a yard; idempotent."""
     with transaction.atomic():
-        run = _Run(yard, catalogue(), today + CLOCK_TOLERANCE)
+        run = _Run(yard, catalogue_of(yard), today + CLOCK_TOLERANCE)
         answers = run.take(items)
         changed(run.touched)
     return SyncAnswers(answers=answers)

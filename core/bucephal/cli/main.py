@@ -20,8 +20,8 @@ from bucephal.calibrate import calibrate_records
 from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.errors import BucephalError, InvalidInput, Problem
 from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue, under
-from bucephal.planning import Place, PlanRequest, assess, place, plan_session
-from bucephal.progress import FEWEST_A_WEEK, MOST_A_WEEK, Standing, baseline, goal_forecast
+from bucephal.planning import Place, PlanRequest, arrival, plan_session
+from bucephal.progress import FEWEST_A_WEEK, MOST_A_WEEK, Standing, goal_forecast
 from bucephal.record import HorseRecord, parse_json, read_model, read_record, record_schema
 from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record
@@ -242,12 +242,7 @@ def _as_number(text: str | None) -> float | int | str | None:
 
 
 def _assess(options: argparse.Namespace, catalogue: Catalogue) -> Any:
-    standing = _standing(options, catalogue)
-    return {
-        "assessment": assess(standing.record, catalogue, standing.on, standing=standing),
-        "placement": place(standing.record, catalogue, standing.on),
-        "baseline": baseline(standing.record, standing),
-    }
+    return arrival(_standing(options, catalogue))
 
 
 def _bent(options: argparse.Namespace, catalogue: Catalogue) -> Catalogue:

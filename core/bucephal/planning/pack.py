@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from bucephal.coach import CoachSettings, CompiledCoach, compile_coach
 from bucephal.coach.signals import passes
 from bucephal.ladder import Catalogue, Kind, Side, under
@@ -46,7 +48,9 @@ class RingPack(FrozenModel):
     rider_faults: dict[str, str]
 
 
-def ring_pack(facts: HorseFacts, plan: SessionPlan, catalogue: Catalogue, school: dict[str, str]) -> RingPack:
+def ring_pack(
+    facts: HorseFacts, plan: SessionPlan, catalogue: Catalogue, school: Mapping[str, str]
+) -> RingPack:
     """The pack of a planned session; equal coaches are carried once."""
     catalogue = under(catalogue, school)
     numbers: dict[str, int] = {}
@@ -71,13 +75,13 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, catalogue: Catalogue, school
     )  # fmt: skip
 
 
-def _settings(item: PlanItem, aim: int, best_below: int | None, school: dict[str, str]) -> CoachSettings:
+def _settings(item: PlanItem, aim: int, best_below: int | None, school: Mapping[str, str]) -> CoachSettings:
     return CoachSettings.model_validate(
         {
             "step": item.step,
             "band": item.band or UNBANDED,
             "green": item.green,
-            "school": school,
+            "school": dict(school),
             "aim": aim,
             "cap": item.cap,
             "best_below": best_below,

@@ -147,7 +147,7 @@ def step_guide(standing: Standing, step: str) -> StepGuide:
         scale=tuple(_scale(standing, step)),
         schools=tuple(_school_notes(standing, exercise, stage)),
         overrides=tuple(_overrides(standing, step)),
-        may_override=_may_override(standing, step),
+        may_override=may_decide(standing, step),
     )  # fmt: skip
 
 
@@ -228,7 +228,9 @@ def _overrides(standing: Standing, step: str) -> list[GuideOverride]:
     ]
 
 
-def _may_override(standing: Standing, step: str) -> tuple[Overridden, ...]:
+def may_decide(standing: Standing, step: str) -> tuple[Overridden, ...]:
+    """The states that a trainer can give a step by hand: no riding before 30 months (handbook 08)."""
+    standing.catalogue.stage(step)
     if standing.never_ridden(step):
         return (Overridden.RESTING,)
     return tuple(Overridden)

@@ -13,10 +13,17 @@ from bucephal.progress.forecast import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.progress.gaps import SideGap, described_gap
 from bucephal.progress.standing import Standing
 from bucephal.progress.states import StepState, TrackEstimate
-from bucephal.record import Flag, FrozenModel, HorseRecord, days_off, ride_number, sessions_in_order
+from bucephal.record import (
+    Flag,
+    FrozenModel,
+    HorseRecord,
+    days_off,
+    height_text,
+    ride_number,
+    sessions_in_order,
+)
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import SIDE_LEAST_ASKS, Track, Tracks
-from bucephal.units import centimetres_to_hands
 from bucephal.welfare import age_short, age_text, tape_weight
 
 
@@ -178,7 +185,7 @@ def _body(record: HorseRecord, standing: Standing) -> str:
         parts.append(horse.sex.value)
     parts.append(age_text(standing.age_months))
     if horse.height_cm is not None:
-        parts.append(f"{centimetres_to_hands(horse.height_cm)} hh ({horse.height_cm:.0f} cm)")
+        parts.append(height_text(horse.height_cm))
     if horse.girth_cm is not None and horse.length_cm is not None:
         parts.append(tape_weight(horse.girth_cm, horse.length_cm, standing.age_months).words)
     if horse.arrived is not None:

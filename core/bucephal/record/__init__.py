@@ -1,5 +1,6 @@
 """The horse record: models of the open format, reading, checking, writing, putting in order."""
 
+from bucephal.record.form import height_text, horse_from_form
 from bucephal.record.history import (
     DatedAsk,
     asks_in_order,
@@ -40,11 +41,46 @@ from bucephal.record.reading import (
     record_schema,
     write_record,
 )
+from bucephal.record.yard import YardDefaults, check_defaults, with_defaults
 
 __all__ = [
-    "Ask", "Background", "Band", "Coarse", "Conditions", "Correct", "DatedAsk", "Event",
-    "EventKind", "Flag", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override",
-    "Session", "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "asks_in_order",
-    "band_for", "days_off", "parse_json", "read_model", "read_record", "record_from",
-    "record_schema", "ride_number", "sessions_in_order", "write_record",
+    "Ask",
+    "Background",
+    "Band",
+    "Coarse",
+    "Conditions",
+    "Correct",
+    "DatedAsk",
+    "Event",
+    "EventKind",
+    "Flag",
+    "FrozenModel",
+    "Goal",
+    "Horse",
+    "HorseRecord",
+    "Lead",
+    "Overridden",
+    "Override",
+    "Session",
+    "SessionHeader",
+    "SessionKind",
+    "Settle",
+    "Sex",
+    "Tension",
+    "YardDefaults",
+    "asks_in_order",
+    "band_for",
+    "check_defaults",
+    "days_off",
+    "height_text",
+    "horse_from_form",
+    "parse_json",
+    "read_model",
+    "read_record",
+    "record_from",
+    "record_schema",
+    "ride_number",
+    "sessions_in_order",
+    "with_defaults",
+    "write_record",
 ]  # fmt: skip

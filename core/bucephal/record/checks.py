@@ -53,13 +53,18 @@ def check_horse(horse: Raw, catalogue: Catalogue, today: date) -> Iterator[Probl
             reason = f"is too small: did you mean {value * 10:g}?"
             yield Problem(f"horse.{field}", value, reason, f"{wanted[0]} to {wanted[1]} cm")
     yield from school_problems(horse.get("school"), catalogue, "horse.school")
+    yield from band_problems(horse.get("bands"), catalogue, "horse.bands")
+
+
+def band_problems(bands: Any, catalogue: Catalogue, path: str) -> Iterator[Problem]:
+    """Bands for what does not exist, and bands that are upside down."""
     names = {"default", "schooled", *catalogue.families, *(ex.id for ex in catalogue.exercises)}
-    for key, band in _dict(horse.get("bands")).items():
+    for key, band in _dict(bands).items():
         if key not in names and key not in catalogue:
             allowed = "default, schooled, a cue family, an exercise or a step"
-            yield Problem(f"horse.bands.{key}", key, "is not something a band can be set for", allowed)
+            yield Problem(f"{path}.{key}", key, "is not something a band can be set for", allowed)
         if _is_pair(band) and band[0] > band[1]:
-            yield Problem(f"horse.bands.{key}", list(band), "is upside down", "lowest level first")
+            yield Problem(f"{path}.{key}", list(band), "is upside down", "lowest level first")
 
 
 def school_problems(chosen: Any, catalogue: Catalogue, path: str) -> Iterator[Problem]:

@@ -31,6 +31,7 @@ def test_the_right_password_opens_the_yard(trainer: User) -> None:
         "yard": "Home yard",
         "role": "trainer",
         "can_log": True,
+        "can_change": True,
     }
 
 

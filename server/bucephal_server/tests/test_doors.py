@@ -21,12 +21,13 @@ OPEN = {"/api/health", "/api/sign-in", "/api/sign-out"}
 ENDPOINTS = [
     (method, path) for path, methods in api.get_openapi_schema()["paths"].items() for method in methods
 ]
-OF_A_HORSE = [path for method, path in ENDPOINTS if "{horse_id}" in path]
+OF_A_HORSE = [path for method, path in ENDPOINTS if "{horse_id}" in path and method == "get"]
+TRAINERS_ONLY = [one for one in ENDPOINTS if one[0] != "get" and one[1] not in OPEN | {"/api/sync"}]
 FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 
 
 def address(path: str, horse: Horse, step: str = "up-wt.2") -> str:
-    return path.format(horse_id=horse.pk, session_id=new_id(), step=step)
+    return path.format(horse_id=horse.pk, session_id=new_id(), step=step, exercise_id="halt")
 
 
 def call(client: Client, method: str, path: str, body: Any = None) -> Any:
@@ -59,6 +60,31 @@ def test_every_role_of_the_yard_reads_its_horse(
 ) -> None:
     client = client_of(person(yard, f"own-{role}", role))
     assert client.get(address(path, horse)).status_code == 200
+
+
+BODIES = {"exercise": {}, "horse": {"name": "Renamed"}, "school": {}, "bands": {}, "scales": {},
+          "missing_kit": [], "goals": [], "step": "halt.2", "state": "ready", "reason": "seen"}  # fmt: skip
+
+
+@pytest.mark.parametrize(("method", "path"), TRAINERS_ONLY)
+@pytest.mark.parametrize("role", [Role.HELPER, Role.OWNER])
+def test_only_trainers_change_anything(
+    role: str, method: str, path: str, client_of: Callable[[User], Client], yard: Yard, horse: Horse
+) -> None:
+    client = client_of(person(yard, f"own-{role}", role))
+    before = Horse.objects.values().get(pk=horse.pk)
+    assert call(client, method, address(path, horse), BODIES).status_code == 403
+    assert Horse.objects.values().get(pk=horse.pk) == before
+
+
+@pytest.mark.parametrize(("method", "path"), [one for one in TRAINERS_ONLY if "{horse_id}" in one[1]])
+def test_a_trainer_of_another_yard_changes_nothing(
+    method: str, path: str, client_of: Callable[[User], Client], other_yard: Yard, horse: Horse
+) -> None:
+    client = client_of(person(other_yard, "other-trainer"))
+    before = Horse.objects.values().get(pk=horse.pk)
+    assert call(client, method, address(path, horse), BODIES).status_code == 404
+    assert Horse.objects.values().get(pk=horse.pk) == before
 
 
 @pytest.mark.parametrize("path", OF_A_HORSE)

@@ -1,0 +1,57 @@
+"""A trainer's decision about a step: checked, dated, kept; ended by a date, never deleted.
+
+Source: handbook 03 (a trainer may override with a reason; the override is kept) and 08 (what no
+decision may plan).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from datetime import date, timedelta
+from typing import Any
+
+from bucephal.errors import Problem
+from bucephal.progress.guide import may_decide
+from bucephal.progress.standing import Standing
+from bucephal.record import Override, read_model
+
+
+def decided(standing: Standing, raw: Mapping[str, Any]) -> Override:
+    """The override of a decision made on the day of ``standing``.
+
+    Args:
+        raw: step, state, reason and, if it is not for good, until.
+
+    Raises:
+        InvalidInput: naming each field that does not fit.
+        UnknownStep: if the ladder has no such step.
+    """
+    fields = {**{key: value for key, value in raw.items() if value is not None}, "on": str(standing.on)}
+    step, problems = fields.get("step"), list[Problem]()
+    if isinstance(step, str):
+        allowed = may_decide(standing, step)
+        if fields.get("state") not in allowed:
+            reason = "cannot be decided here"
+            if standing.never_ridden(step):
+                reason += ": under 30 months ridden work is not planned"
+            problems.append(Problem("state", fields.get("state"), reason, ", ".join(allowed)))
+    reason_given = fields.get("reason")
+    if isinstance(reason_given, str) and not reason_given.strip():
+        problems.append(Problem("reason", reason_given, "is empty", "the reason in a few words"))
+    override = read_model(fields, Override, problems)
+    if override.until is not None and override.until < override.on:
+        from_then = f"{override.on} or later"
+        problem = Problem("until", str(override.until), "lies before the decision", from_then)
+        return read_model(fields, Override, [problem])
+    return override
+
+
+def lifted(overrides: Iterable[Override], step: str, on: date) -> list[Override]:
+    """The overrides with those of a step ended: the day before is their last."""
+    last = on - timedelta(days=1)
+    return [
+        one.model_copy(update={"until": last})
+        if one.step == step and (one.until is None or one.until > last)
+        else one
+        for one in overrides
+    ]

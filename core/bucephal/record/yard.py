@@ -1,0 +1,42 @@
+"""What a yard agrees on for all its horses: schools, bands, and what it adds to the ladder.
+
+A horse's own entry goes before the yard's, everywhere.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from typing import Any, Literal
+
+from pydantic import Field
+
+from bucephal.errors import Problem
+from bucephal.ladder import Catalogue, YardLadder
+from bucephal.record.checks import band_problems, school_problems
+from bucephal.record.models import Band, FrozenModel, Horse, HorseRecord
+
+
+class YardDefaults(FrozenModel):
+    """The yard's side of every horse's record."""
+
+    school: dict[str, Literal["a", "b", "c", "d"]] = Field(default_factory=dict)
+    bands: dict[str, Band] = Field(default_factory=dict)
+    ladder: YardLadder = YardLadder()
+
+
+def check_defaults(raw: Any, catalogue: Catalogue) -> Iterator[Problem]:
+    """Schools that do not exist, bands upside down or for nothing; ``raw`` may be of any shape."""
+    fields = raw if isinstance(raw, Mapping) else {}
+    yield from school_problems(fields.get("school"), catalogue, "school")
+    yield from band_problems(fields.get("bands"), catalogue, "bands")
+
+
+def with_defaults(record: HorseRecord, defaults: YardDefaults) -> HorseRecord:
+    """The record as it is worked by: the yard's schools and bands where the horse has none."""
+    horse = record.horse
+    school = {**defaults.school, **horse.school}
+    bands = {**defaults.bands, **horse.bands}
+    if school == horse.school and bands == horse.bands:
+        return record
+    merged = Horse(**{**dict(horse), "school": school, "bands": bands})
+    return record.model_copy(update={"horse": merged})

@@ -1,0 +1,125 @@
+"""Horses: added and changed, decided about, with a goal."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any
+from uuid import UUID
+
+from accounts.services import trainers_yard, yard_of
+from bucephal.record import Goal, height_text
+from bucephal.record import Horse as HorseProfile
+from bucephal.welfare import TapeWeight, age_months, age_text, tape_weight
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router, Schema, Status
+from pydantic import Field
+
+from horses import services
+from horses.models import Horse
+from horses.services import horse_of
+
+router = Router(tags=["horses"])
+
+
+class HorseForm(Schema):
+    """A horse as it is typed; the core's own model names what does not fit."""
+
+    horse: dict[str, Any]
+    usual_minutes: int = Field(30, ge=5, le=180)
+
+
+class HorseView(Schema):
+    """What is known of a horse. ``profile`` is its own; the yard's schools are not mixed in."""
+
+    id: UUID
+    profile: HorseProfile
+    height: str
+    age: str
+    weight: TapeWeight | None
+    usual_minutes: int
+    goals: list[Goal]
+
+
+class TapeQuery(Schema):
+    girth_cm: float = Field(ge=60, le=280)
+    length_cm: float = Field(ge=50, le=260)
+    born: date | None = None
+
+
+class Decision(Schema):
+    """A trainer's decision about a step, as it is typed."""
+
+    step: Any = None
+    state: Any = None
+    reason: Any = ""
+    until: Any = None
+
+
+class Lift(Schema):
+    step: str
+
+
+class Goals(Schema):
+    goals: list[Any]
+
+
+@router.get("/tape-weight", response=TapeWeight)
+def get_tape_weight(request: HttpRequest, query: Query[TapeQuery]) -> TapeWeight:
+    """The body weight of two tape measurements, before anything is saved."""
+    months = age_months(query.born, timezone.localdate()) if query.born is not None else None
+    return tape_weight(query.girth_cm, query.length_cm, months)
+
+
+@router.post("/yard/horses", response={201: HorseView})
+def add_horse(request: HttpRequest, form: HorseForm) -> Status[HorseView]:
+    yard = trainers_yard(request)
+    horse = services.add_horse(yard, form.horse, form.usual_minutes, timezone.localdate())
+    return Status(201, _view(horse))
+
+
+@router.get("/horses/{horse_id}/profile", response=HorseView)
+def get_profile(request: HttpRequest, horse_id: UUID) -> HorseView:
+    return _view(horse_of(yard_of(request), horse_id))
+
+
+@router.put("/horses/{horse_id}/profile", response=HorseView)
+def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseView:
+    horse = horse_of(trainers_yard(request), horse_id)
+    return _view(services.change_horse(horse, form.horse, form.usual_minutes, timezone.localdate()))
+
+
+@router.post("/horses/{horse_id}/overrides", response={204: None})
+def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> Status[None]:
+    horse = horse_of(trainers_yard(request), horse_id)
+    services.decide(horse, decision.dict(), timezone.localdate())
+    return Status(204, None)
+
+
+@router.post("/horses/{horse_id}/overrides/lift", response={204: None})
+def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[None]:
+    horse = horse_of(trainers_yard(request), horse_id)
+    services.lift(horse, lift.step, timezone.localdate())
+    return Status(204, None)
+
+
+@router.put("/horses/{horse_id}/goals", response=HorseView)
+def put_goals(request: HttpRequest, horse_id: UUID, goals: Goals) -> HorseView:
+    horse = horse_of(trainers_yard(request), horse_id)
+    services.set_goals(horse, goals.goals)
+    return _view(horse)
+
+
+def _view(horse: Horse) -> HorseView:
+    profile = HorseProfile.model_validate(horse.profile)
+    months = age_months(profile.born, timezone.localdate()) if profile.born is not None else None
+    girth, length = profile.girth_cm, profile.length_cm
+    return HorseView(
+        id=horse.pk,
+        profile=profile,
+        height=height_text(profile.height_cm),
+        age=age_text(months),
+        weight=tape_weight(girth, length, months) if girth is not None and length is not None else None,
+        usual_minutes=horse.usual_minutes,
+        goals=[Goal.model_validate(row) for row in horse.goals],
+    )

@@ -1,0 +1,101 @@
+"""What a yard agrees on: read, checked by the core, saved."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from accounts.models import Yard
+from bucephal.ladder import (
+    Catalogue,
+    OwnExercise,
+    YardLadder,
+    add_own,
+    check_yard,
+    load_catalogue,
+    next_number,
+    source_of,
+)
+from bucephal.record import YardDefaults, check_defaults, read_model
+from django.db import transaction
+from django.http import Http404
+
+Change = Callable[[YardDefaults], YardDefaults]
+
+
+def defaults_of(yard: Yard) -> YardDefaults:
+    """The yard's schools, bands and ladder; nothing set yet: everything as it ships."""
+    return YardDefaults.model_validate(yard.defaults)
+
+
+def catalogue_of(yard: Yard) -> Catalogue:
+    """The ladder with what this yard adds, under no school: a horse's record brings its own."""
+    return load_catalogue(defaults_of(yard).ladder)
+
+
+def yards_catalogue(yard: Yard) -> Catalogue:
+    """The same under the yard's schools."""
+    defaults = defaults_of(yard)
+    return load_catalogue(defaults.ladder, defaults.school)
+
+
+def save_school(yard: Yard, school: dict[str, Any]) -> YardDefaults:
+    return _save(yard, {"school": school})
+
+
+def save_bands(yard: Yard, bands: dict[str, Any]) -> YardDefaults:
+    return _save(yard, {"bands": bands})
+
+
+def save_words(yard: Yard, scales: dict[str, Any]) -> YardDefaults:
+    """The yard's words for the levels of some cue families; those not named are as they ship."""
+    return _save_ladder(yard, {"scales": scales})
+
+
+def save_missing_kit(yard: Yard, missing: list[Any]) -> YardDefaults:
+    return _save_ladder(yard, {"missing_kit": missing})
+
+
+def exercise_of(yard: Yard, name: str) -> tuple[OwnExercise, int]:
+    """An exercise as it is written, and the number that a new stage of it would get."""
+    source = source_of(defaults_of(yard).ladder, name)
+    if source is None:
+        raise Http404
+    return source, next_number(source)
+
+
+def save_exercise(yard: Yard, raw: dict[str, Any]) -> YardDefaults:
+    """Adds an exercise of the yard's own, or its version of one that ships.
+
+    Raises:
+        InvalidInput: naming each place and reason; nothing is saved then.
+    """
+    own = read_model(raw, OwnExercise)
+    return _change(yard, lambda now: now.model_copy(update={"ladder": add_own(now.ladder, own)}))
+
+
+def _save(yard: Yard, part: dict[str, Any]) -> YardDefaults:
+    problems = check_defaults(part, catalogue_of(yard))
+    checked = read_model(part, YardDefaults, problems)
+    return _change(yard, lambda now: now.model_copy(update={key: getattr(checked, key) for key in part}))
+
+
+def _save_ladder(yard: Yard, part: dict[str, Any]) -> YardDefaults:
+    checked = read_model(part, YardLadder)
+
+    def change(now: YardDefaults) -> YardDefaults:
+        ladder = now.ladder.model_copy(update={key: getattr(checked, key) for key in part})
+        check_yard(ladder)
+        return now.model_copy(update={"ladder": ladder})
+
+    return _change(yard, change)
+
+
+def _change(yard: Yard, change: Change) -> YardDefaults:
+    """Estimates and plans made under the old ones are not read again: they carry a print of these."""
+    with transaction.atomic():
+        yard.refresh_from_db()
+        changed = change(defaults_of(yard))
+        yard.defaults = changed.model_dump(mode="json")
+        yard.save(update_fields=["defaults"])
+    return changed
