@@ -1,5 +1,5 @@
 """Writes what is generated from the core: OpenAPI, TypeScript types, record schema, coach vectors,
-sample answers for the interface's tests.
+sample answers for the interface's tests, the user documentation of the ladder.
 
 python tools/generate.py           writes
 python tools/generate.py --check   fails if anything committed is stale
@@ -17,6 +17,8 @@ from typing import Any
 ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT), str(ROOT / "server")]
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bucephal_server.settings")
+
+from tools.ladder_docs import ladder_docs  # noqa: E402
 
 API = ROOT / "web/src/shared/api"
 VECTOR_ANSWERS: tuple[list[Any], ...] = (
@@ -105,11 +107,21 @@ def sample_answers() -> str:
     from datetime import date
 
     from bucephal.ladder import load_catalogue
-    from bucephal.planning import PlanRequest, WorkedDays, plan_session, plan_today
-    from bucephal.progress import Standing, debrief, goal_forecast, horse_facts, horse_sheet, step_chart
+    from bucephal.planning import PlanRequest, WorkedDays, arrival, plan_session, plan_today
+    from bucephal.progress import (
+        Standing,
+        debrief,
+        goal_forecast,
+        horse_facts,
+        horse_ladder,
+        horse_sheet,
+        step_chart,
+        step_guide,
+    )
     from bucephal.progress import session_lines as lines_of
-    from bucephal.record import Goal
+    from bucephal.record import Background, Goal, YardDefaults
     from bucephal.simulate import simulate_record
+    from yards.api import yard_view
 
     catalogue, on = load_catalogue(), date(2026, 6, 15)
     made = simulate_record(8, catalogue, sessions=9, end=date(2026, 6, 12))
@@ -118,6 +130,8 @@ def sample_answers() -> str:
     facts = horse_facts(record, standing)
     plan = plan_session(record, catalogue, PlanRequest(on=on, minutes=35), standing.tracks)
     worked = WorkedDays(facts=facts, plan=plan, days=(), age_months=standing.age_months)
+    horse = record.horse.model_copy(update={"background": Background.FROM_RACING})
+    came = record.model_copy(update={"horse": horse, "sessions": (), "goals": ()})
     empty = record.model_copy(update={"sessions": (), "goals": ()})
     answers: dict[str, Any] = {
         "horses": {"horses": [facts]},
@@ -130,6 +144,11 @@ def sample_answers() -> str:
         "forecast": goal_forecast(standing, "up-wt.2", 3.0),
         "forecastWithoutClaim": goal_forecast(standing, "canter.1", 3.0),
         "sessions": {"sessions": lines_of(record, catalogue)},
+        "ladder": horse_ladder(standing),
+        "guide": step_guide(standing, "up-wt.2"),
+        "guideClosed": step_guide(standing, "canter.1"),
+        "arrival": arrival(Standing(came, catalogue, on)),
+        "yard": yard_view(YardDefaults(), catalogue),
         "debrief": debrief(record, catalogue, record.sessions[-1]),
     }
     plain = json.loads(json.dumps(answers, default=lambda one: one.model_dump(mode="json")))
@@ -160,10 +179,12 @@ def main() -> None:
         ROOT / "docs/horse-record.schema.json": record_schema(),
         ROOT / "web/src/features/ring/coachVectors.generated.json": coach_vectors(),
         ROOT / "web/src/shared/testing/sampleAnswers.generated.json": sample_answers(),
+        **ladder_docs(ROOT / "docs/ladder"),
     }
     types = API / "schema.generated.ts"
     if "--check" not in sys.argv:
         for path, text in written.items():
+            path.parent.mkdir(exist_ok=True)
             path.write_text(text)
         typescript(API / "openapi.json", types)
         return

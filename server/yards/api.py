@@ -76,31 +76,31 @@ class ExerciseSheet(Schema):
 @router.get("/yard", response=YardView)
 def get_yard(request: HttpRequest) -> YardView:
     yard = yard_of(request)
-    return _view(services.defaults_of(yard), services.yards_catalogue(yard))
+    return yard_view(services.defaults_of(yard), services.yards_catalogue(yard))
 
 
 @router.put("/yard/school", response=YardView)
 def put_school(request: HttpRequest, choice: SchoolChoice) -> YardView:
     yard = trainers_yard(request)
-    return _view(services.save_school(yard, choice.school), services.yards_catalogue(yard))
+    return yard_view(services.save_school(yard, choice.school), services.yards_catalogue(yard))
 
 
 @router.put("/yard/bands", response=YardView)
 def put_bands(request: HttpRequest, choice: BandChoice) -> YardView:
     yard = trainers_yard(request)
-    return _view(services.save_bands(yard, choice.bands), services.yards_catalogue(yard))
+    return yard_view(services.save_bands(yard, choice.bands), services.yards_catalogue(yard))
 
 
 @router.put("/yard/scales", response=YardView)
 def put_scales(request: HttpRequest, choice: WordChoice) -> YardView:
     yard = trainers_yard(request)
-    return _view(services.save_words(yard, choice.scales), services.yards_catalogue(yard))
+    return yard_view(services.save_words(yard, choice.scales), services.yards_catalogue(yard))
 
 
 @router.put("/yard/kit", response=YardView)
 def put_kit(request: HttpRequest, choice: KitChoice) -> YardView:
     yard = trainers_yard(request)
-    return _view(services.save_missing_kit(yard, choice.missing_kit), services.yards_catalogue(yard))
+    return yard_view(services.save_missing_kit(yard, choice.missing_kit), services.yards_catalogue(yard))
 
 
 @router.get("/yard/exercises/{exercise_id}", response=ExerciseSheet)
@@ -112,10 +112,10 @@ def get_exercise(request: HttpRequest, exercise_id: str) -> ExerciseSheet:
 @router.put("/yard/exercises", response=YardView)
 def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardView:
     yard = trainers_yard(request)
-    return _view(services.save_exercise(yard, form.exercise), services.yards_catalogue(yard))
+    return yard_view(services.save_exercise(yard, form.exercise), services.yards_catalogue(yard))
 
 
-def _view(defaults: YardDefaults, catalogue: Catalogue) -> YardView:
+def yard_view(defaults: YardDefaults, catalogue: Catalogue) -> YardView:
     library = catalogue.blueprint.library
     kit = {thing for one in catalogue.exercises for stage in one.stages for thing in (*one.kit, *stage.kit)}
     return YardView(

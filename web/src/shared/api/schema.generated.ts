@@ -262,6 +262,282 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Ladder */
+        get: operations["plans_api_get_ladder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/ladder/{step}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Guide */
+        get: operations["plans_api_get_guide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/arrival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Arrival */
+        get: operations["plans_api_get_arrival"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tape-weight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Tape Weight
+         * @description The body weight of two tape measurements, before anything is saved.
+         */
+        get: operations["horses_api_get_tape_weight"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/horses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Horse */
+        post: operations["horses_api_add_horse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Profile */
+        get: operations["horses_api_get_profile"];
+        /** Put Profile */
+        put: operations["horses_api_put_profile"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/overrides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Override */
+        post: operations["horses_api_add_override"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/overrides/lift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lift Override */
+        post: operations["horses_api_lift_override"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/goals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Goals */
+        put: operations["horses_api_put_goals"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Yard */
+        get: operations["yards_api_get_yard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/school": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put School */
+        put: operations["yards_api_put_school"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/bands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Bands */
+        put: operations["yards_api_put_bands"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Scales */
+        put: operations["yards_api_put_scales"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Kit */
+        put: operations["yards_api_put_kit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/exercises/{exercise_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Exercise */
+        get: operations["yards_api_get_exercise"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/exercises": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Exercise */
+        put: operations["yards_api_put_exercise"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -281,6 +557,8 @@ export interface components {
             role: string;
             /** Can Log */
             can_log: boolean;
+            /** Can Change */
+            can_change: boolean;
         };
         /** Credentials */
         Credentials: {
@@ -714,6 +992,11 @@ export interface components {
              * @default false
              */
             helper: boolean;
+            /**
+             * Assess
+             * @default true
+             */
+            assess: boolean;
             /** Air C */
             air_c?: number | null;
             /** Humidity Pct */
@@ -724,7 +1007,7 @@ export interface components {
          * @description What an item is for, in the order of a session.
          * @enum {string}
          */
-        ItemKind: "settle" | "check" | "repair" | "practice" | "new" | "easy-yes" | "loosen";
+        ItemKind: "settle" | "assess" | "check" | "repair" | "practice" | "new" | "easy-yes" | "loosen";
         /** ItemRemedy */
         ItemRemedy: {
             /** Fault */
@@ -733,6 +1016,18 @@ export interface components {
             looks: string;
             /** First */
             first: string;
+        };
+        /**
+         * Layout
+         * @description A set-up of handbook 07, by name.
+         */
+        Layout: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
         };
         /**
          * LeftOut
@@ -803,6 +1098,23 @@ export interface components {
             green: boolean;
             /** Minutes */
             minutes: number;
+            /**
+             * Layouts
+             * @description Set-ups to ride it in.
+             */
+            layouts: components["schemas"]["Layout"][];
+            /** Cautions */
+            cautions: string[];
+            /**
+             * Sessions Before
+             * @description Sessions in which this exercise was asked before.
+             */
+            sessions_before: number;
+            /**
+             * After
+             * @description Items that must have come light on every side; else this one is passed over.
+             */
+            after: string[];
             /** Done When */
             done_when: string;
             remedy: components["schemas"]["ItemRemedy"] | null;
@@ -829,6 +1141,7 @@ export interface components {
              * Format: date
              */
             on: string;
+            kind: components["schemas"]["SessionKind"];
             /** Days Off */
             days_off: number | null;
             /** Minutes Wanted */
@@ -928,6 +1241,11 @@ export interface components {
             texts: {
                 [key: string]: components["schemas"]["AdviceText"];
             };
+            /**
+             * Louder After S
+             * @description Seconds to wait at a level before a louder one.
+             */
+            louder_after_s: number;
             /**
              * Figures
              * @description Figures of the texts that never change.
@@ -1080,6 +1398,66 @@ export interface components {
          */
         Swap: "danger-again" | "alarm-again" | "row-full" | "other-side-waits" | "time-up";
         /**
+         * Baseline
+         * @description The horse as it came; the same rows for ever.
+         */
+        Baseline: {
+            /**
+             * First On
+             * Format: date
+             */
+            first_on: string;
+            /**
+             * Last On
+             * Format: date
+             */
+            last_on: string;
+            /** Rows */
+            rows: components["schemas"]["BaselineRow"][];
+            /**
+             * Gained
+             * @description Could not then, can now.
+             */
+            gained: number;
+            /**
+             * Lost
+             * @description Could then, can not now.
+             */
+            lost: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * BaselineRow
+         * @description One step on one side: as it was first tried, and now.
+         */
+        BaselineRow: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            side: components["schemas"]["Side"];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Then */
+            then: string;
+            /** Then Light */
+            then_light: boolean;
+            /** Now */
+            now: string;
+            /** P First */
+            p_first: number;
+            /**
+             * Can Now
+             * @description Light then or not: a light first answer is likely today.
+             */
+            can_now: boolean;
+            state: components["schemas"]["StepState"];
+        };
+        /**
          * BoardRow
          * @description A cue on the sides board: the furthest stage that was asked.
          */
@@ -1189,6 +1567,8 @@ export interface components {
             leads: components["schemas"]["LeadSummary"] | null;
             /** Since */
             since: components["schemas"]["SinceItCame"][];
+            /** @description As it was when it came; null: never assessed. */
+            baseline: components["schemas"]["Baseline"] | null;
             /** Goals */
             goals: components["schemas"]["GoalLine"][];
             /** Flags */
@@ -1595,6 +1975,974 @@ export interface components {
             /** Estimates */
             estimates: components["schemas"]["TrackEstimate"][];
         };
+        /**
+         * Gait
+         * @enum {string}
+         */
+        Gait: "halt" | "walk" | "trot" | "canter";
+        /** HorseLadder */
+        HorseLadder: {
+            facts: components["schemas"]["HorseFacts"];
+            /**
+             * Rungs
+             * @description Lowest phase first.
+             */
+            rungs: components["schemas"]["Rung"][];
+            /** Threads */
+            threads: components["schemas"]["LadderThread"][];
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /**
+             * Kit
+             * @description Every piece of kit that the ladder names.
+             */
+            kit: string[];
+            /** Words */
+            words: string;
+        };
+        /**
+         * LadderThread
+         * @description A line between two knots: some stage of the upper one needs the lower one.
+         */
+        LadderThread: {
+            /** Lower */
+            lower: string;
+            /** Upper */
+            upper: string;
+            /** Met */
+            met: boolean;
+            /**
+             * Confirmed
+             * @description At least one of the needs wants it confirmed.
+             */
+            confirmed: boolean;
+        };
+        /**
+         * Origin
+         * @description Where an exercise comes from: the ladder that ships, a yard's change of it, a yard's own.
+         * @enum {string}
+         */
+        Origin: "shipped" | "changed" | "own";
+        /**
+         * Rung
+         * @description A phase.
+         */
+        Rung: {
+            /** Phase */
+            phase: string;
+            /** Title */
+            title: string;
+            /** Good */
+            good: number;
+            /** Stages */
+            stages: number;
+            /** Exercises */
+            exercises: components["schemas"]["RungExercise"][];
+        };
+        /**
+         * RungExercise
+         * @description An exercise: a knot on its rung. ``state``: that of the stage in hand.
+         */
+        RungExercise: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Short */
+            short: string;
+            kind: components["schemas"]["Kind"];
+            sides: components["schemas"]["Sides"];
+            gait: components["schemas"]["Gait"];
+            /** Family */
+            family: string | null;
+            origin: components["schemas"]["Origin"];
+            /** Kit */
+            kit: string[];
+            state: components["schemas"]["StepState"];
+            /**
+             * Good
+             * @description Stages that are ready or confirmed.
+             */
+            good: number;
+            /**
+             * At
+             * @description The stage in hand: the first that is not good; null: all are.
+             */
+            at: string | null;
+            /** Stages */
+            stages: components["schemas"]["RungStage"][];
+        };
+        /** RungNeed */
+        RungNeed: {
+            /** Step */
+            step: string;
+            gate: components["schemas"]["Gate"];
+            /** Met */
+            met: boolean;
+        };
+        /**
+         * RungStage
+         * @description A stage: its state, and a line that says why.
+         */
+        RungStage: {
+            /** Step */
+            step: string;
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            state: components["schemas"]["StepState"];
+            /**
+             * Resting
+             * @description Why at rest: resting, archived, age, flag or kit.
+             */
+            resting: string | null;
+            /** Why */
+            why: string;
+            /**
+             * Needs
+             * @description Of other exercises; its own go without saying.
+             */
+            needs: components["schemas"]["RungNeed"][];
+            /** Kit */
+            kit: string[];
+            /** Overridden */
+            overridden: boolean;
+        };
+        /**
+         * Sides
+         * @description What left and right mean in an exercise; ``NONE`` for truly two-sided asks.
+         * @enum {string}
+         */
+        Sides: "hand" | "rein" | "leg" | "lead" | "none";
+        /**
+         * Criteria
+         * @description What counts as a light answer here, and what is wanted of those answers.
+         */
+        Criteria: {
+            /** Answer */
+            answer: string;
+            /** Ready */
+            ready: string;
+            /** Confirmed */
+            confirmed: string;
+            /**
+             * Rows
+             * @description Empty while it was never asked.
+             */
+            rows: components["schemas"]["Criterion"][];
+        };
+        /**
+         * Criterion
+         * @description One condition on one side.
+         */
+        Criterion: {
+            /**
+             * Of
+             * @description ready or confirmed
+             */
+            of: string;
+            side: components["schemas"]["Side"];
+            /** Words */
+            words: string;
+            /**
+             * Figure
+             * @description As it is: a chance, days or answers in a row.
+             */
+            figure: number;
+            /** Wanted */
+            wanted: number;
+            /** Met */
+            met: boolean;
+        };
+        /**
+         * GuideFault
+         * @description A fault with its remedies, and whether it may be let be for now.
+         */
+        GuideFault: {
+            /** Code */
+            code: string;
+            /** Looks */
+            looks: string;
+            /** First */
+            first: string;
+            /** Second */
+            second: string | null;
+            /** Accepted */
+            accepted: string;
+        };
+        /** GuideLevel */
+        GuideLevel: {
+            /** Level */
+            level: number;
+            /** Words */
+            words: string;
+            /** In Band */
+            in_band: boolean;
+        };
+        /**
+         * GuideLink
+         * @description A step that this one needs, or that needs this one.
+         */
+        GuideLink: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            state: components["schemas"]["StepState"];
+            gate: components["schemas"]["Gate"];
+            /** Met */
+            met: boolean;
+            /**
+             * Words
+             * @description What is short, if it is not met.
+             */
+            words: string;
+        };
+        /**
+         * GuideOverride
+         * @description A decision of the trainer about this step, now or earlier.
+         */
+        GuideOverride: {
+            /**
+             * Step
+             * @description A step, e.g. up-wt.2.
+             */
+            step: string;
+            state: components["schemas"]["Overridden"];
+            /** Reason */
+            reason: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Until */
+            until?: string | null;
+            /** In Force */
+            in_force: boolean;
+        };
+        /**
+         * Overridden
+         * @description The state that a trainer gives a step by hand.
+         * @enum {string}
+         */
+        Overridden: "open" | "ready" | "confirmed" | "resting";
+        /**
+         * SchoolNote
+         * @description A question of the schools that this step's words or order depend on.
+         */
+        SchoolNote: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Option */
+            option: string;
+            /** Words */
+            words: string;
+        };
+        /** StepGuide */
+        StepGuide: {
+            facts: components["schemas"]["HorseFacts"];
+            standing: components["schemas"]["StepStanding"];
+            /** Exercise */
+            exercise: string;
+            /** Name */
+            name: string;
+            /** Stage */
+            stage: string;
+            /** Phase */
+            phase: string;
+            /** Phase Title */
+            phase_title: string;
+            /**
+             * Stages
+             * @description Steps of the exercise in order.
+             */
+            stages: string[];
+            /** Good For */
+            good_for: string;
+            /** Ask */
+            ask: string;
+            /** Does */
+            does: string;
+            /** Looks */
+            looks: string;
+            /** Sides */
+            sides: string;
+            /** Dose */
+            dose: string;
+            criteria: components["schemas"]["Criteria"];
+            /** Faults */
+            faults: components["schemas"]["GuideFault"][];
+            /** Cautions */
+            cautions: string[];
+            /** Layouts */
+            layouts: components["schemas"]["Layout"][];
+            /** Kit */
+            kit: string[];
+            /** Helper */
+            helper: string;
+            /** Least Age */
+            least_age: string;
+            /** Needs */
+            needs: components["schemas"]["GuideLink"][];
+            /** Opens */
+            opens: components["schemas"]["GuideLink"][];
+            /** Scale */
+            scale: components["schemas"]["GuideLevel"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolNote"][];
+            /** Overrides */
+            overrides: components["schemas"]["GuideOverride"][];
+            /**
+             * May Override
+             * @description What a trainer can decide here.
+             */
+            may_override: components["schemas"]["Overridden"][];
+        };
+        /** Arrival */
+        Arrival: {
+            facts: components["schemas"]["HorseFacts"];
+            /** Due */
+            due: boolean;
+            assessment: components["schemas"]["Assessment"];
+            placement: components["schemas"]["Placement"];
+            baseline: components["schemas"]["Baseline"] | null;
+        };
+        /**
+         * Assessment
+         * @description The first sessions of a horse that has come.
+         */
+        Assessment: {
+            background: components["schemas"]["Background"];
+            /**
+             * Facts
+             * @description What it was made from.
+             */
+            facts: string[];
+            /** Words */
+            words: string;
+            /**
+             * Minutes
+             * @description Most minutes of one session, putting away included.
+             */
+            minutes: number;
+            /** Sessions */
+            sessions: components["schemas"]["AssessmentSession"][];
+            /** Not Tried */
+            not_tried: components["schemas"]["NotTried"][];
+            /**
+             * Done
+             * @description Nothing is left to try.
+             */
+            done: boolean;
+        };
+        /** AssessmentSession */
+        AssessmentSession: {
+            /** Number */
+            number: number;
+            /** Minutes */
+            minutes: number;
+            /** Tries */
+            tries: components["schemas"]["AssessmentTry"][];
+        };
+        /**
+         * AssessmentTry
+         * @description One step to try. ``asks``: accepted answers on a side that are enough; never more than two tries.
+         */
+        AssessmentTry: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Asks */
+            asks: number;
+            /** Sides */
+            sides: components["schemas"]["Side"][];
+            /** Minutes */
+            minutes: number;
+            /** Helper */
+            helper: boolean;
+            /**
+             * After
+             * @description Steps tried before that must have come light and calm.
+             */
+            after: string[];
+            /** Because */
+            because: string;
+            /** Tried */
+            tried: boolean;
+        };
+        /**
+         * Background
+         * @enum {string}
+         */
+        Background: "unhandled" | "handled" | "started" | "from-racing" | "from-harness" | "gaited" | "long-rest" | "spoiled";
+        /**
+         * NotTried
+         * @description A step that belongs to this background and is not tried; ``reason``: a permanent code.
+         */
+        NotTried: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /**
+             * Reason
+             * @description age, resting, archived, flag, kit, answers, time
+             */
+            reason: string;
+            /** Words */
+            words: string;
+        };
+        /** PlacedStep */
+        PlacedStep: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            why: components["schemas"]["Why"];
+        };
+        /**
+         * Placement
+         * @description Where a horse is placed on the ladder, by what it answered.
+         */
+        Placement: {
+            /** Facts */
+            facts: string[];
+            /** Words */
+            words: string;
+            /**
+             * Has
+             * @description The furthest stage of each exercise that came light.
+             */
+            has: components["schemas"]["PlacedStep"][];
+            /**
+             * Half
+             * @description Answered, but heavy, tense, or on one side only.
+             */
+            half: components["schemas"]["PlacedStep"][];
+            /**
+             * Not Yet
+             * @description Tried, and no answer.
+             */
+            not_yet: components["schemas"]["PlacedStep"][];
+            /** Begin */
+            begin: components["schemas"]["PlacedStep"][];
+            /**
+             * Second Day
+             * @description Steps that came light on one day only: asked once more first.
+             */
+            second_day: number;
+        };
+        /** TapeQuery */
+        TapeQuery: {
+            /** Girth Cm */
+            girth_cm: number;
+            /** Length Cm */
+            length_cm: number;
+            /** Born */
+            born?: string | null;
+        };
+        /**
+         * TapeWeight
+         * @description A body weight worked out from two tape measurements, and how far it can be trusted.
+         */
+        TapeWeight: {
+            /**
+             * Kg
+             * @description Kilograms.
+             */
+            kg: number;
+            /**
+             * Rough
+             * @description Under three years the formula is only a rough guide.
+             */
+            rough: boolean;
+            /** Words */
+            words: string;
+        };
+        /** Goal */
+        Goal: {
+            /**
+             * Step
+             * @description A step, e.g. up-wt.2.
+             */
+            step: string;
+            /** By */
+            by?: string | null;
+        };
+        /**
+         * Horse
+         * @description Who the horse is and what is agreed about it.
+         */
+        Horse: {
+            /** Id */
+            id?: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Born
+             * @description Birth date; unknown if missing.
+             */
+            born?: string | null;
+            sex?: components["schemas"]["Sex"] | null;
+            /** Height Cm */
+            height_cm?: number | null;
+            /** Girth Cm */
+            girth_cm?: number | null;
+            /** Length Cm */
+            length_cm?: number | null;
+            background?: components["schemas"]["Background"] | null;
+            /** Arrived */
+            arrived?: string | null;
+            /** Home */
+            home?: string | null;
+            /** School */
+            school?: {
+                [key: string]: "a" | "b" | "c" | "d";
+            };
+            /** Bands */
+            bands?: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Temperament */
+            temperament?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * HorseView
+         * @description What is known of a horse. ``profile`` is its own; the yard's schools are not mixed in.
+         */
+        HorseView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            profile: components["schemas"]["Horse"];
+            /** Height */
+            height: string;
+            /** Age */
+            age: string;
+            weight: components["schemas"]["TapeWeight"] | null;
+            /** Usual Minutes */
+            usual_minutes: number;
+            /** Goals */
+            goals: components["schemas"]["Goal"][];
+        };
+        /**
+         * Sex
+         * @enum {string}
+         */
+        Sex: "mare" | "gelding" | "stallion";
+        /**
+         * HorseForm
+         * @description A horse as it is typed; the core's own model names what does not fit.
+         */
+        HorseForm: {
+            /** Horse */
+            horse: {
+                [key: string]: unknown;
+            };
+            /**
+             * Usual Minutes
+             * @default 30
+             */
+            usual_minutes: number;
+        };
+        /**
+         * Decision
+         * @description A trainer's decision about a step, as it is typed.
+         */
+        Decision: {
+            /** Step */
+            step?: unknown;
+            /** State */
+            state?: unknown;
+            /**
+             * Reason
+             * @default
+             */
+            reason: unknown;
+            /** Until */
+            until?: unknown;
+        };
+        /** Lift */
+        Lift: {
+            /** Step */
+            step: string;
+        };
+        /** Goals */
+        Goals: {
+            /** Goals */
+            goals: unknown[];
+        };
+        /** CueFamily */
+        CueFamily: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Fault Family */
+            fault_family: string;
+            /** Levels */
+            levels: string[];
+        };
+        /** ExerciseRow */
+        ExerciseRow: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Phase */
+            phase: string;
+            kind: components["schemas"]["Kind"];
+            origin: components["schemas"]["Origin"];
+            /** Stages */
+            stages: number;
+            /** Archived */
+            archived: boolean;
+        };
+        /**
+         * School
+         * @description One question and the options it can be answered with; the first is the default.
+         */
+        School: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Effect */
+            effect: string;
+            /** Options */
+            options: components["schemas"]["SchoolOption"][];
+        };
+        /** SchoolOption */
+        SchoolOption: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Words
+             * @description A neutral sentence: what is done, in its own terms.
+             */
+            words: string;
+            /**
+             * Prefers
+             * @description Exercises taken first among those open.
+             * @default []
+             */
+            prefers: string[];
+        };
+        /**
+         * YardView
+         * @description What the yard agrees on, and what there is to choose from.
+         */
+        YardView: {
+            /** Schools */
+            schools: components["schemas"]["School"][];
+            /** School */
+            school: {
+                [key: string]: string;
+            };
+            /** Bands */
+            bands: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Families */
+            families: components["schemas"]["CueFamily"][];
+            /** Own Words */
+            own_words: string[];
+            /** Kit */
+            kit: string[];
+            /** Missing Kit */
+            missing_kit: string[];
+            /** Phases */
+            phases: {
+                [key: string]: string;
+            };
+            /** Exercises */
+            exercises: components["schemas"]["ExerciseRow"][];
+            /** Cautions */
+            cautions: string[];
+            /** Layouts */
+            layouts: string[];
+            /** Fault Codes */
+            fault_codes: string[];
+        };
+        /**
+         * SchoolChoice
+         * @description An option for each question that the yard answers; the others are as they ship.
+         */
+        SchoolChoice: {
+            /** School */
+            school: {
+                [key: string]: unknown;
+            };
+        };
+        /** BandChoice */
+        BandChoice: {
+            /** Bands */
+            bands: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * WordChoice
+         * @description Ten lines for each cue family whose levels the yard words itself.
+         */
+        WordChoice: {
+            /** Scales */
+            scales: {
+                [key: string]: unknown;
+            };
+        };
+        /** KitChoice */
+        KitChoice: {
+            /** Missing Kit */
+            missing_kit: unknown[];
+        };
+        /**
+         * Accepted
+         * @description Until when a fault is let be while an exercise is learned.
+         * @enum {string}
+         */
+        Accepted: "learning" | "always" | "never" | "school";
+        /**
+         * Compare
+         * @description How a measured extent meets its target.
+         * @enum {string}
+         */
+        Compare: "at-least" | "at-most";
+        /** ExerciseSheet */
+        ExerciseSheet: {
+            exercise: components["schemas"]["OwnExercise"];
+            /** Next Number */
+            next_number: number;
+        };
+        /**
+         * FaultSource
+         * @description A fault of an exercise; only a code: the fault of that name as the ladder knows it.
+         */
+        FaultSource: {
+            /**
+             * Code
+             * @description a-z, 0-9 and -
+             */
+            code: string;
+            /** Looks */
+            looks?: string | null;
+            /**
+             * First
+             * @description The first remedy.
+             */
+            first?: string | null;
+            /**
+             * Second
+             * @description The second, if the first did not help twice.
+             */
+            second?: string | null;
+            accepted?: components["schemas"]["Accepted"] | null;
+        };
+        /**
+         * HelperRule
+         * @description When a helper has to be there (handbook 08).
+         * @enum {string}
+         */
+        HelperRule: "never" | "until-ready" | "until-confirmed" | "always";
+        /**
+         * OwnExercise
+         * @description A yard's own exercise, or its version of one that ships (the same id).
+         */
+        OwnExercise: {
+            /**
+             * Id
+             * @description a-z, 0-9 and -
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Short
+             * @default
+             */
+            short: string;
+            kind: components["schemas"]["Kind"];
+            /** Family */
+            family?: string | null;
+            /** Fault Family */
+            fault_family?: string | null;
+            sides: components["schemas"]["Sides"];
+            /** Cap */
+            cap?: number | null;
+            /** Cap Both */
+            cap_both?: number | null;
+            /** Cap By */
+            cap_by?: "minutes" | null;
+            /**
+             * Kit
+             * @default []
+             */
+            kit: string[];
+            gait: components["schemas"]["Gait"];
+            /**
+             * Ridden
+             * @default false
+             */
+            ridden: boolean;
+            /**
+             * Exciting
+             * @default false
+             */
+            exciting: boolean;
+            /**
+             * Safety
+             * @default false
+             */
+            safety: boolean;
+            /** Unit */
+            unit?: string | null;
+            /** @default at-least */
+            compare: components["schemas"]["Compare"];
+            /**
+             * Minutes
+             * @default 5
+             */
+            minutes: number;
+            /**
+             * Ask
+             * @default
+             */
+            ask: string;
+            /**
+             * Good For
+             * @default
+             */
+            good_for: string;
+            /**
+             * Layouts
+             * @default []
+             */
+            layouts: string[];
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: string[];
+            /**
+             * Demands
+             * @default []
+             */
+            demands: string[];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: components["schemas"]["FaultSource"][];
+            /**
+             * Archived
+             * @default false
+             */
+            archived: boolean;
+            /** Stages */
+            stages: components["schemas"]["StageSource"][];
+            /**
+             * Phase
+             * @description P0 to P8
+             */
+            phase: string;
+        };
+        /**
+         * StageBand
+         * @description Which band a stage is judged in: the green one, the schooled one, or any answer at all.
+         * @enum {string}
+         */
+        StageBand: "green" | "schooled" | "any";
+        /**
+         * StageSource
+         * @description A stage; what it leaves out is as the exercise says.
+         */
+        StageSource: {
+            /**
+             * Number
+             * @description Its name for ever; the order is the list's.
+             */
+            number: number;
+            /** Name */
+            name: string;
+            /**
+             * Does
+             * @default
+             */
+            does: string;
+            /**
+             * Looks
+             * @default
+             */
+            looks: string;
+            /**
+             * Needs
+             * @default []
+             */
+            needs: string[];
+            /** @default green */
+            band: components["schemas"]["StageBand"];
+            gait?: components["schemas"]["Gait"] | null;
+            /** @default never */
+            helper: components["schemas"]["HelperRule"];
+            /** Ridden */
+            ridden?: boolean | null;
+            /** Exciting */
+            exciting?: boolean | null;
+            /**
+             * Accept Nearly
+             * @default true
+             */
+            accept_nearly: boolean;
+            /** Target */
+            target?: number | null;
+            /** Within S */
+            within_s?: number | null;
+            /** Kit */
+            kit?: string[] | null;
+            /** Layouts */
+            layouts?: string[] | null;
+            /**
+             * Cautions
+             * @description Beside those of the exercise.
+             */
+            cautions?: string[] | null;
+            /** Demands */
+            demands?: string[] | null;
+            /**
+             * Archived
+             * @default false
+             */
+            archived: boolean;
+        };
+        /**
+         * ExerciseForm
+         * @description An exercise as it is written; checked by the core, which names place and reason.
+         */
+        ExerciseForm: {
+            /** Exercise */
+            exercise: {
+                [key: string]: unknown;
+            };
+        };
     };
     responses: never;
     parameters: never;
@@ -1803,6 +3151,7 @@ export interface operations {
                 on?: string | null;
                 minutes?: number | null;
                 helper?: boolean;
+                assess?: boolean;
                 air_c?: number | null;
                 humidity_pct?: number | null;
             };
@@ -1831,6 +3180,7 @@ export interface operations {
                 on?: string | null;
                 minutes?: number | null;
                 helper?: boolean;
+                assess?: boolean;
                 air_c?: number | null;
                 humidity_pct?: number | null;
             };
@@ -1943,6 +3293,405 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EstimateList"];
+                };
+            };
+        };
+    };
+    plans_api_get_ladder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseLadder"];
+                };
+            };
+        };
+    };
+    plans_api_get_guide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepGuide"];
+                };
+            };
+        };
+    };
+    plans_api_get_arrival: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
+                };
+            };
+        };
+    };
+    horses_api_get_tape_weight: {
+        parameters: {
+            query: {
+                girth_cm: number;
+                length_cm: number;
+                born?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TapeWeight"];
+                };
+            };
+        };
+    };
+    horses_api_add_horse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HorseForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseView"];
+                };
+            };
+        };
+    };
+    horses_api_get_profile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseView"];
+                };
+            };
+        };
+    };
+    horses_api_put_profile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HorseForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseView"];
+                };
+            };
+        };
+    };
+    horses_api_add_override: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Decision"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    horses_api_lift_override: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lift"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    horses_api_put_goals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Goals"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseView"];
+                };
+            };
+        };
+    };
+    yards_api_get_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardView"];
+                };
+            };
+        };
+    };
+    yards_api_put_school: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardView"];
+                };
+            };
+        };
+    };
+    yards_api_put_bands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BandChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardView"];
+                };
+            };
+        };
+    };
+    yards_api_put_scales: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardView"];
+                };
+            };
+        };
+    };
+    yards_api_put_kit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardView"];
+                };
+            };
+        };
+    };
+    yards_api_get_exercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exercise_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExerciseSheet"];
+                };
+            };
+        };
+    };
+    yards_api_put_exercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExerciseForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardView"];
                 };
             };
         };
