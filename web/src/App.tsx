@@ -17,6 +17,12 @@ const PlanPage = lazy(() => import("./features/plan/PlanPage"));
 const RingPage = lazy(() => import("./features/ring/RingPage"));
 const DebriefPage = lazy(() => import("./features/debrief/DebriefPage"));
 const StepPage = lazy(() => import("./features/step/StepPage"));
+const LadderPage = lazy(() => import("./features/ladder/LadderPage"));
+const GuidePage = lazy(() => import("./features/ladder/GuidePage"));
+const ArrivalPage = lazy(() => import("./features/arrival/ArrivalPage"));
+const HorseFormPage = lazy(() => import("./features/horse/HorseFormPage"));
+const YardPage = lazy(() => import("./features/yard/YardPage"));
+const ExercisePage = lazy(() => import("./features/yard/ExercisePage"));
 const SheetPage = lazy(() => import("./features/sheet/SheetPage"));
 
 export function App() {
@@ -52,6 +58,14 @@ function Gate() {
             <Route path="/horses/:horse/debrief/:session" element={<DebriefPage />} />
             <Route path="/horses/:horse/sheet" element={<SheetPage />} />
             <Route path="/horses/:horse/sheet/:step" element={<StepPage />} />
+            <Route path="/horses/:horse/ladder" element={<LadderPage />} />
+            <Route path="/horses/:horse/ladder/:step" element={<GuidePage />} />
+            <Route path="/horses/:horse/arrival" element={<ArrivalPage />} />
+            <Route path="/horses/:horse/edit" element={<HorseFormPage />} />
+            <Route path="/new-horse" element={<HorseFormPage />} />
+            <Route path="/yard" element={<Navigate to="schools" replace />} />
+            <Route path="/yard/:tab" element={<YardPage />} />
+            <Route path="/yard/exercises/:exercise" element={<ExercisePage />} />
             <Route path="*" element={<Empty>{text.state.noPage}</Empty>} />
           </Route>
         </Routes>

@@ -67,6 +67,13 @@ function PlanView({
         <p className={styles.lead}>
           {text.plan.headline(weekday, plan.days_off, minutes, schooling)}
         </p>
+        {plan.kind === "assessment" ? (
+          <p className={styles.lead}>
+            {text.plan.assessing}{" "}
+            <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link> ·{" "}
+            <Link to="?assess=0">{text.plan.ordinary}</Link>
+          </p>
+        ) : null}
         {plan.nothing_new ? (
           <p className={styles.nothingNew}>
             <strong>{text.plan.nothingNew}</strong>: {plan.nothing_new}.

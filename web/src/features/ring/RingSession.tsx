@@ -12,10 +12,10 @@ import styles from "./RingPage.module.css";
 import { dotOf } from "./ringDots";
 import {
   adviceOn,
-  atItem,
   coachOf,
   entriesOf,
   finish,
+  goOn,
   isLast,
   logAsk,
   logEvent,
@@ -40,6 +40,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const [armed, setArmed] = useState<Armed>({});
   const [sheet, setSheet] = useState<"more" | "keys" | null>(null);
   const [timer, setTimer] = useState<string | null>(null);
+  const [passed, setPassed] = useState(0);
   const item = planItem(draft);
   const pack = packItem(draft);
   const elapsed = useSecondsSince(draft.startedAt) ?? 0;
@@ -78,7 +79,8 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const next = useCallback(async () => {
     setArmed({});
     if (!isLast(draft)) {
-      ring.move((now) => atItem(now, now.current + 1));
+      setPassed(goOn(draft).passed);
+      ring.move((now) => goOn(now).draft);
       return;
     }
     const logged = draft.revision > 0 || draft.entries.length > 0;
@@ -140,6 +142,11 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               />
             ) : null}
           </div>
+          {passed > 0 ? (
+            <p className={styles.passed} role="status">
+              {text.ring.passed(passed)}
+            </p>
+          ) : null}
           <Instruction
             item={item}
             side={draft.side}

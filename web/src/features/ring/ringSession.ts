@@ -213,8 +213,39 @@ export function atItem(draft: RingDraft, place: number): RingDraft {
   return { ...draft, current, side: planItem({ ...draft, current }).first_side };
 }
 
+/** The next knot that is worked: those whose forerunners did not come light are passed over. */
+export function nextPlace(draft: RingDraft): number | null {
+  for (let place = draft.current + 1; place < draft.order.length; place += 1)
+    if (!isPassedOver(draft, place)) return place;
+  return null;
+}
+
+/** Goes on to the next knot; how many were passed over on the way. */
+export function goOn(draft: RingDraft): { draft: RingDraft; passed: number } {
+  const place = nextPlace(draft);
+  if (place === null) return { draft, passed: 0 };
+  return { draft: atItem(draft, place), passed: place - draft.current - 1 };
+}
+
 export function isLast(draft: RingDraft): boolean {
-  return draft.current === draft.order.length - 1;
+  return nextPlace(draft) === null;
+}
+
+/** A knot waits for others of this session; one that was dropped from it holds nothing back. */
+function isPassedOver(draft: RingDraft, place: number): boolean {
+  const waitsFor = planItem(draft, place).after.filter((id) => draft.order.includes(id));
+  return waitsFor.some((id) => !cameLight(draft, id));
+}
+
+/** Was an answer accepted on every side of a knot? */
+function cameLight(draft: RingDraft, id: string): boolean {
+  const sides = draft.pack.items.find((one) => one.item === id)?.sides ?? [];
+  return sides.every(({ side, coach }) => {
+    const table = draft.pack.coaches[coach];
+    const entries = entriesOf(draft, id, side).map((one) => one.entry);
+    const context = { otherSideWaits: false, timeIsUp: false };
+    return table !== undefined && play(table, entries, context).some((one) => one.accepted);
+  });
 }
 
 export function withSettle(draft: RingDraft, settle: Partial<RingSettle>): Change {
@@ -228,7 +259,6 @@ export function finish(draft: RingDraft, endedAt: string): Change {
 /** The session itself, with a revision of its own so that the latest wins wherever it arrives. */
 function sendHeader(draft: RingDraft, endedAt: string | null): Change {
   const next = { ...draft, revision: draft.revision + 1 };
-  const ridden = draft.pack.plan.items.some((item) => item.ridden);
   const { first_min, whole_min, settled } = draft.settle;
   const hasSettle = first_min !== null || whole_min !== null || settled !== null;
   const item: SyncItem = {
@@ -241,7 +271,7 @@ function sendHeader(draft: RingDraft, endedAt: string | null): Change {
       date: draft.date,
       started: draft.startedAt,
       ended: endedAt,
-      kind: ridden ? "ridden" : "ground",
+      kind: draft.pack.plan.kind,
       helper: draft.helper,
       settle: hasSettle ? { first_min, whole_min, settled } : null,
     },

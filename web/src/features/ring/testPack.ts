@@ -26,6 +26,10 @@ function item(part: Partial<PlanItem>): PlanItem {
     band: null,
     green: false,
     minutes: 5,
+    layouts: [],
+    cautions: [],
+    sessions_before: 0,
+    after: [],
     done_when: "",
     remedy: null,
     helper_needed: false,
@@ -71,6 +75,7 @@ export function testPack(): RingPack {
     },
     plan: {
       on: "2026-06-15",
+      kind: "ridden",
       days_off: 1,
       minutes_wanted: 30,
       minutes: 15,

@@ -31,6 +31,7 @@ function SheetView({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
         {text.shell.daysOff(facts.days_off, facts.last_on)}
       </p>
       <p className={styles.soft}>
+        <Link to={`/horses/${horse}/edit`}>{text.horse.edit}</Link> ·{" "}
         {facts.open_flags.length === 0
           ? text.sheet.noFlags
           : facts.open_flags.map((flag) => `⚑ ${flag}`).join(", ")}
@@ -53,6 +54,10 @@ function SheetView({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
           <Goals horse={horse} sheet={sheet} />
           <section>
             <h2>{text.sheet.since}</h2>
+            {sheet.baseline ? <p>{sheet.baseline.words}.</p> : null}
+            <p>
+              <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link>
+            </p>
             {sheet.since.length === 0 ? <p>{text.sheet.sinceEmpty}</p> : null}
             <dl className={styles.since}>
               {sheet.since.map((line) => (

@@ -30,6 +30,14 @@ export function Shell({ me }: { me: Me }) {
           {text.places.today}
         </NavLink>
         <HorseList onChoose={() => setOpen(false)} />
+        {me.can_change ? (
+          <NavLink to="/new-horse" className={styles.add ?? ""} onClick={() => setOpen(false)}>
+            + {text.horse.add}
+          </NavLink>
+        ) : null}
+        <NavLink to="/yard" className={styles.place ?? ""} onClick={() => setOpen(false)}>
+          {text.places.yard}
+        </NavLink>
       </nav>
       <SessionMenu name={me.name} />
     </div>
@@ -98,6 +106,9 @@ function HorseDay({ horse }: { horse: string }) {
         <span className={styles.apart}>
           <NavLink to={`/horses/${horse}/sheet`} className={styles.tab ?? ""}>
             {text.places.sheet}
+          </NavLink>
+          <NavLink to={`/horses/${horse}/ladder`} className={styles.tab ?? ""}>
+            {text.places.ladder}
           </NavLink>
         </span>
       </nav>

@@ -2,21 +2,29 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
 import type {
+  Arrival,
+  ExerciseSheet,
   GoalForecast,
+  HorseLadder,
   HorseList,
   HorseSheet,
+  HorseView,
   Me,
   PlanView,
   RingPack,
   SessionDebrief,
   SessionList,
   StepChart,
+  StepGuide,
+  TapeWeight,
   TodayPlan,
+  YardView,
 } from "./types";
 
 export interface PlanWishes {
   minutes?: number;
   helper: boolean;
+  assess?: boolean;
   air_c?: number;
   humidity_pct?: number;
 }
@@ -111,6 +119,65 @@ export const debriefQuery = (horse: string, session: string) =>
       unwrap<SessionDebrief>(
         client.GET("/api/horses/{horse_id}/sessions/{session_id}", {
           params: { path: { horse_id: horse, session_id: session } },
+        }),
+      ),
+  });
+
+const ofHorse = (horse: string) => ({ params: { path: { horse_id: horse } } });
+
+export const ladderQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "ladder"],
+    queryFn: () => unwrap<HorseLadder>(client.GET("/api/horses/{horse_id}/ladder", ofHorse(horse))),
+  });
+
+export const guideQuery = (horse: string, step: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "guide", step],
+    queryFn: () =>
+      unwrap<StepGuide>(
+        client.GET("/api/horses/{horse_id}/ladder/{step}", {
+          params: { path: { horse_id: horse, step } },
+        }),
+      ),
+  });
+
+export const arrivalQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "arrival"],
+    queryFn: () => unwrap<Arrival>(client.GET("/api/horses/{horse_id}/arrival", ofHorse(horse))),
+  });
+
+export const profileQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "profile"],
+    queryFn: () => unwrap<HorseView>(client.GET("/api/horses/{horse_id}/profile", ofHorse(horse))),
+  });
+
+export const tapeWeightQuery = (girth_cm: number, length_cm: number, born: string | undefined) =>
+  queryOptions({
+    queryKey: ["tape-weight", girth_cm, length_cm, born],
+    queryFn: () =>
+      unwrap<TapeWeight>(
+        client.GET("/api/tape-weight", {
+          params: { query: { girth_cm, length_cm, ...(born ? { born } : {}) } },
+        }),
+      ),
+    retry: false,
+  });
+
+export const yardQuery = queryOptions({
+  queryKey: ["yard"],
+  queryFn: () => unwrap<YardView>(client.GET("/api/yard")),
+});
+
+export const exerciseQuery = (exercise: string) =>
+  queryOptions({
+    queryKey: ["yard", "exercise", exercise],
+    queryFn: () =>
+      unwrap<ExerciseSheet>(
+        client.GET("/api/yard/exercises/{exercise_id}", {
+          params: { path: { exercise_id: exercise } },
         }),
       ),
   });

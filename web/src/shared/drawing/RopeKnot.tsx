@@ -48,6 +48,13 @@ function Knot({ kind }: { kind: Kind }) {
     case "settle":
     case "loosen":
       return <rect x={-14} y={-9} width={28} height={18} rx={9} className={styles.plain} />;
+    case "assess":
+      return (
+        <>
+          <circle r={13} className={styles.check} />
+          <path d="M-6 0 H6 M0 -6 V6" className={styles.cross} />
+        </>
+      );
     case "check":
       return <circle r={13} className={styles.check} />;
     case "repair":

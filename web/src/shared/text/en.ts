@@ -1,5 +1,13 @@
-// Every text of the interface that does not come from the core. One file a language.
+// Every text of the interface that does not come from the core, for one language.
+import { arrivalText, exerciseText, guideText, horseText, ladderText, yardText } from "./en.ladder";
+
 export const text = {
+  ladder: ladderText,
+  guide: guideText,
+  arrival: arrivalText,
+  horse: horseText,
+  yard: yardText,
+  exercise: exerciseText,
   product: "Bucephal",
   places: {
     today: "Today",
@@ -7,6 +15,8 @@ export const text = {
     ring: "Ring",
     debrief: "Debrief",
     sheet: "Sheet",
+    ladder: "Ladder",
+    yard: "Yard",
   },
   shell: {
     horses: "Horses",
@@ -54,6 +64,7 @@ export const text = {
     noPage: "There is no such page.",
     failed: "That did not work.",
     offline: "No signal, and this page is not on the device yet.",
+    noSignal: "No signal: try again where there is some.",
     again: "Try again",
     toToday: "Go to Today",
   },
@@ -84,6 +95,7 @@ export const text = {
   plan: {
     kinds: {
       settle: "settle",
+      assess: "try",
       check: "check",
       repair: "put right",
       practice: "go on",
@@ -91,6 +103,9 @@ export const text = {
       "easy-yes": "easy yes",
       loosen: "finish",
     },
+    ordinary: "Ordinary work instead",
+    assessing: "It has just come: first see what it knows.",
+    whenItCame: "When it came",
     headline: (weekday: string, daysOff: number | null, minutes: number, schooling: number) =>
       `${weekday}${daysOff === null ? "" : `, ${ordinalDayOff(daysOff)}`}. ${minutes} minutes, of which ${schooling} schooling.`,
     minutes: "Minutes",
@@ -125,6 +140,10 @@ export const text = {
     helperBadge: "helper",
   },
   ring: {
+    passed: (n: number) =>
+      n === 1
+        ? "One knot passed over: what it rests on did not come light."
+        : `${n} knots passed over: what they rest on did not come light.`,
     knot: (n: number, of: number) => `knot ${n} of ${of}`,
     left: "Left",
     right: "Right",

@@ -1,0 +1,182 @@
+// A horse that has come: what it is tried on, where its answers place it, and then against now.
+import Button from "@mui/material/Button";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+import { arrivalQuery } from "../../shared/api/queries";
+import type { Arrival, Baseline, PlacedStep } from "../../shared/api/types";
+import { text } from "../../shared/text/en";
+import { DataTable } from "../../shared/ui/DataTable";
+import { ScrollBox } from "../../shared/ui/ScrollBox";
+import { ErrorView, Loading } from "../../shared/ui/StateView";
+import styles from "./ArrivalPage.module.css";
+
+export default function ArrivalPage() {
+  const { horse = "" } = useParams();
+  const arrival = useQuery(arrivalQuery(horse));
+  if (arrival.isPending) return <Loading />;
+  if (!arrival.data)
+    return <ErrorView error={arrival.error} onRetry={() => void arrival.refetch()} />;
+  return <ArrivalView horse={horse} arrival={arrival.data} />;
+}
+
+function ArrivalView({ horse, arrival }: { horse: string; arrival: Arrival }) {
+  const { assessment, placement } = arrival;
+  const somethingAsked =
+    placement.has.length + placement.half.length + placement.not_yet.length > 0;
+  return (
+    <article className={styles.page}>
+      <div className={styles.head}>
+        <h1>{text.arrival.title}</h1>
+        <Link to={`/horses/${horse}/edit`}>{text.horse.edit}</Link>
+      </div>
+      <p className={styles.lead}>{assessment.words}</p>
+      <p className={styles.soft}>
+        {text.arrival.facts}: {assessment.facts.join(" · ")}
+      </p>
+      {somethingAsked ? <PlacementView horse={horse} arrival={arrival} /> : null}
+      <BaselineView horse={horse} baseline={arrival.baseline ?? null} />
+      <section className={styles.try}>
+        <h2>{text.arrival.assessment}</h2>
+        {arrival.due ? (
+          <Button component={Link} to={`/horses/${horse}/plan`} variant="contained">
+            {text.arrival.toPlan}
+          </Button>
+        ) : somethingAsked && assessment.done ? (
+          <p className={styles.soft}>{text.arrival.doneAlready}</p>
+        ) : null}
+        <Sessions horse={horse} arrival={arrival} />
+      </section>
+    </article>
+  );
+}
+
+function Sessions({ horse, arrival }: { horse: string; arrival: Arrival }) {
+  const { assessment } = arrival;
+  const names = new Map(
+    assessment.sessions.flatMap((one) => one.tries.map((each) => [each.step, each.name])),
+  );
+  return (
+    <>
+      <div className={styles.sessions}>
+        {assessment.sessions.map((session) => (
+          <section key={session.number}>
+            <h3>{text.arrival.session(session.number, session.minutes)}</h3>
+            <ol className={styles.tries}>
+              {session.tries.map((one) => (
+                <li key={one.step} className={one.tried ? styles.tried : undefined}>
+                  <Link to={`/horses/${horse}/ladder/${one.step}`}>{one.name}</Link>
+                  {one.tried ? ` (${text.arrival.tried})` : ""}
+                  {one.helper ? ` · ${text.arrival.helper}` : ""}
+                  <span className={styles.small}>{one.because}</span>
+                  {one.after.length > 0 ? (
+                    <span className={styles.small}>
+                      {text.arrival.after(
+                        one.after.map((step) => names.get(step) ?? step).join(", "),
+                      )}
+                    </span>
+                  ) : null}
+                </li>
+              ))}
+            </ol>
+          </section>
+        ))}
+      </div>
+      {assessment.not_tried.length > 0 ? (
+        <details className={styles.notTried}>
+          <summary>
+            {text.arrival.notTried} ({assessment.not_tried.length})
+          </summary>
+          <ul>
+            {assessment.not_tried.map((one) => (
+              <li key={one.step}>
+                <strong>{one.name}</strong>: {one.words}
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
+    </>
+  );
+}
+
+function PlacementView({ horse, arrival }: { horse: string; arrival: Arrival }) {
+  const { placement } = arrival;
+  return (
+    <section className={styles.placement}>
+      <h2>{text.arrival.placement}</h2>
+      <p className={styles.claim}>{placement.words}</p>
+      <div className={styles.placed}>
+        <Placed horse={horse} title={text.arrival.has} steps={placement.has} />
+        <Placed
+          horse={horse}
+          title={text.arrival.half}
+          steps={placement.half}
+          more={{ title: text.arrival.notYet, steps: placement.not_yet }}
+        />
+        <Placed horse={horse} title={text.arrival.begin} steps={placement.begin} />
+      </div>
+      <p className={styles.soft}>{text.arrival.limits}</p>
+    </section>
+  );
+}
+
+interface PlacedProps {
+  horse: string;
+  title: string;
+  steps: PlacedStep[];
+  more?: { title: string; steps: PlacedStep[] };
+}
+
+function Placed({ horse, title, steps, more }: PlacedProps) {
+  return (
+    <section>
+      <h3>{title}</h3>
+      {steps.length === 0 ? <p className={styles.soft}>{text.arrival.none}</p> : null}
+      <ul>
+        {steps.map((one) => (
+          <li key={one.step}>
+            <Link to={`/horses/${horse}/ladder/${one.step}`}>{one.name}</Link>
+            <span className={styles.small}>{one.why.text}</span>
+          </li>
+        ))}
+      </ul>
+      {more && more.steps.length > 0 ? (
+        <Placed horse={horse} title={more.title} steps={more.steps} />
+      ) : null}
+    </section>
+  );
+}
+
+function BaselineView({ horse, baseline }: { horse: string; baseline: Baseline | null }) {
+  if (!baseline) return <p className={styles.soft}>{text.arrival.baselineEmpty}</p>;
+  const days =
+    baseline.first_on === baseline.last_on
+      ? baseline.first_on
+      : `${baseline.first_on} – ${baseline.last_on}`;
+  return (
+    <section className={styles.baseline}>
+      <h2>{text.arrival.baseline}</h2>
+      <p>
+        {days}: {baseline.words}
+      </p>
+      <ScrollBox label={text.arrival.baseline} className={styles.scroll}>
+        <DataTable columns={text.arrival.columns}>
+          {baseline.rows.map((row) => (
+            <tr key={row.step + row.side}>
+              <th scope="row">
+                <Link to={`/horses/${horse}/ladder/${row.step}`}>{row.name}</Link>
+              </th>
+              <td>{row.side === "none" ? "" : row.side}</td>
+              <td>{row.then}</td>
+              <td>{row.now}</td>
+              <td>
+                {row.can_now && !row.then_light ? <strong>{text.arrival.gained}</strong> : null}
+                {row.then_light && !row.can_now ? text.arrival.lost : null}
+              </td>
+            </tr>
+          ))}
+        </DataTable>
+      </ScrollBox>
+    </section>
+  );
+}

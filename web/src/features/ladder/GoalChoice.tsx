@@ -1,0 +1,37 @@
+import Button from "@mui/material/Button";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, unwrap } from "../../shared/api/client";
+import { profileQuery } from "../../shared/api/queries";
+import { text } from "../../shared/text/en";
+import { ProblemList } from "../../shared/ui/Problems";
+import styles from "./GuidePage.module.css";
+
+/** Makes a step a goal of the horse, or no longer one. */
+export function GoalChoice({ horse, step }: { horse: string; step: string }) {
+  const queries = useQueryClient();
+  const profile = useQuery(profileQuery(horse));
+  const goals = profile.data?.goals ?? [];
+  const isGoal = goals.some((goal) => goal.step === step);
+  const save = useMutation({
+    mutationFn: () =>
+      unwrap(
+        client.PUT("/api/horses/{horse_id}/goals", {
+          params: { path: { horse_id: horse } },
+          body: {
+            goals: isGoal ? goals.filter((goal) => goal.step !== step) : [...goals, { step }],
+          },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries(),
+  });
+  if (!profile.data) return null;
+  return (
+    <div className={styles.goal}>
+      {isGoal ? <p>{text.guide.isGoal}</p> : null}
+      <Button variant="outlined" onClick={() => save.mutate()} disabled={save.isPending}>
+        {isGoal ? text.guide.dropGoal : text.guide.goal}
+      </Button>
+      <ProblemList error={save.error} lead={text.state.failed} />
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import type { HorseLadder, StepState } from "../../shared/api/types";
+import { text } from "../../shared/text/en";
+import styles from "./LadderPage.module.css";
+import { type LadderFilter, NO_KIT } from "./ladderFilter";
+import { exerciseOf } from "./ladderGeometry";
+
+interface Props {
+  ladder: HorseLadder;
+  filter: LadderFilter;
+  at: string;
+  onSet: (name: string, value: string) => void;
+  isPhone: boolean;
+}
+
+/** Search, and filters by phase, state and kit. */
+export function LadderTools({ ladder, filter, at, onSet, isPhone }: Props) {
+  const phase = exerciseOf(ladder, at)?.rung.phase ?? at;
+  const asList = new URLSearchParams(location.search).get("as") === "list";
+  return (
+    <search className={styles.tools}>
+      <TextField
+        label={text.ladder.search}
+        placeholder={text.ladder.searchHelp}
+        type="search"
+        size="small"
+        className={styles.searchField ?? ""}
+        value={filter.words}
+        onChange={(event) => onSet("q", event.target.value)}
+        slotProps={{ inputLabel: { shrink: true } }}
+      />
+      <Choice
+        label={text.ladder.phase}
+        value={phase}
+        none={text.ladder.whole}
+        options={ladder.rungs.map((rung) => [rung.phase, `${rung.phase} ${rung.title}`])}
+        onChoose={(value) => onSet("at", value)}
+      />
+      <Choice
+        label={text.ladder.state}
+        value={filter.state}
+        none={text.ladder.anyState}
+        options={(Object.keys(text.ladder.states) as StepState[]).map((state) => [
+          state,
+          text.ladder.states[state],
+        ])}
+        onChoose={(value) => onSet("state", value)}
+      />
+      <Choice
+        label={text.ladder.kit}
+        value={filter.kit}
+        none={text.ladder.anyKit}
+        options={[
+          [NO_KIT, text.ladder.noKit],
+          ...ladder.kit.map((thing): [string, string] => [thing, thing]),
+        ]}
+        onChoose={(value) => onSet("kit", value)}
+      />
+      {isPhone ? null : (
+        <Button onClick={() => onSet("as", asList ? "" : "list")}>
+          {asList ? text.ladder.asPicture : text.ladder.asList}
+        </Button>
+      )}
+    </search>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  none: string;
+  options: [string, string][];
+  onChoose: (value: string) => void;
+}
+
+function Choice({ label, value, none, options, onChoose }: ChoiceProps) {
+  return (
+    <TextField
+      select
+      label={label}
+      size="small"
+      value={value}
+      className={styles.choice ?? ""}
+      onChange={(event) => onChoose(event.target.value)}
+      slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+    >
+      <MenuItem value="">{none}</MenuItem>
+      {options.map(([key, name]) => (
+        <MenuItem key={key} value={key}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}

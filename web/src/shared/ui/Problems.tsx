@@ -1,0 +1,52 @@
+// What the server would not take: beside its field, and all together above the form.
+import { ApiError } from "../api/client";
+import type { SyncProblem } from "../api/types";
+import { text } from "../text/en";
+import styles from "./Problems.module.css";
+
+export function problemsOf(error: unknown): SyncProblem[] {
+  return error instanceof ApiError ? error.problems : [];
+}
+
+/** What is said beside the field of a path: the reason and what is allowed. */
+export function problemAt(error: unknown, path: string): string | undefined {
+  const problem = problemsOf(error).find((one) => one.path === path);
+  return problem ? sentence(problem) : undefined;
+}
+
+function sentence(problem: SyncProblem): string {
+  return problem.allowed
+    ? `${problem.reason} (${text.saving.allowed}: ${problem.allowed})`
+    : problem.reason;
+}
+
+/** All of them; with the words that say that nothing is lost. */
+export function ProblemList({ error, lead }: { error: unknown; lead: string }) {
+  if (!error) return null;
+  const problems = problemsOf(error);
+  const offline = error instanceof ApiError && error.isOffline;
+  return (
+    <div className={styles.problems} role="alert">
+      <p>
+        <strong>{lead}</strong>{" "}
+        {problems.length === 0 ? (offline ? text.state.noSignal : text.state.failed) : ""}
+      </p>
+      <ul>
+        {problems.map((problem) => (
+          <li key={problem.path}>
+            <span className={styles.path}>{problem.path}</span>
+            {problem.value === null || problem.value === undefined
+              ? ""
+              : ` “${shown(problem.value)}”`}
+            : {sentence(problem)}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function shown(value: unknown): string {
+  const words = typeof value === "string" ? value : JSON.stringify(value);
+  return words.length > 60 ? `${words.slice(0, 59)}…` : words;
+}
