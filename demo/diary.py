@@ -13,7 +13,7 @@ from datetime import UTC, date, datetime, time, timedelta
 import numpy as np
 from bucephal.coach import Coach, CoachEntry, CoachSettings
 from bucephal.ladder import Catalogue, Kind, Side
-from bucephal.planning import PlanItem, PlanRequest, SideDose, plan_session
+from bucephal.planning import PlanItem, PlanRequest, SessionPlan, SideDose, plan_session
 from bucephal.record import (
     Ask,
     Event,
@@ -27,11 +27,11 @@ from bucephal.record import (
     band_for,
 )
 from bucephal.record.models import FORMAT, VERSION
+from bucephal.response import StepRule, came, is_accepted
 from bucephal.simulate import VirtualHorse, Weather, draw_weather, new_id
 
 from demo.horses import DemoHorse
 
-ASSESSMENT_SESSIONS = 3
 MOST_ANSWERS = 12
 SLIPPED_FOR = timedelta(days=4)
 PLACES = ("pen by the slipway", "long field", "sand school")
@@ -66,12 +66,12 @@ class _Diary:
         self.record = HorseRecord(format=FORMAT, version=VERSION, horse=profile, goals=goals)
 
     def write(self) -> HorseRecord:
-        for number, day in enumerate(self._working_days()):
+        for day in self._working_days():
             self._slip_lately(day)
             self.weather = draw_weather(self.rng, day.timetuple().tm_yday)
             self.horse.begin_day(day.toordinal(), self.weather)
-            asks = self._assess() if number < ASSESSMENT_SESSIONS else self._work(day)
-            session = self._session(day, number, asks)
+            plan = self._plan(day)
+            session = self._session(day, plan.kind, self._work(plan))
             sessions = (*self.record.sessions, session)
             self.record = self.record.model_copy(update={"sessions": sessions})
         wanted = self.spec.next_goals or self.spec.goals
@@ -96,27 +96,30 @@ class _Diary:
             self.horse.slip(step, side, levels)
             self.slipped = True
 
-    def _assess(self) -> list[Ask]:
-        """The first sessions: what it can do, once or twice a side."""
-        asks = []
-        for step in self.spec.assessment:
-            for side in self.catalogue.exercise(step).side_names:
-                band = band_for(self.record.horse, self.catalogue, step)
-                asks += [self._stamped(self.horse.ask(step, side, band[1])) for _ in range(2)]
-        return asks
-
-    def _work(self, day: date) -> list[Ask]:
+    def _plan(self, day: date) -> SessionPlan:
         helper = self._place_in_week(day) in self.spec.helper_days
         request = PlanRequest(on=day, minutes=self.spec.minutes, helper=helper)
-        plan = plan_session(self.record, self.catalogue, request)
-        asks = [
-            ask
-            for item in plan.items
-            if item.step is not None
-            for dose in item.sides
-            for ask in self._work_side(item, dose)
-        ]
+        return plan_session(self.record, self.catalogue, request)
+
+    def _work(self, plan: SessionPlan) -> list[Ask]:
+        """Every item of the plan in turn; what it is to be tried after must have come light."""
+        asks: list[Ask] = []
+        passed: set[tuple[str, bool]] = set()
+        for item in plan.items:
+            if item.step is None or not passed.issuperset((one.item, one.light) for one in item.after):
+                continue
+            sides = [list(self._work_side(item, dose)) for dose in item.sides]
+            asks += [ask for side in sides for ask in side]
+            if all(any(map(came, side)) for side in sides):
+                passed.add((item.id, False))
+            if all(any(map(self._accepted, side)) for side in sides):
+                passed.add((item.id, True))
         return [*self._feel_for_slip(asks), *asks]
+
+    def _accepted(self, ask: Ask) -> bool:
+        exercise, stage = self.catalogue.exercise(ask.step), self.catalogue.stage(ask.step)
+        band = band_for(self.record.horse, self.catalogue, ask.step)
+        return is_accepted(ask, StepRule(exercise, stage, band))
 
     def _feel_for_slip(self, planned: list[Ask]) -> list[Ask]:
         """The trainer feels that something has gone and asks it once a side, planned or not."""
@@ -157,7 +160,7 @@ class _Diary:
     def _stamped(self, ask: Ask) -> Ask:
         return ask.model_copy(update={"id": new_id(self.rng)})
 
-    def _session(self, day: date, number: int, asks: list[Ask]) -> Session:
+    def _session(self, day: date, kind: SessionKind, asks: list[Ask]) -> Session:
         started = datetime.combine(day, time(8 + int(self.rng.integers(0, 8)), 10), tzinfo=UTC)
         timed, clock = [], started + timedelta(minutes=6)
         for ask in asks:
@@ -166,13 +169,12 @@ class _Diary:
         off = (day - self.record.sessions[-1].date).days - 1 if self.record.sessions else 5
         minutes = self.horse.settle_minutes(off)
         ridden = any(self.catalogue.stage(ask.step).ridden for ask in asks)
-        kind = SessionKind.RIDDEN if ridden else SessionKind.GROUND
         longest = (self.today - day).days and 45.0
         settled = minutes <= longest
         return Session(
             id=new_id(self.rng), date=day, started=started,
             ended=clock + timedelta(minutes=max(10, min(minutes, 45))),
-            kind=SessionKind.ASSESSMENT if number < ASSESSMENT_SESSIONS else kind,
+            kind=kind,
             place=PLACES[int(self.rng.integers(0, len(PLACES)))],
             helper=self._place_in_week(day) in self.spec.helper_days,
             rider="Wren" if ridden else None,

@@ -27,8 +27,6 @@ class DemoHorse:
     """Days of the week that are worked; the weekday on which the demo is made is 0."""
     minutes: int
     traits: Traits
-    assessment: tuple[str, ...]
-    """Steps that were tried in the first two sessions."""
     known: dict[str, float] = field(default_factory=dict)
     goals: tuple[str, ...] = ()
     """What was worked towards so far."""
@@ -66,9 +64,6 @@ HORSES: tuple[DemoHorse, ...] = (
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "send.5": 2.0, "send.6": 2.2,
                "stand.2": 1.0, "mount.1": 1.0, "mount.2": 1.0, "mount.3": 1.0, "mount.4": 1.0,
                "walk-on.1": 2.5},
-        assessment=("catch.3", "lead.3", "backup-g.1", "head-down.2", "stand.2", "touch.6",
-                    "hip-g.2", "shoulder-g.2", "send.6", "flex.2", "saddle.4", "disengage.1",
-                    "mount.4", "disengage.2", "walk-on.1"),
         goals=("up-wt.3", "line.2", "halt.3"), next_goals=("canter.1", "line.3"),
         helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 4.0), days_off_now=2,
     ),
@@ -80,8 +75,6 @@ HORSES: tuple[DemoHorse, ...] = (
                       stiff_side=Side.LEFT, stiffness=0.5, settle_min=12, settled_min=4),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "mount.4": 0.5, "mount.5": 0.4,
                "walk-on.1": 2.5, "walk-on.2": 3.0, "halt.1": 3.0, "steer.1": 4.5},
-        assessment=("lead.4", "backup-g.1", "stand.3", "flex.3", "disengage.3", "mount.4",
-                    "walk-on.2", "halt.2", "steer.1"),
         goals=("up-wt.3", "halt.4"),
     ),
     DemoHorse(
@@ -91,19 +84,16 @@ HORSES: tuple[DemoHorse, ...] = (
         traits=Traits(start=4.8, quickness=0.35, moodiness=0.5, wariness=0.1,
                       stiff_side=Side.RIGHT, stiffness=0.6, settle_min=6, settled_min=2),
         known={**_HANDLED, **_LED},
-        assessment=("catch.3", "lead.3", "head-down.1", "stand.1", "touch.2", "backup-g.1"),
         goals=("send.7",), days_off_now=1,
     ),
     DemoHorse(
         name="Domino", seed=44, age_months=10 * 12 + 7, sex=Sex.GELDING, height_cm=148,
         girth_cm=192, length_cm=160, background=Background.LONG_REST, weeks_here=6,
-        work_days=(0, 1, 2, 4), minutes=35,
+        work_days=(0, 1, 2, 4), minutes=50,
         traits=Traits(start=5.0, quickness=0.25, steadiness=0.7, moodiness=0.7, wariness=0.05,
                       settle_min=38, settled_min=9),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "up-wt.2": 3.0,
                "down-tw.1": 3.2, "lunge.1": 2.0, "lunge.2": 2.4, "lunge.3": 3.2},
-        assessment=("lead.4", "stand.3", "disengage.3", "mount.5", "walk-on.2", "halt.2",
-                    "steer.2", "up-wt.2", "down-tw.1", "lunge.2"),
         goals=("down-tw.3",),
     ),
     DemoHorse(
@@ -116,8 +106,6 @@ HORSES: tuple[DemoHorse, ...] = (
                "halt.3": 2.2, "steer.3": 2.6, "up-wt.2": 1.8, "up-wt.3": 1.8, "down-tw.1": 2.0,
                "down-tw.2": 2.0, "off-leg.1": 4.2, "trot-range.1": 0.9,
                "canter.1": 3.0, "canter.2": 3.4},
-        assessment=("stand.3", "disengage.3", "mount.5", "walk-on.3", "halt.3", "steer.3",
-                    "up-wt.3", "down-tw.2", "off-leg.1", "trot-range.1", "canter.1"),
         goals=("off-leg.3", "canter.3"), bands={"default": (1, 4)}, days_off_now=1,
     ),
     DemoHorse(
@@ -126,6 +114,6 @@ HORSES: tuple[DemoHorse, ...] = (
         minutes=12,
         traits=Traits(start=5.5, quickness=0.3, moodiness=0.5, wariness=0.12, settle_min=2.5,
                       settled_min=1.2),
-        assessment=("catch.1",), goals=("touch.4",), days_off_now=3,
+        goals=("touch.4",), days_off_now=3,
     ),
 )  # fmt: skip

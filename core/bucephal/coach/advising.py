@@ -48,6 +48,7 @@ class Advice(FrozenModel):
     code: AdviceCode
     accepted: bool
     heavy: bool
+    came: bool = Field(description="Answered, heavy or not, with the right movement and no alarm.")
     say: str
     reason: str
     row: int
@@ -109,6 +110,7 @@ class Coach:
             code=verdict.code,
             accepted=verdict.accepted,
             heavy=verdict.heavy,
+            came=signal.came,
             say=fill(text.say, figures),
             reason=fill(text.why, figures),
             row=self.row,

@@ -52,6 +52,7 @@ class CompiledSignal(FrozenModel):
     adds_to_row: bool
     is_danger: bool
     is_alarm: bool
+    came: bool = Field(description="Answered, heavy or not, with the right movement and no alarm.")
 
 
 class CompiledVerdict(FrozenModel):
@@ -251,6 +252,7 @@ def _compiled_signal(signal: Signal) -> CompiledSignal:
         adds_to_row=signal.adds_to_row,
         is_danger=signal.kind is SignalKind.DANGER,
         is_alarm=signal.kind is SignalKind.ALARMED,
+        came=signal.came,
     )
 
 

@@ -45,6 +45,12 @@ class SignalKind(StrEnum):
     BEST = "best"
 
 
+_CAME = (
+    SignalKind.OVER, SignalKind.HEAVY, SignalKind.TIGHT, SignalKind.LIGHT, SignalKind.BEST,
+    SignalKind.ANTICIPATED,
+)  # fmt: skip
+
+
 @dataclass(frozen=True)
 class Signal:
     """A kind of answer; ``level`` where the level matters to what is said next."""
@@ -56,6 +62,11 @@ class Signal:
     @property
     def adds_to_row(self) -> bool:
         return self.kind in (SignalKind.LIGHT, SignalKind.BEST)
+
+    @property
+    def came(self) -> bool:
+        """Answered, at whatever level, with the movement that was asked and without alarm."""
+        return self.kind in _CAME
 
     @property
     def is_top(self) -> bool:

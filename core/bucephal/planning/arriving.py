@@ -26,7 +26,7 @@ def arrival(standing: Standing) -> Arrival:
     assessment = assess(record, catalogue, standing.on, standing=standing)
     return Arrival(
         facts=horse_facts(record, standing),
-        due=assessment_is_due(record) and not assessment.done,
+        due=assessment_is_due(record, standing.on) and not assessment.done,
         assessment=assessment,
         placement=place(record, catalogue, standing.on),
         baseline=baseline(record, standing),

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 
 from pydantic import Field
 
@@ -24,9 +24,9 @@ from bucephal.ladder import (
     under,
 )
 from bucephal.progress import Standing
-from bucephal.record import Background, FrozenModel, Horse, HorseRecord, SessionKind
+from bucephal.record import Background, FrozenModel, Horse, HorseRecord, SessionKind, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import Tracks, is_accepted
+from bucephal.response import Tracks, came, is_accepted
 from bucephal.welfare import age_text, session_limit_min
 
 MOST_SESSIONS = 3
@@ -34,6 +34,7 @@ MOST_TRIES_A_SIDE = 2
 MINUTES_PER_TRY = 1.0  # own: a try with its rest; two sides take two
 FRAME_MIN = 4  # own: a short settle and putting away
 LONGEST_MIN = 30  # own: it is looking, not work
+UNDER_WAY = timedelta(days=28)
 TAKEN_FOR_UNKNOWN = Background.HANDLED
 
 BACKGROUND_WORDS = {
@@ -48,6 +49,13 @@ BACKGROUND_WORDS = {
 }
 
 
+class After(FrozenModel):
+    """A step that must have been answered on every side before another is tried; lightly or at all."""
+
+    step: str
+    light: bool
+
+
 class AssessmentTry(FrozenModel):
     """One step to try. ``asks``: accepted answers on a side that are enough; never more than two tries."""
 
@@ -57,7 +65,7 @@ class AssessmentTry(FrozenModel):
     sides: tuple[Side, ...]
     minutes: int
     helper: bool
-    after: tuple[str, ...] = Field(description="Steps tried before that must have come light and calm.")
+    after: tuple[After, ...]
     because: str
     tried: bool
 
@@ -132,22 +140,26 @@ def assess_minutes(standing: Standing) -> int:
     return min(session_limit_min(standing.age_months), LONGEST_MIN)
 
 
-def assessment_is_due(record: HorseRecord) -> bool:
-    """Has a horse of known background only been assessed so far, if that?"""
+def assessment_is_due(record: HorseRecord, on: date) -> bool:
+    """Has a horse of known background just come: never asked, or first tried in the last four weeks?"""
     if record.horse.background is None:
         return False
-    return all(one.kind is SessionKind.ASSESSMENT for one in record.sessions if one.asks)
+    first = next((one for one in sessions_in_order(record) if one.asks), None)
+    return first is None or (first.kind is SessionKind.ASSESSMENT and on - first.date <= UNDER_WAY)
 
 
 def tries_today(record: HorseRecord, catalogue: Catalogue, standing: Standing) -> tuple[AssessmentTry, ...]:
-    """What is tried in the next session of the assessment; nothing if it is over or not due."""
-    if not assessment_is_due(record):
+    """What may be tried in the next session of the assessment; nothing if it is over or not due.
+
+    On the second day also what was left of the first; never before its day.
+    """
+    if not assessment_is_due(record, standing.on):
         return ()
-    assessment = assess(record, catalogue, standing.on, standing=standing)
-    if assessment.done:
-        return ()
-    waiting = [tuple(filter(_waits, session.tries)) for session in assessment.sessions]
-    return next((tries for tries in waiting if tries), ())
+    sessions = assess(record, catalogue, standing.on, standing=standing).sessions
+    held = len({one.date for one in record.sessions if one.kind is SessionKind.ASSESSMENT and one.asks})
+    waiting = [(session.number, one) for session in sessions for one in session.tries if _waits(one)]
+    upto = max(held + 1, min((number for number, _ in waiting), default=0))
+    return tuple(one for number, one in waiting if number <= upto)
 
 
 def _waits(one: AssessmentTry) -> bool:
@@ -193,42 +205,47 @@ def _tries(
     wanted: list[_Wanted], ladder: Catalogue, standing: Standing
 ) -> tuple[list[tuple[int, AssessmentTry]], list[NotTried]]:
     """Each step with what it waits for; those that wait for something that did not come are out."""
-    tries, stopped, failed = list[tuple[int, AssessmentTry]](), list[NotTried](), dict[str, str]()
+    tries, stopped, failed = (
+        list[tuple[int, AssessmentTry]](),
+        list[NotTried](),
+        dict[tuple[str, bool], str](),
+    )
     earlier: list[str] = []
     for one in wanted:
         after = _after(one.step, earlier, ladder)
-        broken = next((step for step in after if step in failed), None)
+        broken = next((before for before in after if (before.step, before.light) in failed), None)
         earlier.append(one.step)
         tried = _was_asked(one.step, standing.tracks)
         if broken is not None and not tried:
-            words = f"answers stopped before it: {failed[broken]}"
-            stopped.append(_not_tried(ladder, one.step, "answers", words))
-            failed[one.step] = failed[broken]
+            why = failed[broken.step, broken.light]
+            stopped.append(_not_tried(ladder, one.step, "answers", f"answers stopped before it: {why}"))
+            failed[one.step, True] = failed[one.step, False] = why
             continue
         if tried and not came_light(one.step, standing.tracks):
-            failed[one.step] = f"{ladder.name_in_text(one.step)} did not come light and calm"
+            failed[one.step, True] = f"{ladder.name_in_text(one.step)} did not come light and calm"
+        if tried and not came_at_all(one.step, standing.tracks):
+            failed[one.step, False] = f"{ladder.name_in_text(one.step)} did not come"
         tries.append((one.session, _try(one, after, tried, ladder)))
     return tries, stopped
 
 
-def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[str, ...]:
+def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[After, ...]:
     """Earlier tries that it rests on: of its own exercise, for safety, or of getting used to things.
 
-    A heavy answer to another cue does not stop the looking: how heavy is what is looked for.
+    How heavy an answer is, is what is looked for: it does not stop the looking. No answer does. Into
+    the saddle it goes only where everything that is for safety came light.
     """
     path, own = set(ladder.path_to(step)), ladder.exercise(step)
-    return tuple(
-        before for before in earlier
-        if before in path
-        and (
-            (exercise := ladder.exercise(before)).id == own.id
-            or exercise.safety
-            or exercise.kind is Kind.TOLERANCE
-        )
-    )  # fmt: skip
+    found = []
+    for before in earlier:
+        exercise = ladder.exercise(before)
+        if before in path and (exercise.id == own.id or exercise.safety or exercise.kind is Kind.TOLERANCE):
+            light = exercise.safety and ladder.stage(step).ridden
+            found.append(After(step=before, light=light))
+    return tuple(found)
 
 
-def _try(one: _Wanted, after: tuple[str, ...], tried: bool, ladder: Catalogue) -> AssessmentTry:
+def _try(one: _Wanted, after: tuple[After, ...], tried: bool, ladder: Catalogue) -> AssessmentTry:
     exercise, stage = ladder.exercise(one.step), ladder.stage(one.step)
     asks = 2 if exercise.safety and exercise.kind is Kind.LIGHTNESS else 1
     twice = "twice on each side even if light: brakes are not guessed"
@@ -280,6 +297,12 @@ def _sessions(
 
 def _was_asked(step: str, tracks: Tracks) -> bool:
     return any(track is not None for _, track in tracks.sides_of(step))
+
+
+def came_at_all(step: str, tracks: Tracks) -> bool:
+    """Did every side that was asked answer at all on its first day, with the right movement, unalarmed?"""
+    asked = [track for _, track in tracks.sides_of(step) if track is not None]
+    return bool(asked) and all(any(map(came, track.asks_on(track.days[0]))) for track in asked)
 
 
 def came_light(step: str, tracks: Tracks) -> bool:

@@ -248,33 +248,68 @@ def goal_path(day: Day) -> frozenset[str]:
     return frozenset(step for goal in goals for step in day.catalogue.path_to(goal))
 
 
-def learning(day: Day) -> list[Choice]:
-    """Steps begun and not ready, that can be gone on with today: goal first, longest rest first."""
-    steps = dict.fromkeys(one for step in frontier(day) for one in _to_go_on_with(day, step))
-    path, once = goal_path(day), seen_once(day)
-    waiting = [step for step in steps if step not in once]
-    order = sorted(waiting, key=lambda step: (bool(path) and step not in path, _last_on(day, step)))
-    return [Choice(step, _learning_why(day, step)) for step in order]
+@dataclass(frozen=True)
+class _Reach:
+    """What may be worked today, and what was looked at on the way there."""
+
+    workable: tuple[str, ...]
+    holding_back: frozenset[str]
 
 
-def _to_go_on_with(day: Day, step: str) -> Iterator[str]:
-    """The step itself if it may go on; else what holds it back and was begun, however deep.
+def _reach(day: Day) -> _Reach:
+    """From the next stage of every exercise down to what holds it back, however deep.
 
-    A need can be lost again after the next step was begun: then the need is what is worked.
+    A need can be lost again after the next step was begun, or never have been asked: then the
+    need is what is worked. What better steps rest on is not gone through again from the bottom:
+    if it is wanted, it is asked as it stands.
     """
-    missing = day.standing.missing(step)
-    begun = day.standing.state(step) is StepState.LEARNING
-    if begun and day.obstacle(step) is None and not any(map(_forbids_going_on, missing)):
-        yield step
-        return
-    for need in missing:
-        if day.standing.state(need.step) is StepState.LEARNING:
-            yield from _to_go_on_with(day, need.step)
+    past = _under_better(day)
+    workable, looked_at, holding = dict[str, None](), set[str](), set[str]()
+
+    def look(step: str) -> None:
+        if step in looked_at:
+            return
+        looked_at.add(step)
+        missing, state = day.standing.missing(step), day.standing.state(step)
+        if step in past:
+            missing = tuple(need for need in missing if need.step not in past)
+        begun = state is StepState.LEARNING and not any(map(_forbids_going_on, missing))
+        may_begin = state is StepState.OPEN or (state is StepState.CLOSED and not missing)
+        if (begun or may_begin) and day.obstacle(step) is None:
+            workable[step] = None
+            return
+        for need in missing:
+            holding.add(need.step)
+            if day.standing.state(need.step) not in GOOD:
+                look(need.step)
+
+    for step in frontier(day):
+        if step not in past:
+            look(step)
+    return _Reach(tuple(workable), frozenset(holding))
+
+
+def _under_better(day: Day) -> frozenset[str]:
+    """Steps that are not good themselves, under some that are, or that came light when it came."""
+    good = [step for step in day.catalogue.steps if day.standing.state(step) in GOOD]
+    under = {below for one in (*good, *seen_once(day)) for below in day.catalogue.path_to(one)}
+    return frozenset(step for step in under if day.standing.state(step) not in GOOD)
 
 
 def _forbids_going_on(need: MissingNeed) -> bool:
     """What was begun may go on beside a need that was never tried, if 'ready' is all it wants."""
     return need.gate is Gate.CONFIRMED or need.figure is not None
+
+
+def learning(day: Day) -> list[Choice]:
+    """Steps begun and not ready, that can be gone on with today: goal first, longest rest first."""
+    path, once = goal_path(day), seen_once(day)
+    steps = [
+        step for step in _reach(day).workable
+        if day.standing.state(step) is StepState.LEARNING and step not in once
+    ]  # fmt: skip
+    order = sorted(steps, key=lambda step: (bool(path) and step not in path, _last_on(day, step)))
+    return [Choice(step, _learning_why(day, step)) for step in order]
 
 
 def to_confirm(day: Day) -> list[Choice]:
@@ -308,17 +343,14 @@ def fresh(day: Day) -> list[Choice]:
     """Steps that may be begun today, best first: on the way to the goal, what the school takes
     first, near what it works on, then in ladder order.
     """
-    steps = [
-        step
-        for step in frontier(day)
-        if day.standing.state(step) is StepState.OPEN and day.obstacle(step) is None
-    ]
-    path, past, now = goal_path(day), taken_as_known(day), phases_now(day)
+    begun = StepState.LEARNING
+    steps = [step for step in _reach(day).workable if day.standing.state(step) is not begun]
+    path, past, now = goal_path(day), _under_better(day), phases_now(day)
     order = sorted(
         steps,
         key=lambda step: (
-            step in past,
             bool(path) and step not in path,
+            step in past,
             day.catalogue.exercise(step).id not in day.catalogue.prefers,
             day.catalogue.exercise(step).phase not in now,
         ),
@@ -331,14 +363,7 @@ def taken_as_known(day: Day) -> frozenset[str]:
 
     They are not tempting as something new, unless one of them holds a next step back.
     """
-    good = [stage for stage in day.catalogue.steps if day.standing.state(stage) in GOOD]
-    good += seen_once(day)
-    under = {step for one in good for step in day.catalogue.path_to(one)}
-    past = {step for step in under if day.standing.state(step) not in GOOD}
-    holding_back = {
-        need.step for step in frontier(day) if step not in past for need in day.standing.missing(step)
-    }
-    return frozenset(past - holding_back)
+    return frozenset(_under_better(day) - _reach(day).holding_back)
 
 
 def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:

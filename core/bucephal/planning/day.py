@@ -122,10 +122,10 @@ class Day:
         return any(self.catalogue.stage(one.step).ridden for one in self.standing.overrides_in_force)
 
     @property
-    def limits_whole_session(self) -> bool:
-        """Under three years the limit is for the whole session, settling included."""
+    def whole_session_limit(self) -> int | None:
+        """Most minutes of everything together, settling included: under three years (handbook 08)."""
         age = self.standing.age_months
-        return age is not None and age < 36
+        return session_limit_min(age) if age is not None and age < RIDDEN_FROM_MONTHS else None
 
     @cached_property
     def settle_times(self) -> tuple[float, ...]:

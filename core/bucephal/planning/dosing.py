@@ -8,7 +8,7 @@ from bucephal.ladder import Accepted, Compare, Kind, Side
 from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.choosing import Choice
 from bucephal.planning.day import SOME_DAYS_OFF, Day
-from bucephal.planning.models import ItemKind, ItemRemedy, PlanItem, SideDose, Why
+from bucephal.planning.models import ItemAfter, ItemKind, ItemRemedy, PlanItem, SideDose, Why
 from bucephal.progress import StepState
 from bucephal.record import band_for
 from bucephal.response import LightnessTrack, Track, best_so_far_threshold
@@ -66,6 +66,23 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
     )
 
 
+def shorter(day: Day, item: PlanItem) -> PlanItem | None:
+    """The same with one answer less a side; None if one is all that is left."""
+    doses = tuple(dose.model_copy(update={"asks": max(dose.asks - 1, 1)}) for dose in item.sides)
+    if item.step is None or doses == item.sides:
+        return None
+    asks = sum(dose.asks for dose in doses)
+    return item.model_copy(
+        update={
+            "sides": doses,
+            "asks": asks,
+            "aim": max(dose.asks for dose in doses),
+            "minutes": _minutes(day, item.kind, asks),
+            "done_when": _done_when(item.kind, doses, item.band, day, item.step),
+        }
+    )
+
+
 def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanItem:
     """The item of a step that is tried: once or twice a side, passed over where answers stopped.
 
@@ -74,7 +91,11 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
     """
     item = item_for(day, ItemKind.ASSESS, Choice(one.step, Why(text=one.because, figures={})))
     doses = tuple(dose.model_copy(update={"asks": one.asks}) for dose in item.sides)
-    after = tuple(f"{ItemKind.ASSESS}:{step}" for step in one.after if step in today)
+    after = tuple(
+        ItemAfter(item=f"{ItemKind.ASSESS}:{before.step}", light=before.light)
+        for before in one.after
+        if before.step in today
+    )
     return item.model_copy(
         update={
             "sides": doses,
@@ -100,9 +121,13 @@ def _minutes(day: Day, kind: ItemKind, asks: int) -> int:
     return math.ceil(asks * each) + (BREAK_MIN if kind in _WITH_BREAK else 0)
 
 
-def settle_item(day: Day) -> PlanItem:
-    """Settling first: planned from this horse's own settle times and the days off."""
-    times, minutes = day.settle_times, day.settle_minutes
+def settle_item(day: Day, most: int | None = None) -> PlanItem:
+    """Settling first: planned from this horse's own settle times and the days off.
+
+    Args:
+        most: minutes that it may take at most; None: as long as it takes.
+    """
+    times, minutes = day.settle_times, min(day.settle_minutes, most or day.settle_minutes)
     lunges = day.standing.state("lunge.1") in (StepState.READY, StepState.CONFIRMED)
     where = "on the line" if lunges else "in hand"
     how = _SETTLE_FRESH[day.catalogue.school["fresh"]] if lunges else ""

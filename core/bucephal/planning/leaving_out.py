@@ -5,19 +5,24 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bucephal.ladder import Side
-from bucephal.planning.choosing import frontier, goal_path, taken_as_known
+from bucephal.planning.choosing import frontier, goal_path, phases_now, taken_as_known
 from bucephal.planning.day import Day
 from bucephal.planning.models import LeftOut, Why
 from bucephal.progress import StepState
 
 
 def left_out_steps(day: Day, planned: set[str], nothing_new: tuple[str, str] | None) -> list[LeftOut]:
-    """Every next stage of an exercise that is not planned: what is on the way to the goal first,
-    then what is nearest.
+    """The next stages that are not planned: what is on the way to the goal first, then what is
+    nearest. What lies more than a phase ahead tempts nobody.
     """
-    path = goal_path(day)
-    past = taken_as_known(day)
-    steps = [step for step in frontier(day) if step not in planned and step not in past]
+    path, past = goal_path(day), taken_as_known(day)
+    phases = list(day.catalogue.phases)
+    furthest = phases.index(phases_now(day)[0]) + 1
+    steps = [
+        step for step in frontier(day)
+        if step not in planned and step not in past
+        and (step in path or phases.index(day.catalogue.exercise(step).phase) <= furthest)
+    ]  # fmt: skip
     found = [left for step in steps if (left := why_not(day, step, nothing_new)) is not None]
     return sorted(found, key=lambda left: (left.step not in path, _distance(day, left.step)))
 

@@ -65,6 +65,13 @@ class ItemRemedy(FrozenModel):
     first: str
 
 
+class ItemAfter(FrozenModel):
+    """An item of the same session; ``light``: accepted; else answered at all."""
+
+    item: str
+    light: bool
+
+
 class PlanItem(FrozenModel):
     """One knot of the rope."""
 
@@ -89,8 +96,8 @@ class PlanItem(FrozenModel):
     layouts: tuple[Layout, ...] = Field(description="Set-ups to ride it in.")
     cautions: tuple[str, ...]
     sessions_before: int = Field(description="Sessions in which this exercise was asked before.")
-    after: tuple[str, ...] = Field(
-        description="Items that must have come light on every side; else this one is passed over."
+    after: tuple[ItemAfter, ...] = Field(
+        description="What must have been answered on every side; else this one is passed over."
     )
     done_when: str
     remedy: ItemRemedy | None

@@ -20,7 +20,7 @@ from bucephal.planning.choosing import (
     to_confirm,
 )
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
-from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item
+from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item, shorter
 from bucephal.planning.leaving_out import (
     left_out_steps,
     longer_lesson,
@@ -42,6 +42,10 @@ _DROPPED_FIRST = (
     (ItemKind.CHECK, 0),
     (ItemKind.NEW, 0),
 )
+LEAST_MIN = 4
+"""Left for something easy, however long it takes to settle [own]."""
+_SHORTENED = (ItemKind.REPAIR, ItemKind.NEW)
+"""Asked less often before they are dropped: what the session is about."""
 
 
 def plan_session(
@@ -80,14 +84,20 @@ def plan_session(
 def _assessment(day: Day) -> SessionPlan | None:
     """The session of a horse that has just come, if something is left to try and can be today."""
     due = tries_today(day.record, day.catalogue, day.standing)
-    settle, loosen = settle_item(day), loosen_item(any(day.catalogue.stage(one.step).ridden for one in due))
+    settle = settle_item(day, most=day.request.minutes // 2)  # a look, not a lesson
+    loosen = loosen_item(any(day.catalogue.stage(one.step).ridden for one in due))
     frame = settle.minutes + loosen.minutes
-    limit = assess_minutes(day.standing) - (frame if day.limits_whole_session else FRAME_MIN)
+    limit = assess_minutes(day.standing) - (FRAME_MIN if day.whole_session_limit is None else frame)
     room = min(limit, day.request.minutes - frame)
     tries: list[AssessmentTry] = []
     left: list[LeftOut] = []
+    waiting = {one.step for one in due}
     for one in due:
         obstacle = day.obstacle(one.step)
+        before = waiting - {each.step for each in tries}
+        held_back = next((each.step for each in one.after if each.step in before), None)
+        if held_back is not None and obstacle is None:
+            obstacle = "needs", f"first {day.catalogue.name_in_text(held_back)}, which is not tried today"
         if obstacle is not None:
             code, words = obstacle
             left.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why(text=words, figures={})))
@@ -142,10 +152,13 @@ def _compose(
     day: Day, chosen: list[tuple[ItemKind, Choice]], nothing_new: tuple[str, str] | None
 ) -> SessionPlan:
     items = [item_for(day, kind, choice) for kind, choice in chosen]
-    settle, loosen = settle_item(day), loosen_item(any(item.ridden for item in items))
+    loosen = loosen_item(any(item.ridden for item in items))
+    settle = settle_item(day, most=max(day.request.minutes - loosen.minutes - LEAST_MIN, 1))
     limit, _ = day.schooling_limit
     wanted = day.request.minutes - settle.minutes - loosen.minutes
-    room = min(wanted, limit - (settle.minutes + loosen.minutes if day.limits_whole_session else 0))
+    room = min(wanted, limit)
+    if day.whole_session_limit is not None:
+        room = min(room, day.whole_session_limit - settle.minutes - loosen.minutes)
     items, dropped = _fit(day, items, max(room, 1))
     ordered = [settle, *sorted(items, key=lambda item: _ORDER.index(item.kind)), loosen]
     planned = {item.step for item in ordered if item.step is not None}
@@ -176,6 +189,10 @@ def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], li
         victim = _least_needed(kept)
         if victim is None:
             break
+        smaller = shorter(day, victim) if victim.kind in _SHORTENED else None
+        if smaller is not None:
+            kept[kept.index(victim)] = smaller
+            continue
         kept.remove(victim)
         left = room - sum(item.minutes for item in kept)
         assert victim.step is not None

@@ -24,6 +24,7 @@ from bucephal.response.forecasting import (
 )
 from bucephal.response.judging import (
     StepRule,
+    came,
     is_accepted,
     is_light,
     is_success,
@@ -51,7 +52,7 @@ __all__ = [
     "SIDE_LEAST_ASKS", "SIDE_MATTERS", "SLIPPING_BELOW", "SURE_ENOUGH", "SURE_ENOUGH_SAFETY",
     "WITHIN", "DayBelief", "Difference", "Forecast", "LightnessTrack", "Mover", "Observation",
     "ResponseTables", "ShareTrack", "SideRide", "StepRule", "Track", "TrackKey", "Tracks",
-    "beliefs_by_day", "best_so_far_threshold", "forecast", "heard_days", "is_accepted", "is_light",
+    "beliefs_by_day", "best_so_far_threshold", "came", "forecast", "heard_days", "is_accepted", "is_light",
     "is_success", "movers", "observation_of", "resume", "rhythm", "save", "session_change",
     "side_difference", "side_rides", "stuck_after", "tables_for",
 ]  # fmt: skip

@@ -80,6 +80,11 @@ def meets_target(extent: float | None, rule: StepRule) -> bool:
     return extent <= target if rule.exercise.compare is Compare.AT_MOST else extent >= target
 
 
+def came(ask: Ask) -> bool:
+    """Answered, at whatever level, with the movement that was asked and without alarm."""
+    return ask.answered and ask.correct is not Correct.NO and ask.tension is not Tension.ALARMED
+
+
 def is_accepted(ask: Ask, rule: StepRule) -> bool:
     """A success, calm, and not far more than was asked for."""
     return is_success(ask, rule) and ask.tension is Tension.CALM and not ask.over

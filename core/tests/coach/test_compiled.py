@@ -56,12 +56,16 @@ def play(
             else fill(signal.said, {"level": str(entry.level)})
         )
         why = fill(coach.texts[verdict.text].why, {**figures, "said": words})
-        said.append((verdict.code, verdict.accepted, verdict.heavy, row, tries, verdict.ends, why))
+        came = signal.came
+        said.append((verdict.code, verdict.accepted, verdict.heavy, came, row, tries, verdict.ends, why))
     return said
 
 
 def as_said(advice: Advice) -> tuple[Any, ...]:
-    return (advice.code, advice.accepted, advice.heavy, advice.row, advice.tries, advice.ends, advice.reason)
+    return (
+        advice.code, advice.accepted, advice.heavy, advice.came, advice.row, advice.tries, advice.ends,
+        advice.reason,
+    )  # fmt: skip
 
 
 answers = st.one_of(

@@ -193,18 +193,42 @@ def test_it_stops_where_the_answers_stop(catalogue: Catalogue, today: date) -> N
 
 
 def test_no_room_no_yielding_and_no_mounting(catalogue: Catalogue, today: date) -> None:
-    # Handbook 03: backing comes before any yielding; it is confirmed before hip-g.
+    # Handbook 03: backing comes before any yielding.
     record = horse(catalogue, today, **ARRIVALS["from racing"])
-    record = answered(record, catalogue, today, {"backup-g.1": HEAVY})
+    record = answered(record, catalogue, today, {"backup-g.1": NOTHING})
     left = {one.step: one.reason for one in assess(record, catalogue, today).not_tried}
-    assert {left[step] for step in ("hip-g.1", "disengage.1", "mount.1", "walk-on.2", "canter.1")} == {
-        "answers"
-    }
+    for step in ("hip-g.1", "disengage.1", "mount.1", "walk-on.2", "canter.1"):
+        assert left[step] == "answers"
+
+
+def test_heavy_brakes_are_looked_at_from_the_ground_and_never_from_the_saddle(
+    catalogue: Catalogue, today: date
+) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    record = answered(record, catalogue, today, {"backup-g.1": LIGHT, "disengage.1": HEAVY})
+    assessment = assess(record, catalogue, today)
+    left = {one.step: one for one in assessment.not_tried}
+    assert "one-rein stop, from the ground" in left["walk-on.2"].words
+    assert not [step for step in steps(assessment) if catalogue.stage(step).ridden]
+    assert "hip-g.2" in steps(assessment)
+    assert "mount.1" in steps(assessment)
+
+
+def test_what_rests_on_something_untried_waits_for_it(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from harness"])
+    sessions = assess(record, catalogue, today).sessions
+    for session, day in zip(sessions[:2], (today, today + timedelta(days=1)), strict=True):
+        tried = {one.step: LIGHT for one in session.tries if not one.step.startswith("mount.")}
+        record = answered(record, catalogue, day, tried)
+    alone = plan_session(record, catalogue, PlanRequest(on=today + timedelta(days=2), minutes=60))
+    assert not [item for item in alone.items if item.ridden]
+    helped = PlanRequest(on=today + timedelta(days=2), minutes=60, helper=True)
+    assert "mount.1" in [item.step for item in plan_session(record, catalogue, helped).items]
 
 
 def test_the_plan_of_a_new_horse_is_its_assessment(catalogue: Catalogue, today: date) -> None:
     record = horse(catalogue, today, **ARRIVALS["from racing"])
-    assert assessment_is_due(record)
+    assert assessment_is_due(record, today)
     plan = plan_session(record, catalogue, PlanRequest(on=today, minutes=45, helper=True))
     tried = [item for item in plan.items if item.kind is ItemKind.ASSESS]
     assert plan.kind is SessionKind.ASSESSMENT
@@ -213,7 +237,7 @@ def test_the_plan_of_a_new_horse_is_its_assessment(catalogue: Catalogue, today: 
     ]
     assert all(item.cap == 2 for item in tried)
     hip = next(item for item in tried if item.step == "hip-g.1")
-    assert hip.after == ("assess:backup-g.1",)
+    assert [(one.item, one.light) for one in hip.after] == [("assess:backup-g.1", False)]
     facts = horse_facts(record, Standing(record, catalogue, today))
     pack = ring_pack(facts, plan, catalogue, {})
     assert [item.item for item in pack.items] == [item.id for item in tried]

@@ -71,7 +71,7 @@ function Sessions({ horse, arrival }: { horse: string; arrival: Arrival }) {
                   {one.after.length > 0 ? (
                     <span className={styles.small}>
                       {text.arrival.after(
-                        one.after.map((step) => names.get(step) ?? step).join(", "),
+                        one.after.map(({ step }) => names.get(step) ?? step).join(", "),
                       )}
                     </span>
                   ) : null}

@@ -27,6 +27,7 @@ export interface Advice {
   why: string;
   accepted: boolean;
   heavy: boolean;
+  came: boolean;
   ends: boolean;
   row: number;
   tries: number;
@@ -136,6 +137,7 @@ function advice(
     why: fill(texts?.why ?? "", figures),
     accepted: verdict.accepted,
     heavy: verdict.heavy,
+    came: signal.came,
     ends: verdict.ends,
     row,
     tries,

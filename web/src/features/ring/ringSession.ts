@@ -233,18 +233,19 @@ export function isLast(draft: RingDraft): boolean {
 
 /** A knot waits for others of this session; one that was dropped from it holds nothing back. */
 function isPassedOver(draft: RingDraft, place: number): boolean {
-  const waitsFor = planItem(draft, place).after.filter((id) => draft.order.includes(id));
-  return waitsFor.some((id) => !cameLight(draft, id));
+  const waitsFor = planItem(draft, place).after.filter(({ item }) => draft.order.includes(item));
+  return waitsFor.some(({ item, light }) => !hasCome(draft, item, light));
 }
 
-/** Was an answer accepted on every side of a knot? */
-function cameLight(draft: RingDraft, id: string): boolean {
+/** Was there an answer on every side of a knot: accepted, or at all? */
+function hasCome(draft: RingDraft, id: string, light: boolean): boolean {
   const sides = draft.pack.items.find((one) => one.item === id)?.sides ?? [];
   return sides.every(({ side, coach }) => {
     const table = draft.pack.coaches[coach];
     const entries = entriesOf(draft, id, side).map((one) => one.entry);
     const context = { otherSideWaits: false, timeIsUp: false };
-    return table !== undefined && play(table, entries, context).some((one) => one.accepted);
+    const played = table === undefined ? [] : play(table, entries, context);
+    return played.some((one) => (light ? one.accepted : one.came));
   });
 }
 

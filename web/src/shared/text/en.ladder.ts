@@ -111,7 +111,7 @@ export const arrivalText = {
   facts: "Made from",
   session: (n: number, minutes: number) => `Session ${n}, about ${minutes} min of trying`,
   tried: "tried",
-  after: (names: string) => `only if light before: ${names}`,
+  after: (names: string) => `only if answered before: ${names}`,
   notTried: "Not tried",
   toPlan: "Plan the session",
   doneAlready: "Everything that could be tried was tried.",

@@ -142,8 +142,8 @@ export const text = {
   ring: {
     passed: (n: number) =>
       n === 1
-        ? "One knot passed over: what it rests on did not come light."
-        : `${n} knots passed over: what they rest on did not come light.`,
+        ? "One knot passed over: what it rests on did not come."
+        : `${n} knots passed over: what they rest on did not come.`,
     knot: (n: number, of: number) => `knot ${n} of ${of}`,
     left: "Left",
     right: "Right",
