@@ -52,19 +52,21 @@ _SADDLED = _lightly(
 _YIELDS = _lightly(2.2, "hip-g.1", "hip-g.2", "shoulder-g.1", "shoulder-g.2", "send.1", "send.2",
                    "send.3", "send.4", "flex.1", "flex.2", "flex.3", "disengage.1", "disengage.2",
                    "disengage.3", "backup-g.2", "head-down.2")  # fmt: skip
+_BRAKES = ("backup-g.1", "backup-g.2", "disengage.1", "disengage.2", "disengage.3", "flex.1", "flex.2",
+           "flex.3", "hip-g.1", "hip-g.2", "head-down.1", "head-down.2")  # fmt: skip
 _RIDDEN = _lightly(2.0, "walk-on.1", "walk-on.2", "halt.1", "halt.2", "steer.1", "steer.2")
 
 HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
         name="Quill", seed=16, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
-        length_cm=150, background=Background.HANDLED, weeks_here=12, work_days=(0, 1, 3, 4, 5),
+        length_cm=150, background=Background.STARTED, weeks_here=12, work_days=(0, 1, 3, 4, 5),
         minutes=35,
         traits=Traits(start=5.0, quickness=0.40, steadiness=0.55, moodiness=0.4, wariness=0.05,
                       stiff_side=Side.RIGHT, stiffness=0.8, settle_min=28, settled_min=7),
-        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "send.5": 2.0, "send.6": 2.2,
-               "stand.2": 1.0, "mount.1": 1.0, "mount.2": 1.0, "mount.3": 1.0, "mount.4": 1.0,
-               "walk-on.1": 2.5},
-        goals=("up-wt.3", "line.2", "halt.3"), next_goals=("canter.1", "line.3"),
+        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_lightly(1.6, *_BRAKES), "send.5": 2.0,
+               "send.6": 2.2, "walk-on.1": 2.5, "walk-on.2": 3.0, "halt.1": 2.5, "halt.2": 3.4,
+               "steer.1": 3.6},
+        goals=("up-wt.3", "line.2"), next_goals=("hack.3",),
         helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 4.0), days_off_now=2,
     ),
     DemoHorse(
@@ -75,7 +77,7 @@ HORSES: tuple[DemoHorse, ...] = (
                       stiff_side=Side.LEFT, stiffness=0.5, settle_min=12, settled_min=4),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "mount.4": 0.5, "mount.5": 0.4,
                "walk-on.1": 2.5, "walk-on.2": 3.0, "halt.1": 3.0, "steer.1": 4.5},
-        goals=("up-wt.3", "halt.4"),
+        goals=("up-wt.3", "halt.4"), next_goals=("hack.5",),
     ),
     DemoHorse(
         name="Pipit", seed=33, age_months=27, sex=Sex.MARE, height_cm=138, girth_cm=160,
@@ -84,7 +86,7 @@ HORSES: tuple[DemoHorse, ...] = (
         traits=Traits(start=4.8, quickness=0.35, moodiness=0.5, wariness=0.1,
                       stiff_side=Side.RIGHT, stiffness=0.6, settle_min=6, settled_min=2),
         known={**_HANDLED, **_LED},
-        goals=("send.7",), days_off_now=1,
+        goals=("gaps.4",), days_off_now=1,
     ),
     DemoHorse(
         name="Domino", seed=44, age_months=10 * 12 + 7, sex=Sex.GELDING, height_cm=148,
@@ -94,7 +96,7 @@ HORSES: tuple[DemoHorse, ...] = (
                       settle_min=38, settled_min=9),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "up-wt.2": 3.0,
                "down-tw.1": 3.2, "lunge.1": 2.0, "lunge.2": 2.4, "lunge.3": 3.2},
-        goals=("down-tw.3",),
+        goals=("down-tw.3",), next_goals=("ride-length.4", "canter.1"),
     ),
     DemoHorse(
         name="Vesper", seed=55, age_months=7 * 12 + 5, sex=Sex.GELDING, height_cm=163,
@@ -102,11 +104,13 @@ HORSES: tuple[DemoHorse, ...] = (
         work_days=(0, 2, 3, 5), minutes=45,
         traits=Traits(start=6.5, quickness=0.13, steadiness=0.5, moodiness=0.4, wariness=0.06,
                       stiff_side=Side.RIGHT, stiffness=1.9, settle_min=10, settled_min=4),
-        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "walk-on.3": 2.0,
+        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_lightly(1.0, *_BRAKES), **_RIDDEN,
+               "shoulder-g.1": 1.4, "shoulder-g.2": 1.6, "walk-on.3": 2.0,
                "halt.3": 2.2, "steer.3": 2.6, "up-wt.2": 1.8, "up-wt.3": 1.8, "down-tw.1": 2.0,
                "down-tw.2": 2.0, "off-leg.1": 4.2, "trot-range.1": 0.9,
                "canter.1": 3.0, "canter.2": 3.4},
-        goals=("off-leg.3", "canter.3"), bands={"default": (1, 4)}, days_off_now=1,
+        goals=("off-leg.3", "leg-yield.3"), next_goals=("side-pass.4",),
+        bands={"default": (1, 4)}, days_off_now=1,
     ),
     DemoHorse(
         name="Thimble", seed=67, age_months=15, sex=Sex.GELDING, height_cm=122, girth_cm=138,

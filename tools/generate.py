@@ -85,7 +85,17 @@ def coach_vectors() -> str:
                     "advice": [
                         one.model_dump(
                             mode="json",
-                            include={"code", "accepted", "heavy", "came", "say", "reason", "row", "tries", "ends"},
+                            include={
+                                "code",
+                                "accepted",
+                                "heavy",
+                                "came",
+                                "say",
+                                "reason",
+                                "row",
+                                "tries",
+                                "ends",
+                            },
                         )
                         for one in advice
                     ],

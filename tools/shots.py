@@ -124,6 +124,75 @@ def step(camera: Camera) -> None:
     camera.today.see("main figure svg[role=img]")
 
 
+def ladder(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "ladder"))
+    camera.today.see("main svg #knot-up-wt")
+    camera.driver.execute_script("document.getElementById('knot-up-wt').focus()")
+
+
+def ladder_dark(camera: Camera) -> None:
+    set_dark(camera.driver, True)
+    ladder(camera)
+
+
+def ladder_phase(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "ladder?at=P4"))
+    camera.today.see("main ol li a")
+
+
+def ladder_exercise(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "ladder?at=up-wt"))
+    camera.today.see("main svg a")
+
+
+def ladder_phone(camera: Camera) -> None:
+    set_size(camera.driver, PHONE)
+    camera.today.open(camera.at("Quill", "ladder?state=learning"))
+    camera.today.see("main details")
+
+
+def guide(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "ladder/up-wt.3"))
+    camera.today.see("main table")
+
+
+def arrival(camera: Camera) -> None:
+    camera.today.open(camera.at("Harrow", "arrival"))
+    camera.today.see("main table")
+
+
+def new_horse(camera: Camera) -> None:
+    camera.today.open("/new-horse")
+    camera.today.see("input[name=name]").send_keys("Sedge")
+    for field, value in (("girth_cm", "172"), ("length_cm", "146"), ("height", "14.2 hh")):
+        camera.today.see(f"input[name={field}]").send_keys(value)
+
+
+def yard(camera: Camera) -> None:
+    camera.today.open("/yard/schools")
+    camera.today.see("main fieldset")
+
+
+def yard_exercises(camera: Camera) -> None:
+    camera.today.open("/yard/exercises")
+    camera.today.see("main table")
+
+
+def yard_scales(camera: Camera) -> None:
+    camera.today.open("/yard/scales")
+    camera.today.see("main details").click()
+
+
+def yard_kit(camera: Camera) -> None:
+    camera.today.open("/yard/kit")
+    camera.today.see("main input[type=checkbox]")
+
+
+def exercise(camera: Camera) -> None:
+    camera.today.open("/yard/exercises/steer")
+    camera.today.see("main fieldset")
+
+
 def sheet_dark(camera: Camera) -> None:
     set_dark(camera.driver, True)
     sheet(camera)
@@ -137,10 +206,14 @@ def sign_in(camera: Camera) -> None:
 
 SHOTS: dict[str, Callable[[Camera], None]] = {
     "today": today, "plan": plan, "debrief": debrief, "sheet": sheet, "sheet-dark": sheet_dark,
-    "step": step,
+    "step": step, "ladder": ladder, "ladder-exercise": ladder_exercise, "ladder-phone": ladder_phone,
+    "guide": guide, "arrival": arrival, "new-horse": new_horse, "yard": yard, "exercise": exercise,
     "ring": ring, "ring-phone": ring_phone, "sign-in": sign_in,
 }  # fmt: skip
-EXTRA: dict[str, Callable[[Camera], None]] = {"plan-dark": plan_dark}
+EXTRA: dict[str, Callable[[Camera], None]] = {
+    "plan-dark": plan_dark, "ladder-dark": ladder_dark, "ladder-phase": ladder_phase,
+    "yard-exercises": yard_exercises, "yard-scales": yard_scales, "yard-kit": yard_kit,
+}  # fmt: skip
 
 
 def main() -> None:

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 
 from pydantic import Field
 
@@ -23,7 +23,7 @@ from bucephal.ladder import (
     load_library,
     under,
 )
-from bucephal.progress import Standing
+from bucephal.progress import UNDER_WAY, Standing
 from bucephal.record import Background, FrozenModel, Horse, HorseRecord, SessionKind, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import Tracks, came, is_accepted
@@ -34,7 +34,6 @@ MOST_TRIES_A_SIDE = 2
 MINUTES_PER_TRY = 1.0  # own: a try with its rest; two sides take two
 FRAME_MIN = 4  # own: a short settle and putting away
 LONGEST_MIN = 30  # own: it is looking, not work
-UNDER_WAY = timedelta(days=28)
 TAKEN_FOR_UNKNOWN = Background.HANDLED
 
 BACKGROUND_WORDS = {

@@ -14,7 +14,7 @@ from bucephal.ladder import Catalogue, Kind, Side
 from bucephal.planning.assessing import BACKGROUND_WORDS, assess, came_light
 from bucephal.planning.day import Day
 from bucephal.planning.models import PlanRequest, Why
-from bucephal.progress import GOOD, Standing, answer_in_words, lower_first
+from bucephal.progress import GOOD, Standing, answer_in_words, first_assessment, lower_first
 from bucephal.record import Background, Correct, FrozenModel, HorseRecord, Tension
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import READY_DAYS, Track
@@ -43,16 +43,22 @@ class Placement(FrozenModel):
 
 
 def place(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
-    """The placement from everything asked up to a day.
+    """The placement by the answers of the assessment; those of later work do not change it.
 
     Args:
         record: the horse; asks after ``on`` should not be in it.
+        on: the day in question; its age is taken as it was at the end of the assessment.
     """
+    tried = first_assessment(record)
+    record = record.model_copy(update={"sessions": tried})
+    on = tried[-1].date if tried else on
     request = PlanRequest(on=on, minutes=_USUAL_MIN, helper=True, assess=False)
     day = Day(record, catalogue, request)
     standing = day.standing
     has, half, not_yet = list[PlacedStep](), list[PlacedStep](), list[PlacedStep]()
     for exercise in day.catalogue.exercises:
+        if exercise.id == SETTLE_EXERCISE:
+            continue
         asked = [stage.step for stage in exercise.stages if _tracks(standing, stage.step)]
         light = [step for step in asked if _is_had(standing, step)]
         if light:

@@ -1,6 +1,13 @@
 """Where the horse stands: steps' states, the sheet, charts, forecasts, sessions looked back on."""
 
-from bucephal.progress.baseline import Baseline, BaselineRow, answer_in_words, baseline
+from bucephal.progress.baseline import (
+    UNDER_WAY,
+    Baseline,
+    BaselineRow,
+    answer_in_words,
+    baseline,
+    first_assessment,
+)
 from bucephal.progress.chart import StepChart, TrackChart, step_chart
 from bucephal.progress.criteria import Criteria, Criterion, criteria
 from bucephal.progress.debrief import (
@@ -28,7 +35,7 @@ __all__ = [
     "FEWEST_A_WEEK",
     "GOOD",
     "MOST_A_WEEK",
-    "Baseline",
+    "UNDER_WAY", "Baseline",
     "BaselineRow",
     "Criteria",
     "Criterion",
@@ -51,7 +58,7 @@ __all__ = [
     "baseline",
     "criteria",
     "debrief",
-    "decided",
+    "decided", "first_assessment",
     "goal_forecast",
     "horse_facts",
     "horse_ladder",

@@ -5,18 +5,29 @@ Source: handbook 02: what was not possible at the first assessment and now is, i
 
 from __future__ import annotations
 
-from datetime import date
+from datetime import date, timedelta
 
 from pydantic import Field
 
 from bucephal.ladder import Kind, Side
 from bucephal.progress.standing import Standing
 from bucephal.progress.states import StepState
-from bucephal.record import Ask, Correct, FrozenModel, HorseRecord, SessionKind, Tension, sessions_in_order
-from bucephal.response import StepRule, Track, is_accepted, is_success
+from bucephal.record import (
+    Ask,
+    Correct,
+    FrozenModel,
+    HorseRecord,
+    Session,
+    SessionKind,
+    Tension,
+    sessions_in_order,
+)
+from bucephal.response import READY_CHANCE, StepRule, Track, is_accepted, is_success
 
-LIKELY = 0.8
-"""A light first answer this likely counts as 'can now' [own]."""
+UNDER_WAY = timedelta(days=28)
+"""An assessment is over after so long, whatever was left of it [own]."""
+UNLIKELY = 0.5
+"""What came light then and is less likely than this to do so now is heavier [own]."""
 
 
 class BaselineRow(FrozenModel):
@@ -30,7 +41,8 @@ class BaselineRow(FrozenModel):
     then_light: bool
     now: str
     p_first: float
-    can_now: bool = Field(description="Light then or not: a light first answer is likely today.")
+    gained: bool = Field(description="Did not come light then; is likely to now.")
+    lost: bool = Field(description="Came light then; is unlikely to now.")
     state: StepState
 
 
@@ -45,32 +57,34 @@ class Baseline(FrozenModel):
     words: str
 
 
-def baseline(record: HorseRecord, standing: Standing) -> Baseline | None:
-    """What the assessment found, against today; None if there was none.
-
-    The assessment is the horse's first run of assessment sessions; a later one does not replace it.
+def first_assessment(record: HorseRecord) -> tuple[Session, ...]:
+    """The assessment sessions of the first four weeks from the first one; a later assessment does
+    not take its place.
     """
+    held = [
+        one for one in sessions_in_order(record) if one.kind is SessionKind.ASSESSMENT and one.asks
+    ]  # fmt: skip
+    return tuple(one for one in held if one.date - held[0].date <= UNDER_WAY)
+
+
+def baseline(record: HorseRecord, standing: Standing) -> Baseline | None:
+    """What the assessment found, against today; None if there was none."""
     first: dict[tuple[str, Side], list[Ask]] = {}
-    days: list[date] = []
-    for session in sessions_in_order(record):
-        if session.kind is not SessionKind.ASSESSMENT:
-            if days:
-                break
-            continue
-        if session.asks:
-            days.append(session.date)
+    sessions = first_assessment(record)
+    if not sessions:
+        return None
+    days = [session.date for session in sessions]
+    for session in sessions:
         for ask in session.asks:
             first.setdefault((ask.step, ask.side), []).append(ask)
-    if not days:
-        return None
     tracks = [(key, standing.tracks.get(*key)) for key in first]
     order = {step: place for place, step in enumerate(standing.catalogue.steps)}
     rows = [
         _row(standing, track, first[key]) for key, track in tracks if track is not None
     ]  # fmt: skip
     rows.sort(key=lambda row: (order[row.step], row.side is not Side.LEFT, row.side))
-    gained = sum(row.can_now and not row.then_light for row in rows)
-    lost = sum(row.then_light and not row.can_now for row in rows)
+    gained = sum(row.gained for row in rows)
+    lost = sum(row.lost for row in rows)
     return Baseline(
         first_on=days[0], last_on=days[-1], rows=tuple(rows), gained=gained, lost=lost,
         words=_words(len(rows), gained, lost),
@@ -91,7 +105,8 @@ def _row(standing: Standing, track: Track, asks: list[Ask]) -> BaselineRow:
         then_light=then_light,
         now="not asked since" if only_then else now,
         p_first=chance,
-        can_now=then_light if only_then else chance >= LIKELY,
+        gained=not only_then and not then_light and chance >= READY_CHANCE,
+        lost=not only_then and then_light and chance < UNLIKELY,
         state=standing.state(step),
     )
 

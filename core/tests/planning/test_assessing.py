@@ -345,7 +345,7 @@ def test_the_baseline_stays_and_is_held_against_today(
     hip = rows["hip-g.2", Side.LEFT]
     assert hip.then == "no answer up to 10"
     assert not hip.then_light
-    assert hip.can_now
+    assert hip.gained
     assert hip.on == today
     assert found.gained == 2  # both sides
     assert found.first_on == found.last_on == today

@@ -170,8 +170,8 @@ function BaselineView({ horse, baseline }: { horse: string; baseline: Baseline |
               <td>{row.then}</td>
               <td>{row.now}</td>
               <td>
-                {row.can_now && !row.then_light ? <strong>{text.arrival.gained}</strong> : null}
-                {row.then_light && !row.can_now ? text.arrival.lost : null}
+                {row.gained ? <strong>{text.arrival.gained}</strong> : null}
+                {row.lost ? text.arrival.lost : null}
               </td>
             </tr>
           ))}

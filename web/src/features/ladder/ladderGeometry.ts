@@ -2,7 +2,7 @@
 import type { HorseLadder, Rung } from "../../shared/api/types";
 
 export const WIDTH = 1000;
-export const RUNG = 68;
+export const RUNG = 63;
 const TOP = 26;
 const BOTTOM = 40;
 /** Room at the left for the phase's name. */

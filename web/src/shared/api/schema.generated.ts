@@ -1003,6 +1003,16 @@ export interface components {
             humidity_pct?: number | null;
         };
         /**
+         * ItemAfter
+         * @description An item of the same session; ``light``: accepted; else answered at all.
+         */
+        ItemAfter: {
+            /** Item */
+            item: string;
+            /** Light */
+            light: boolean;
+        };
+        /**
          * ItemKind
          * @description What an item is for, in the order of a session.
          * @enum {string}
@@ -1112,9 +1122,9 @@ export interface components {
             sessions_before: number;
             /**
              * After
-             * @description Items that must have come light on every side; else this one is passed over.
+             * @description What must have been answered on every side; else this one is passed over.
              */
-            after: string[];
+            after: components["schemas"]["ItemAfter"][];
             /** Done When */
             done_when: string;
             remedy: components["schemas"]["ItemRemedy"] | null;
@@ -1283,6 +1293,11 @@ export interface components {
             is_danger: boolean;
             /** Is Alarm */
             is_alarm: boolean;
+            /**
+             * Came
+             * @description Answered, heavy or not, with the right movement and no alarm.
+             */
+            came: boolean;
         };
         /**
          * CompiledTable
@@ -1451,10 +1466,15 @@ export interface components {
             /** P First */
             p_first: number;
             /**
-             * Can Now
-             * @description Light then or not: a light first answer is likely today.
+             * Gained
+             * @description Did not come light then; is likely to now.
              */
-            can_now: boolean;
+            gained: boolean;
+            /**
+             * Lost
+             * @description Came light then; is unlikely to now.
+             */
+            lost: boolean;
             state: components["schemas"]["StepState"];
         };
         /**
@@ -2304,6 +2324,16 @@ export interface components {
              */
             may_override: components["schemas"]["Overridden"][];
         };
+        /**
+         * After
+         * @description A step that must have been answered on every side before another is tried; lightly or at all.
+         */
+        After: {
+            /** Step */
+            step: string;
+            /** Light */
+            light: boolean;
+        };
         /** Arrival */
         Arrival: {
             facts: components["schemas"]["HorseFacts"];
@@ -2367,11 +2397,8 @@ export interface components {
             minutes: number;
             /** Helper */
             helper: boolean;
-            /**
-             * After
-             * @description Steps tried before that must have come light and calm.
-             */
-            after: string[];
+            /** After */
+            after: components["schemas"]["After"][];
             /** Because */
             because: string;
             /** Tried */

@@ -22,8 +22,8 @@ export function StateBead({ state, r = 5 }: { state: StepState; r?: number }) {
     case "confirmed":
       return (
         <>
-          <circle r={r + 2} className={styles.ring} />
-          <circle r={r} className={styles.filled} />
+          <circle r={r + 1.2} className={styles.ring} />
+          <circle r={r - 1.3} className={styles.filled} />
         </>
       );
     case "slipping":
