@@ -116,7 +116,7 @@ def sample_answers() -> str:
     """What the API would answer about one virtual horse: what the interface's tests are shown."""
     from datetime import date
 
-    from bucephal.ladder import load_catalogue
+    from bucephal.ladder import YardLadder, load_catalogue, next_number, source_of
     from bucephal.planning import PlanRequest, WorkedDays, arrival, plan_session, plan_today
     from bucephal.progress import (
         Standing,
@@ -129,8 +129,9 @@ def sample_answers() -> str:
         step_guide,
     )
     from bucephal.progress import session_lines as lines_of
-    from bucephal.record import Background, Goal, YardDefaults
+    from bucephal.record import Background, Goal, SessionKind, YardDefaults
     from bucephal.simulate import simulate_record
+    from bucephal.welfare import age_text
     from yards.api import yard_view
 
     catalogue, on = load_catalogue(), date(2026, 6, 15)
@@ -142,6 +143,10 @@ def sample_answers() -> str:
     worked = WorkedDays(facts=facts, plan=plan, days=(), age_months=standing.age_months)
     horse = record.horse.model_copy(update={"background": Background.FROM_RACING})
     came = record.model_copy(update={"horse": horse, "sessions": (), "goals": ()})
+    tried = [one.model_copy(update={"kind": SessionKind.ASSESSMENT}) for one in record.sessions[:2]]
+    placed = came.model_copy(update={"sessions": (*tried, *record.sessions[2:])})
+    steer = source_of(YardLadder(), "steer")
+    assert steer is not None
     empty = record.model_copy(update={"sessions": (), "goals": ()})
     answers: dict[str, Any] = {
         "horses": {"horses": [facts]},
@@ -158,7 +163,18 @@ def sample_answers() -> str:
         "guide": step_guide(standing, "up-wt.2"),
         "guideClosed": step_guide(standing, "canter.1"),
         "arrival": arrival(Standing(came, catalogue, on)),
+        "arrivalPlaced": arrival(Standing(placed, catalogue, on)),
         "yard": yard_view(YardDefaults(), catalogue),
+        "exercise": {"exercise": steer, "next_number": next_number(steer)},
+        "profile": {
+            "id": record.horse.id,
+            "profile": horse,
+            "height": "14.2 hh (147 cm)",
+            "age": age_text(standing.age_months),
+            "weight": None,
+            "usual_minutes": 35,
+            "goals": [],
+        },
         "debrief": debrief(record, catalogue, record.sessions[-1]),
     }
     plain = json.loads(json.dumps(answers, default=lambda one: one.model_dump(mode="json")))

@@ -28,5 +28,11 @@ export default defineConfig({
   ],
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
   build: { manifest: true, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
-  test: { environment: "jsdom", setupFiles: ["src/testSetup.ts"], css: false },
+  // Whole pages are rendered and searched by name, which is slow in jsdom; no test is about speed.
+  test: {
+    environment: "jsdom",
+    setupFiles: ["src/testSetup.ts"],
+    css: false,
+    testTimeout: 60_000,
+  },
 });

@@ -4,6 +4,7 @@ import {
   atItem,
   entriesOf,
   finish,
+  goOn,
   isLast,
   logAsk,
   logEvent,
@@ -112,5 +113,53 @@ describe("a session at the ring", () => {
   it("stays within the rope", () => {
     expect(isLast(atItem(begun(), 99))).toBe(true);
     expect(atItem(begun(), -4).current).toBe(0);
+  });
+});
+
+describe("a knot that is tried only after another", () => {
+  function tried(light: boolean): RingDraft {
+    const pack = testPack();
+    const [, item] = pack.plan.items;
+    const rest = pack.items[0];
+    if (!item || !rest) throw new Error("the test pack has an item");
+    const after = { ...item, id: "assess:later", after: [{ item: item.id, light }] };
+    pack.plan.items.splice(2, 0, after);
+    pack.items.push({ ...rest, item: after.id });
+    const order = pack.plan.items.map((one) => one.id);
+    return atItem(startDraft(pack, order, true, "2026-06-15", stamp()), 1);
+  }
+  const bothSides = (draft: RingDraft, level: number) =>
+    toSide(logged(toSide(logged(draft, level), "right"), level), "left");
+
+  it("is passed over where nothing came on one of the sides", () => {
+    const { draft, passed } = goOn(logged(tried(false), 2));
+    expect(passed).toBe(1);
+    expect(draft.order[draft.current]).toBe("loosen");
+  });
+
+  it("is worked where it came on both, heavy or not", () => {
+    const { draft, passed } = goOn(bothSides(tried(false), 8));
+    expect(passed).toBe(0);
+    expect(draft.order[draft.current]).toBe("assess:later");
+  });
+
+  it("is passed over where it has to be light and was heavy", () => {
+    expect(goOn(bothSides(tried(true), 8)).passed).toBe(1);
+    expect(goOn(bothSides(tried(true), 2)).passed).toBe(0);
+  });
+
+  it("does not count where the other was dropped for the day", () => {
+    const draft = tried(true);
+    const order = draft.order.filter((id) => id !== "new:up-wt.3");
+    expect(goOn({ ...draft, order, current: 0 }).passed).toBe(0);
+  });
+
+  it("sends the kind of session that was planned", () => {
+    const pack = { ...testPack() };
+    pack.plan = { ...pack.plan, kind: "assessment" };
+    const order = pack.plan.items.map((one) => one.id);
+    const start = atItem(startDraft(pack, order, true, "2026-06-15", stamp()), 1);
+    const { items } = logAsk(start, { level: 2 }, null, stamp());
+    expect(items[0]?.body).toMatchObject({ kind: "assessment" });
   });
 });

@@ -13,11 +13,18 @@ type Answer = { status?: number; body: unknown };
 export type Answers = Record<string, unknown | ((request: Request) => Answer | Promise<Answer>)>;
 
 const USUAL: Answers = {
-  "/api/me": { name: "Wren", yard: "Home yard", role: "trainer" },
+  "/api/me": { name: "Wren", yard: "Home yard", role: "trainer", can_log: true, can_change: true },
   "/api/horses": sample.horses,
   "/api/today": sample.today,
   [`/api/horses/${HORSE}/plan`]: sample.plan,
   [`/api/horses/${HORSE}/sheet`]: sample.sheet,
+  [`/api/horses/${HORSE}/ladder`]: sample.ladder,
+  [`/api/horses/${HORSE}/ladder/up-wt.2`]: sample.guide,
+  [`/api/horses/${HORSE}/ladder/canter.1`]: sample.guideClosed,
+  [`/api/horses/${HORSE}/arrival`]: sample.arrivalPlaced,
+  [`/api/horses/${HORSE}/profile`]: sample.profile,
+  "/api/yard": sample.yard,
+  "/api/yard/exercises/steer": sample.exercise,
   [`/api/horses/${HORSE}/sessions`]: sample.sessions,
   [`/api/horses/${HORSE}/sessions/${sample.debrief.id}`]: sample.debrief,
   [`/api/horses/${HORSE}/steps/up-wt.2`]: sample.step,

@@ -264,7 +264,7 @@ export const exerciseText = {
   save: "Save",
   archive: "Archive the whole exercise",
   bringBack: "Bring it back",
-  removeStage: "Take it out",
+  removeStage: "Take this stage out",
   problems: "Not saved yet. What you typed is still here.",
   fixed: "cannot change: asks are logged under it",
 };

@@ -1,0 +1,36 @@
+import { screen } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import { HORSE, renderAt } from "../../shared/testing/renderAt";
+import sample from "../../shared/testing/sampleAnswers.generated.json";
+
+const AT = `/horses/${HORSE}/arrival`;
+
+describe("when a horse has come", () => {
+  it("shows what to try, how often and why, before anything was asked", async () => {
+    await renderAt(AT, { [`/api/horses/${HORSE}/arrival`]: sample.arrival });
+    const { assessment } = sample.arrival;
+    expect(await screen.findByText(assessment.words)).toBeInTheDocument();
+    for (const session of assessment.sessions) {
+      expect(
+        screen.getByText(`Session ${session.number}, about ${session.minutes} min of trying`),
+      ).toBeInTheDocument();
+      for (const one of session.tries)
+        expect(screen.getByRole("link", { name: one.name })).toBeInTheDocument();
+    }
+    expect(screen.getByRole("link", { name: "Plan the session" })).toBeInTheDocument();
+    expect(screen.getByText(/No assessment yet/)).toBeInTheDocument();
+    expect(screen.queryByText("It has")).not.toBeInTheDocument();
+  });
+
+  it("then where its answers placed it, and then against now, for ever", async () => {
+    await renderAt(AT);
+    const { placement, baseline } = sample.arrivalPlaced;
+    expect(await screen.findByText(placement.words)).toBeInTheDocument();
+    for (const one of [...placement.has, ...placement.half, ...placement.begin])
+      expect(screen.getAllByText(one.why.text).length).toBeGreaterThan(0);
+    expect(baseline.rows.length).toBeGreaterThan(0);
+    expect(screen.getByText(new RegExp(baseline.words))).toBeInTheDocument();
+    const gained = baseline.rows.filter((row) => row.gained);
+    expect(screen.queryAllByText("could not, now can")).toHaveLength(gained.length);
+  });
+});

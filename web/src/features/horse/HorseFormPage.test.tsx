@@ -1,0 +1,72 @@
+import { screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it } from "vitest";
+import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
+
+const API = "/api/yard/horses";
+const save = () =>
+  userEvent.click(screen.getByRole("button", { name: "Add it, and see what to try" }));
+
+describe("a new horse", () => {
+  it("works the weight out while one types", async () => {
+    await renderAt("/new-horse", {
+      "/api/tape-weight": (request: Request) => {
+        const query = new URL(request.url).searchParams;
+        const words = `about ${Number(query.get("girth_cm")) * 2} kg by tape`;
+        return { body: { kg: 1, rough: false, words } };
+      },
+    });
+    await userEvent.type(await screen.findByRole("textbox", { name: "Girth, cm" }), "172");
+    await userEvent.type(screen.getByRole("textbox", { name: "Length, cm" }), "146");
+    expect(await screen.findByText("about 344 kg by tape")).toBeInTheDocument();
+  });
+
+  it("sends what was typed, and goes on to what it is tried on", async () => {
+    let sent: { horse?: Record<string, unknown> } = {};
+    await renderAt("/new-horse", {
+      [API]: async (request: Request) => {
+        sent = (await request.json()) as typeof sent;
+        return { status: 201, body: { id: HORSE } };
+      },
+    });
+    await userEvent.type(await screen.findByRole("textbox", { name: /^Name/ }), "Sedge");
+    await userEvent.type(screen.getByRole("textbox", { name: "Height" }), "14.2 hh");
+    await userEvent.type(screen.getByRole("textbox", { name: "Girth, cm" }), "172,5");
+    await userEvent.click(screen.getByText("Its school, where it differs from the yard's"));
+    await userEvent.click(screen.getByRole("radio", { name: /^match and hold/ }));
+    await save();
+    await waitFor(() => expect(location.pathname).toBe(`/horses/${HORSE}/arrival`));
+    expect(sent.horse).toMatchObject({
+      name: "Sedge",
+      height: "14.2 hh",
+      girth_cm: 172.5,
+      background: "handled",
+      school: { escalation: "b" },
+    });
+  });
+
+  it("says at its field what does not fit, and keeps what was typed", async () => {
+    await renderAt("/new-horse", {
+      [API]: () => refusal("horse.height", "is not a height", "14.2 hh or 147 cm", "tall"),
+    });
+    await userEvent.type(await screen.findByRole("textbox", { name: "Height" }), "tall");
+    await save();
+    const field = screen.getByRole("textbox", { name: "Height" });
+    await waitFor(() => expect(field).toBeInvalid());
+    expect(field).toHaveAccessibleDescription("is not a height (allowed: 14.2 hh or 147 cm)");
+    expect(field).toHaveValue("tall");
+    // Also after the page was left: it is kept on the device.
+    await renderAt("/new-horse", {}, "same");
+    expect(await screen.findByRole("textbox", { name: "Height" })).toHaveValue("tall");
+  });
+});
+
+describe("changing a horse", () => {
+  it("begins with what is known", async () => {
+    await renderAt(`/horses/${HORSE}/edit`);
+    expect(await screen.findByRole("textbox", { name: "Height" })).toHaveValue("14.2 hh");
+    expect(screen.getByRole("combobox", { name: "Where it comes from" })).toHaveTextContent(
+      "from racing",
+    );
+  });
+});
