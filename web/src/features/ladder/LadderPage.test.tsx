@@ -52,7 +52,7 @@ describe("the ladder", () => {
 
   it("finds by words and by state, says how many, and clears", async () => {
     await renderAt(`${AT}?as=list`);
-    await userEvent.type(await screen.findByRole("searchbox", { name: "Search" }), "walk to trot");
+    await userEvent.type(await screen.findByRole("searchbox", { name: "Search" }), "up-wt");
     expect(await screen.findByText("3 of 245 steps fit")).toBeInTheDocument();
     expect(screen.getByRole("link", { name: /in the green band: confirmed/ })).toBeInTheDocument();
     expect(screen.queryByText("Be caught")).not.toBeInTheDocument();

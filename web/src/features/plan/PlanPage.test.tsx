@@ -48,7 +48,8 @@ describe("the plan", () => {
     const easy = plan.items.find((item) => item.kind === "easy-yes");
     const all = plan.items.reduce((sum, item) => sum + item.minutes, 0);
     expect(screen.getByText(new RegExp(`${all} minutes`))).toBeInTheDocument();
-    await userEvent.click(screen.getByRole("button", { name: `Drop ${easy?.name} from today` }));
+    const name = `Drop ${easy?.name}, ${easy?.stage} from today`;
+    await userEvent.click(screen.getByRole("button", { name }));
     expect(await knots()).toHaveLength(before - 1);
     expect(
       screen.getByText(new RegExp(`${all - (easy?.minutes ?? 0)} minutes`)),

@@ -47,7 +47,7 @@ export function PlanRope({
                 <div className={`${styles.tools} no-print`}>
                   <Button
                     size="small"
-                    aria-label={text.plan.moveName(item.name, text.plan.earlier.toLowerCase())}
+                    aria-label={text.plan.moveName(knotName(item), text.plan.earlier.toLowerCase())}
                     title={text.plan.earlier}
                     onClick={() => act({ type: "move", id: item.id, by: -1, shown })}
                   >
@@ -55,7 +55,7 @@ export function PlanRope({
                   </Button>
                   <Button
                     size="small"
-                    aria-label={text.plan.moveName(item.name, text.plan.later.toLowerCase())}
+                    aria-label={text.plan.moveName(knotName(item), text.plan.later.toLowerCase())}
                     title={text.plan.later}
                     onClick={() => act({ type: "move", id: item.id, by: 1, shown })}
                   >
@@ -63,7 +63,7 @@ export function PlanRope({
                   </Button>
                   <Button
                     size="small"
-                    aria-label={text.plan.dropName(item.name)}
+                    aria-label={text.plan.dropName(knotName(item))}
                     onClick={() => act({ type: "drop", id: item.id })}
                   >
                     {text.plan.drop}
@@ -130,4 +130,9 @@ function Details({ horse, item }: { horse: string; item: PlanItem }) {
       ) : null}
     </details>
   );
+}
+
+/** Two knots can be of the same exercise: the stage tells them apart. */
+function knotName(item: PlanItem): string {
+  return item.step ? `${item.name}, ${item.stage}` : item.name;
 }
