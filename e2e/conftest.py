@@ -19,7 +19,7 @@ import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.browser import open_browser
-from e2e.pages.places import Debrief, Plan, Ring, Sheet, SignIn, Step, Today
+from e2e.pages.places import Debrief, Ladder, Plan, Ring, Sheet, SignIn, Step, Today, Yard
 from e2e.seed import PASSWORD
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -115,11 +115,14 @@ class Places:
     debrief: Debrief
     sheet: Sheet
     step: Step
+    ladder: Ladder
+    yard: Yard
 
 
 @pytest.fixture
 def places(driver: WebDriver, server: Server) -> Places:
-    return Places(*(page(driver, server.base) for page in (SignIn, Today, Plan, Ring, Debrief, Sheet, Step)))
+    pages = (SignIn, Today, Plan, Ring, Debrief, Sheet, Step, Ladder, Yard)
+    return Places(*(page(driver, server.base) for page in pages))
 
 
 @pytest.fixture

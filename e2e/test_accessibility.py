@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
-from e2e.browser import PHONE, set_dark, set_size
+from e2e.browser import DESKTOP, PHONE, set_dark, set_size
 from e2e.conftest import Places, Server
 
 AXE = (Path(__file__).resolve().parent.parent / "web/node_modules/axe-core/axe.min.js").read_text()
@@ -57,22 +57,62 @@ def open_place(place: str, places: Places, server: Server) -> None:
             places.step.open(f"/horses/{quill}/sheet/up-wt.2")
             places.step.trail("left")
             places.step.see("figure svg[role=img]")
+        case "ladder":
+            places.ladder.open(f"/horses/{quill}/ladder")
+            places.ladder.see("main details" if is_phone(places) else "#knot-up-wt")
+        case "ladder-list":
+            places.ladder.open(f"/horses/{quill}/ladder?as=list&state=learning")
+            places.ladder.see("main details")
+        case "phase":
+            places.ladder.open(f"/horses/{quill}/ladder?at=P4")
+            places.ladder.see("main ol li a, main details")
+        case "exercise":
+            places.ladder.open(f"/horses/{quill}/ladder?at=up-wt")
+            places.ladder.see("main svg a, main details")
+        case "guide":
+            places.ladder.open(f"/horses/{quill}/ladder/up-wt.2")
+            places.ladder.see("main table")
+            places.ladder.see("article details summary").click()
+        case "arrival":
+            places.ladder.open(f"/horses/{quill}/arrival")
+            places.ladder.see("main ol li")
+        case "edit":
+            places.yard.open(f"/horses/{quill}/edit")
+            places.yard.field("name")
+            places.yard.see("form details summary").click()
+        case "schools" | "exercises" | "scales" | "kit":
+            places.yard.open(f"/yard/{place}")
+            places.yard.see("main fieldset, main table, main details")
+        case "own-exercise":
+            places.yard.open("/yard/exercises/steer")
+            places.yard.see("main fieldset")
+
+
+PLACES = (
+    "today", "plan", "debrief", "sheet", "step", "ladder", "ladder-list", "phase", "exercise", "guide",
+    "arrival", "edit", "schools", "exercises", "scales", "kit", "own-exercise", "ring",
+)  # fmt: skip
+
+
+def is_phone(places: Places) -> bool:
+    return int(places.ladder.driver.execute_script("return innerWidth")) < DESKTOP[0]
 
 
 @pytest.mark.parametrize("dark", [False, True], ids=["light", "dark"])
 def test_axe_finds_nothing(dark: bool, signed_in: Places, driver: WebDriver, server: Server) -> None:
     set_dark(driver, dark)
     found = {}
-    for place in ("today", "plan", "debrief", "sheet", "step", "ring", "sign-in"):
+    for place in (*PLACES, "sign-in"):
         open_place(place, signed_in, server)
         # In the ring, text has to reach the stricter contrast of AAA too.
         found[place] = findings(driver, [*RULES, *(["wcag2aaa"] if place == "ring" else [])])
-    assert "\n".join(f"{place}: {one}" for place, all_ in found.items() for one in all_) == ""
+    told = [f"{place}: {one}" for place, all_ in found.items() for one in all_]
+    assert not told, "\n".join(told)
 
 
 def test_nothing_is_wider_than_a_phone(signed_in: Places, driver: WebDriver, server: Server) -> None:
     set_size(driver, PHONE)
-    for place in ("today", "plan", "debrief", "sheet", "step", "ring"):
+    for place in PLACES:
         open_place(place, signed_in, server)
         width = driver.execute_script("return document.documentElement.scrollWidth")
         assert width <= PHONE[0], place
@@ -82,7 +122,7 @@ def test_the_browser_finds_nothing_to_complain_of(
     signed_in: Places, driver: WebDriver, server: Server
 ) -> None:
     # Blocked by the policy, missing files, errors of the page: all would be in its log.
-    for place in ("today", "plan", "debrief", "sheet", "step", "ring"):
+    for place in PLACES:
         open_place(place, signed_in, server)
     complaints = [one["message"] for one in driver.get_log("browser") if "/api/me" not in one["message"]]
     assert complaints == []

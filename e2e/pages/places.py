@@ -179,3 +179,45 @@ class Step(Place):
 
     def how_soon(self) -> str:
         return self.see("main article").text.split("How soon")[-1]
+
+
+class Ladder(Place):
+    """The ladder of a horse and a step's page in it."""
+
+    def knot(self, exercise: str) -> WebElement:
+        return self.see(f"#knot-{exercise}")
+
+    def state(self) -> str:
+        """What a step's page says of where the step stands."""
+        return self.see("article > p strong").text
+
+    def decide(self, state: str, reason: str) -> None:
+        self.see("article details summary").click()
+        self.see("form [role=combobox]").click()
+        self.see(f"li[data-value={state}]").click()
+        self.see("form textarea").send_keys(reason)
+        self.button("Keep the decision").click()
+
+
+class Yard(Place):
+    """What the yard agrees on, and the forms of horses and exercises."""
+
+    def field(self, name: str) -> WebElement:
+        return self.see(f"input[name={name}]")
+
+    def labelled(self, label: str) -> WebElement:
+        """The first field under a label."""
+        xpath = (
+            f"(//div[label[starts-with(normalize-space(.), {label!r})]]//*[self::input or self::textarea])[1]"
+        )
+        return self.wait().until(expect.visibility_of_element_located((By.XPATH, xpath)))
+
+    def choose(self, question: str, option: str) -> None:
+        xpath = (
+            f"//fieldset[legend[normalize-space(.)={question!r}]]"
+            f"//label[.//strong[normalize-space(.)={option!r}]]//input"
+        )
+        self.wait().until(expect.element_to_be_clickable((By.XPATH, xpath))).click()
+
+    def alert(self) -> str:
+        return self.see("[role=alert]").text

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from bucephal.ladder import Gate, Side
 from bucephal.planning.assessing import came_light
-from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day
+from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState, side_gap
 from bucephal.record import Correct, SessionKind
@@ -113,6 +113,7 @@ def _one_sided(day: Day) -> Iterator[Choice]:
 # --- checks ---------------------------------------------------------------------------------
 
 
+@worked_out_once
 def basics(day: Day) -> list[str]:
     """The furthest good stage of each exercise: what the horse already has."""
     found = []
@@ -125,6 +126,7 @@ def basics(day: Day) -> list[str]:
     return found
 
 
+@worked_out_once
 def seen_once(day: Day) -> list[str]:
     """The furthest stage of each exercise that came light in the assessment, and on no other day yet.
 
@@ -146,6 +148,7 @@ def seen_once(day: Day) -> list[str]:
     return list(found.values())
 
 
+@worked_out_once
 def phases_now(day: Day) -> tuple[str, str]:
     """The phase the horse works in (the highest with a good step), and the one before."""
     names = list(day.catalogue.phases)
@@ -228,6 +231,7 @@ def _days_ago(days: int) -> str:
 # --- new and practice -----------------------------------------------------------------------
 
 
+@worked_out_once
 def frontier(day: Day) -> list[str]:
     """The next stage of every exercise: the furthest begun, else the first that is not good yet.
 
@@ -242,6 +246,7 @@ def frontier(day: Day) -> list[str]:
     return steps
 
 
+@worked_out_once
 def goal_path(day: Day) -> frozenset[str]:
     """Every step that the horse's goals need; empty without goals."""
     goals = [goal.step for goal in day.record.goals]
@@ -256,6 +261,7 @@ class _Reach:
     holding_back: frozenset[str]
 
 
+@worked_out_once
 def _reach(day: Day) -> _Reach:
     """From the next stage of every exercise down to what holds it back, however deep.
 
@@ -289,6 +295,7 @@ def _reach(day: Day) -> _Reach:
     return _Reach(tuple(workable), frozenset(holding))
 
 
+@worked_out_once
 def _under_better(day: Day) -> frozenset[str]:
     """Steps that are not good themselves, under some that are, or that came light when it came."""
     good = [step for step in day.catalogue.steps if day.standing.state(step) in GOOD]
@@ -301,6 +308,7 @@ def _forbids_going_on(need: MissingNeed) -> bool:
     return need.gate is Gate.CONFIRMED or need.figure is not None
 
 
+@worked_out_once
 def learning(day: Day) -> list[Choice]:
     """Steps begun and not ready, that can be gone on with today: goal first, longest rest first."""
     path, once = goal_path(day), seen_once(day)
@@ -312,6 +320,7 @@ def learning(day: Day) -> list[Choice]:
     return [Choice(step, _learning_why(day, step)) for step in order]
 
 
+@worked_out_once
 def to_confirm(day: Day) -> list[Choice]:
     """Good steps that hold a next one back only because they are not confirmed yet; goal first."""
     path, found = goal_path(day), dict[str, Choice]()
@@ -339,6 +348,7 @@ def _learning_why(day: Day, step: str) -> Why:
     return Why(text=text, figures={"p_first": round(worst.p_first(day.on), 2), "wanted": READY_CHANCE})
 
 
+@worked_out_once
 def fresh(day: Day) -> list[Choice]:
     """Steps that may be begun today, best first: on the way to the goal, what the school takes
     first, near what it works on, then in ladder order.

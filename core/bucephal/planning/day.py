@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, field
 from datetime import date
-from functools import cached_property
+from functools import cached_property, wraps
 from statistics import median
+from typing import Any, TypeVar
 
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
@@ -33,6 +35,9 @@ SETTLE_DAYS_OFF_COUNTED = 7
 SETTLE_LAST_TIMES = 5
 
 
+_Result = TypeVar("_Result")
+
+
 @dataclass(frozen=True)
 class Day:
     """One horse on one day, with who and what is there.
@@ -47,6 +52,8 @@ class Day:
     request: PlanRequest
     tracks: Tracks | None = None
     """Of this record, where they are at hand already."""
+    noted: dict[str, Any] = field(default_factory=dict, compare=False)
+    """What was worked out of this day once (see ``worked_out_once``)."""
 
     @cached_property
     def catalogue(self) -> Catalogue:
@@ -206,3 +213,16 @@ class Day:
         if last is None or track.last_day != last.date:
             return False
         return not is_success(track.asks[-1].ask, track.rule)
+
+
+def worked_out_once(work: Callable[[Day], _Result]) -> Callable[[Day], _Result]:
+    """A reading of a day that is asked for again and again, worked out once: a day never changes."""
+
+    @wraps(work)
+    def noted(day: Day) -> _Result:
+        if work.__name__ not in day.noted:
+            day.noted[work.__name__] = work(day)
+        result: _Result = day.noted[work.__name__]
+        return result
+
+    return noted

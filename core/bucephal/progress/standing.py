@@ -53,7 +53,11 @@ class Standing:
         self.catalogue = catalogue = under(catalogue, record.horse.school)
         self.on = on
         self.tracks = tracks or Tracks.of(record, catalogue)
+        # Worked out once each: neither the record nor the day of a standing ever changes.
         self._states: dict[str, StepState] = {}
+        self._own_states: dict[str, StepState] = {}
+        self._met: dict[Need, bool] = {}
+        self._missing: dict[str, tuple[MissingNeed, ...]] = {}
 
     @cached_property
     def age_months(self) -> int | None:
@@ -141,6 +145,11 @@ class Standing:
 
     def own_state(self, step: str) -> StepState:
         """The state of a step on all its sides, from its own asks: the worst side decides."""
+        if step not in self._own_states:
+            self._own_states[step] = self._work_out_own(step)
+        return self._own_states[step]
+
+    def _work_out_own(self, step: str) -> StepState:
         sides = self.tracks.sides_of(step)
         if all(track is None for _, track in sides):
             return StepState.OPEN
@@ -260,6 +269,11 @@ class Standing:
 
     def meets(self, need: Need) -> bool:
         """Is a need met, by the step itself or a later stage of its exercise?"""
+        if need not in self._met:
+            self._met[need] = self._is_met(need)
+        return self._met[need]
+
+    def _is_met(self, need: Need) -> bool:
         for step in self.catalogue.this_and_later(need.step):
             state = self._overridden_state(step) or self.own_state(step)
             if state is StepState.CONFIRMED:
@@ -274,9 +288,10 @@ class Standing:
 
     def missing(self, step: str) -> tuple[MissingNeed, ...]:
         """Needs of a step that are not met, each with the figure that is short."""
-        return tuple(
-            self._shortfall(need) for need in self.catalogue.stage(step).needs if not self.meets(need)
-        )
+        if step not in self._missing:
+            needs = self.catalogue.stage(step).needs
+            self._missing[step] = tuple(self._shortfall(need) for need in needs if not self.meets(need))
+        return self._missing[step]
 
     def _shortfall(self, need: Need) -> MissingNeed:
         wanted = self._wanted(need)

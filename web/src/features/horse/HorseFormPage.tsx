@@ -6,6 +6,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import { client, unwrap } from "../../shared/api/client";
 import { profileQuery, tapeWeightQuery, yardQuery } from "../../shared/api/queries";
+import { everythingChanged } from "../../shared/api/queryClient";
 import type { HorseView, YardView } from "../../shared/api/types";
 import { useKeptForm } from "../../shared/outbox/useKeptForm";
 import { text } from "../../shared/text/en";
@@ -76,7 +77,7 @@ function HorseForm({ horse, known, yard }: Props) {
     mutationFn: (typed: HorseTyped) => send(horse, typed),
     onSuccess: async (view) => {
       await done();
-      await queries.invalidateQueries();
+      await everythingChanged(queries);
       void navigate(`/horses/${view.id}/${horse === undefined ? "arrival" : "sheet"}`);
     },
   });

@@ -5,6 +5,7 @@ import TextField from "@mui/material/TextField";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../../shared/api/client";
+import { everythingChanged } from "../../shared/api/queryClient";
 import type { StepGuide } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { ProblemList, problemAt } from "../../shared/ui/Problems";
@@ -19,7 +20,7 @@ interface Props {
 export function Decisions({ horse, guide, canDecide }: Props) {
   const queries = useQueryClient();
   const step = guide.standing.step;
-  const afterwards = () => queries.invalidateQueries();
+  const afterwards = () => everythingChanged(queries);
   const lift = useMutation({
     mutationFn: () =>
       unwrap(

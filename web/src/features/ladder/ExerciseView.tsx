@@ -2,6 +2,7 @@
 import { Link } from "react-router";
 import type { HorseLadder, RungExercise, StepState } from "../../shared/api/types";
 import { StateBead } from "../../shared/drawing/StateMark";
+import { TextLines } from "../../shared/drawing/TextLines";
 import { text } from "../../shared/text/en";
 import styles from "./ExerciseView.module.css";
 import { inLines } from "./ladderGeometry";
@@ -93,7 +94,6 @@ export function ExerciseView({ horse, ladder, exercise, fit }: Props) {
             key={stage.step}
             to={`/horses/${horse}/ladder/${stage.step}`}
             className={fit.has(stage.step) ? styles.stage : styles.stageDim}
-            aria-label={`${text.ladder.stage(stage.name, stage.state)}. ${stage.why}`}
           >
             <rect
               x={BOX.x}
@@ -107,13 +107,12 @@ export function ExerciseView({ horse, ladder, exercise, fit }: Props) {
               <StateBead state={stage.state} r={6} />
             </g>
             <text x={BOX.x + 34} y={y - 8} className={styles.name}>
-              {inLines(stage.name, 36, 1)[0]}
+              {inLines(stage.name, 30, 1)[0]}
             </text>
-            {why.map((line, n) => (
-              <text key={line} x={BOX.x + 34} y={y + 8 + n * 13} className={styles.why}>
-                {line}
-              </text>
-            ))}
+            <text x={BOX.x + BOX.width - 12} y={y - 8} className={styles.state}>
+              {text.ladder.states[stage.state]}
+            </text>
+            <TextLines lines={why} x={BOX.x + 34} y={y + 8} apart={13} className={styles.why} />
           </Link>
         );
       })}
@@ -167,16 +166,13 @@ function SideNode({
       <g transform={`translate(${x} ${y})`}>
         <StateBead state={one.state} r={5.5} />
       </g>
-      {lines.map((line, n) => (
-        <text
-          key={line}
-          x={from}
-          y={y + 5 + (n - (lines.length - 1) / 2) * 15}
-          className={isRight ? styles.side : styles.sideRight}
-        >
-          {line}
-        </text>
-      ))}
+      <TextLines
+        lines={lines}
+        x={from}
+        y={y + 5 - ((lines.length - 1) / 2) * 15}
+        apart={15}
+        className={isRight ? styles.side : styles.sideRight}
+      />
     </Link>
   );
 }

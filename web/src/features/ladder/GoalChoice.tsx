@@ -2,6 +2,7 @@ import Button from "@mui/material/Button";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, unwrap } from "../../shared/api/client";
 import { profileQuery } from "../../shared/api/queries";
+import { everythingChanged } from "../../shared/api/queryClient";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import styles from "./GuidePage.module.css";
@@ -22,7 +23,7 @@ export function GoalChoice({ horse, step }: { horse: string; step: string }) {
           },
         }),
       ),
-    onSuccess: () => queries.invalidateQueries(),
+    onSuccess: () => everythingChanged(queries),
   });
   if (!profile.data) return null;
   return (

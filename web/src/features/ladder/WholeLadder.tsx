@@ -3,6 +3,7 @@ import { type KeyboardEvent, useState } from "react";
 import { Link } from "react-router";
 import type { HorseLadder, RungExercise } from "../../shared/api/types";
 import { StateBead } from "../../shared/drawing/StateMark";
+import { TextLines } from "../../shared/drawing/TextLines";
 import { text } from "../../shared/text/en";
 import {
   drawLadder,
@@ -63,7 +64,9 @@ export function WholeLadder({ ladder, fit, to, from }: Props) {
             className={styles.knot}
             tabIndex={knot.id === reached ? 0 : -1}
             aria-label={text.ladder.knot(
-              exercise.name,
+              exercise.short === exercise.name
+                ? exercise.name
+                : `${exercise.short} (${exercise.name})`,
               exercise.state,
               exercise.good,
               exercise.stages.length,
@@ -104,11 +107,7 @@ function Rails({
         return (
           <g key={rung.phase}>
             <line x1={railLeft - 8} x2={railRight + 4} y1={y} y2={y} className={styles.pole} />
-            <Link
-              to={to(rung.phase)}
-              className={styles.phase}
-              aria-label={`${rung.phase} ${rung.title}: ${text.ladder.goodOf(rung.good, rung.stages)}`}
-            >
+            <Link to={to(rung.phase)} className={styles.phase}>
               <rect x={0} y={y - 34} width={railLeft - 10} height={62} className={styles.hit} />
               <text x={0} y={y - 18} className={styles.phaseCode}>
                 {rung.phase}
@@ -116,11 +115,7 @@ function Rails({
               <text x={24} y={y - 18} className={styles.phaseCount}>
                 {text.ladder.goodOf(rung.good, rung.stages)}
               </text>
-              {lines.map((line, n) => (
-                <text key={line} x={0} y={y - 1 + n * 14} className={styles.phaseTitle}>
-                  {line}
-                </text>
-              ))}
+              <TextLines lines={lines} x={0} y={y - 1} apart={14} className={styles.phaseTitle} />
             </Link>
           </g>
         );
@@ -200,11 +195,7 @@ function KnotDrawing({ knot, exercise, fit, lit }: KnotProps) {
           <StateBead state={stage.state} r={4.4} />
         </g>
       ))}
-      {lines.map((line, n) => (
-        <text key={line} x={knot.x} y={knot.y + 16 + n * 13} className={styles.name}>
-          {line}
-        </text>
-      ))}
+      <TextLines lines={lines} x={knot.x} y={knot.y + 16} apart={13} className={styles.name} />
     </g>
   );
 }

@@ -1,6 +1,6 @@
 import { QueryCache, QueryClient } from "@tanstack/react-query";
 import { experimental_createQueryPersister } from "@tanstack/react-query-persist-client";
-import { queryStorage } from "../outbox/database";
+import { forgetAnswers, queryStorage } from "../outbox/database";
 import { ApiError } from "./client";
 
 const A_FORTNIGHT_MS = 14 * 24 * 60 * 60_000;
@@ -32,4 +32,13 @@ export function createQueryClient(): QueryClient {
     },
   });
   return queries;
+}
+
+/**
+ * After something that every answer may rest on has changed (a school, a horse, a decision): what
+ * the device remembers is forgotten, what is open is asked again.
+ */
+export async function everythingChanged(queries: QueryClient): Promise<void> {
+  await forgetAnswers();
+  await queries.invalidateQueries({ refetchType: "all" });
 }

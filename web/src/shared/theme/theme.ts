@@ -37,6 +37,9 @@ export const theme = createTheme({
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { variant: "outlined", fullWidth: true } },
+    MuiFormHelperText: {
+      styleOverrides: { root: { "&.Mui-disabled": { color: "var(--ink-soft)" } } },
+    },
     MuiTooltip: { defaultProps: { arrow: true } },
   },
 });
