@@ -5,7 +5,6 @@ The catalogue is data (``data/*.toml``); these frozen models are what it is load
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from enum import StrEnum
 from functools import cached_property
 from typing import TYPE_CHECKING, Any
@@ -208,7 +207,7 @@ class Exercise(_Frozen):
         """The stages that are offered: without those the yard has archived."""
         return tuple(stage for stage in self.stages if not stage.archived)
 
-    @property
+    @cached_property
     def side_names(self) -> tuple[Side, ...]:
         return (Side.NONE,) if self.sides is Sides.NONE else (Side.LEFT, Side.RIGHT)
 
@@ -275,19 +274,32 @@ class Catalogue(_Frozen):
         exercise, stage = self.exercise(step), self.stage(step)
         return f"{exercise.name[:1].lower()}{exercise.name[1:]}, {stage.name}"
 
+    @cached_property
+    def _position_of(self) -> dict[str, int]:
+        return {
+            stage.step: place for exercise in self.exercises for place, stage in enumerate(exercise.stages)
+        }
+
+    @cached_property
+    def _later_than(self) -> dict[str, tuple[str, ...]]:
+        return {
+            stage.step: tuple(later.step for later in exercise.stages[place:])
+            for exercise in self.exercises
+            for place, stage in enumerate(exercise.stages)
+        }
+
     def position(self, step: str) -> int:
         """Place of a step in the order of its exercise, from 0."""
-        return self.exercise(step).stages.index(self.stage(step))
+        return self._position_of[self.stage(step).step]
 
     def previous(self, step: str) -> str | None:
         """The stage before that is still offered, in the order of the exercise; None for the first."""
         before = self.exercise(step).stages[: self.position(step)]
         return next((stage.step for stage in reversed(before) if not stage.archived), None)
 
-    def this_and_later(self, step: str) -> Iterator[str]:
+    def this_and_later(self, step: str) -> tuple[str, ...]:
         """A step and the later stages of its exercise, which vouch for it."""
-        for stage in self.exercise(step).stages[self.position(step) :]:
-            yield stage.step
+        return self._later_than[self.stage(step).step]
 
     @cached_property
     def _opened_by(self) -> dict[str, tuple[str, ...]]:

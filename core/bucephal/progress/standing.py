@@ -162,7 +162,7 @@ class Standing:
     def vouched_by(self, step: str) -> tuple[StepState, str] | None:
         """The best that a later stage of the exercise says for a step, and which stage."""
         best: tuple[StepState, str] | None = None
-        for later in list(self.catalogue.this_and_later(step))[1:]:
+        for later in self.catalogue.this_and_later(step)[1:]:
             state = self._overridden_state(later) or self.own_state(later)
             if state in (StepState.READY, StepState.CONFIRMED):
                 if best is None or _ORDER[state] > _ORDER[best[0]]:
