@@ -17,8 +17,7 @@ def test_a_horse_from_racing_arrives_is_tried_and_placed(signed_in: Places) -> N
     places.yard.field("girth_cm").send_keys("186")
     places.yard.field("length_cm").send_keys("165")
     places.yard.wait().until(lambda _: "about 481 kg by tape" in places.yard.see("form").text)
-    places.yard.see("[role=combobox][aria-labelledby*=background], #mui-component-select-background").click()
-    places.yard.see("li[data-value=from-racing]").click()
+    places.yard.pick("Where it comes from", "from-racing")
     places.yard.button("Add it, and see what to try").click()
 
     page = places.ladder.see("main article").text
@@ -35,6 +34,7 @@ def test_a_horse_from_racing_arrives_is_tried_and_placed(signed_in: Places) -> N
         places.ring.press("s", "7")
     places.ring.wait_until_saved()
     places.ring.finish()
+    assert places.debrief.rows()
     assert "assessment" in places.debrief.see("main").text.lower()
     horse = places.debrief.driver.current_url.split("/horses/")[1].split("/")[0]
     places.ladder.open(f"/horses/{horse}/arrival")

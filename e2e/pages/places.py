@@ -10,7 +10,7 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support import expected_conditions as expect
 from selenium.webdriver.support.ui import WebDriverWait
 
-PATIENCE_S = 20
+PATIENCE_S = 60
 _SAVE_STATE = (By.CSS_SELECTOR, "[data-testid=save-state]")
 
 
@@ -211,6 +211,13 @@ class Yard(Place):
             f"(//div[label[starts-with(normalize-space(.), {label!r})]]//*[self::input or self::textarea])[1]"
         )
         return self.wait().until(expect.visibility_of_element_located((By.XPATH, xpath)))
+
+    def pick(self, label: str, value: str) -> None:
+        """Chooses from the list under a label."""
+        head = f"contains(@id, '-label') and normalize-space(.)={label!r}"
+        xpath = f"//div[*[{head}]]//*[@role='combobox']"
+        self.wait().until(expect.element_to_be_clickable((By.XPATH, xpath))).click()
+        self.see(f"li[data-value={value}]").click()
 
     def choose(self, question: str, option: str) -> None:
         xpath = (

@@ -1,6 +1,7 @@
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
+import { useEffect, useRef, useState } from "react";
 import type { HorseLadder, StepState } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import styles from "./LadderPage.module.css";
@@ -21,16 +22,7 @@ export function LadderTools({ ladder, filter, at, onSet, isPhone }: Props) {
   const asList = new URLSearchParams(location.search).get("as") === "list";
   return (
     <search className={styles.tools}>
-      <TextField
-        label={text.ladder.search}
-        placeholder={text.ladder.searchHelp}
-        type="search"
-        size="small"
-        className={styles.searchField ?? ""}
-        value={filter.words}
-        onChange={(event) => onSet("q", event.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <SearchField words={filter.words} onSearch={(words) => onSet("q", words)} />
       <Choice
         label={text.ladder.phase}
         value={phase}
@@ -64,6 +56,33 @@ export function LadderTools({ ladder, filter, at, onSet, isPhone }: Props) {
         </Button>
       )}
     </search>
+  );
+}
+
+/** What is typed stands at once; the address follows. */
+function SearchField({ words, onSearch }: { words: string; onSearch: (words: string) => void }) {
+  const [typed, setTyped] = useState(words);
+  const sent = useRef(words);
+  useEffect(() => {
+    // Changed from elsewhere, e.g. cleared: the field follows.
+    if (words !== sent.current) setTyped(words);
+    sent.current = words;
+  }, [words]);
+  return (
+    <TextField
+      label={text.ladder.search}
+      placeholder={text.ladder.searchHelp}
+      type="search"
+      size="small"
+      className={styles.searchField ?? ""}
+      value={typed}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        sent.current = event.target.value;
+        onSearch(event.target.value);
+      }}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
   );
 }
 
