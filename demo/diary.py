@@ -21,6 +21,7 @@ from bucephal.record import (
     Goal,
     Horse,
     HorseRecord,
+    Override,
     Session,
     SessionKind,
     Settle,
@@ -76,7 +77,13 @@ class _Diary:
             self.record = self.record.model_copy(update={"sessions": sessions})
         wanted = self.spec.next_goals or self.spec.goals
         goals = tuple(Goal(step=step) for step in wanted)
-        return self.record.model_copy(update={"goals": goals})
+        return self.record.model_copy(update={"goals": goals, "overrides": self._decisions()})
+
+    def _decisions(self) -> tuple[Override, ...]:
+        return tuple(
+            Override(step=step, state=state, reason=reason, on=self.today - timedelta(days=ago))
+            for step, state, reason, ago in self.spec.decisions
+        )
 
     def _working_days(self) -> list[date]:
         last = self.today - timedelta(days=1 + self.spec.days_off_now)

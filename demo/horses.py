@@ -8,7 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from bucephal.ladder import Side
-from bucephal.record import Background, Sex
+from bucephal.record import Background, Overridden, Sex
 from bucephal.simulate import Traits
 
 
@@ -35,6 +35,8 @@ class DemoHorse:
     bands: dict[str, tuple[int, int]] = field(default_factory=dict)
     helper_days: tuple[int, ...] = (1, 3, 5)
     days_off_now: int = 0
+    decisions: tuple[tuple[str, Overridden, str, int], ...] = ()
+    """What the trainer decided: step, state, reason, days ago."""
     slip: tuple[str, Side, float] | None = None
     """A step that has gone wrong in the last week, on a side, by some levels."""
 
@@ -78,6 +80,7 @@ HORSES: tuple[DemoHorse, ...] = (
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "mount.4": 0.5, "mount.5": 0.4,
                "walk-on.1": 2.5, "walk-on.2": 3.0, "halt.1": 3.0, "steer.1": 4.5},
         goals=("up-wt.3", "halt.4"), next_goals=("hack.5",),
+        decisions=(("canter.1", Overridden.RESTING, "canter was punished in the shafts: wait", 30),),
     ),
     DemoHorse(
         name="Pipit", seed=33, age_months=27, sex=Sex.MARE, height_cm=138, girth_cm=160,
