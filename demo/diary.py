@@ -117,9 +117,10 @@ class _Diary:
                 continue
             sides = [list(self._work_side(item, dose)) for dose in item.sides]
             asks += [ask for side in sides for ask in side]
-            if all(any(map(came, side)) for side in sides):
+            own = [[ask for ask in side if ask.step == item.step] for side in sides]
+            if all(any(map(came, side)) for side in own):
                 passed.add((item.id, False))
-            if all(any(map(self._accepted, side)) for side in sides):
+            if all(any(map(self._accepted, side)) for side in own):
                 passed.add((item.id, True))
         return [*self._feel_for_slip(asks), *asks]
 

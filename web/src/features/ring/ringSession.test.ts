@@ -148,6 +148,17 @@ describe("a knot that is tried only after another", () => {
     expect(goOn(bothSides(tried(true), 2)).passed).toBe(0);
   });
 
+  it("is not opened by an easier stage that came light", () => {
+    let draft = tried(true);
+    for (const side of ["left", "right"] as const) {
+      draft = toSide(draft, side);
+      for (const level of [10, 10, 2, 2]) draft = logged(draft, level);
+    }
+    const steps = new Set(draft.entries.map((one) => one.step));
+    expect(steps).toEqual(new Set(["up-wt.3", "up-wt.2"]));
+    expect(goOn(draft).passed).toBe(1);
+  });
+
   it("does not count where the other was dropped for the day", () => {
     const draft = tried(true);
     const order = draft.order.filter((id) => id !== "new:up-wt.3");

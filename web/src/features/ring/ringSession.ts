@@ -237,15 +237,19 @@ function isPassedOver(draft: RingDraft, place: number): boolean {
   return waitsFor.some(({ item, light }) => !hasCome(draft, item, light));
 }
 
-/** Was there an answer on every side of a knot: accepted, or at all? */
+/** Was a knot's own step, not an easier one, answered on every side: accepted, or at all? */
 function hasCome(draft: RingDraft, id: string, light: boolean): boolean {
   const sides = draft.pack.items.find((one) => one.item === id)?.sides ?? [];
+  const { step } = planItem(draft, draft.order.indexOf(id));
   return sides.every(({ side, coach }) => {
     const table = draft.pack.coaches[coach];
-    const entries = entriesOf(draft, id, side).map((one) => one.entry);
+    const logged = entriesOf(draft, id, side);
     const context = { otherSideWaits: false, timeIsUp: false };
+    const entries = logged.map((one) => one.entry);
     const played = table === undefined ? [] : play(table, entries, context);
-    return played.some((one) => (light ? one.accepted : one.came));
+    return played.some(
+      (one, place) => logged[place]?.step === step && (light ? one.accepted : one.came),
+    );
   });
 }
 
