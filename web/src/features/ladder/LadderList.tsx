@@ -66,6 +66,9 @@ function ExerciseRow({
       <summary>
         <StateMark state={exercise.state} />
         <span className={styles.name}>{exercise.name}</span>
+        {exercise.origin === "shipped" ? null : (
+          <span className={styles.why}>{text.ladder.origin[exercise.origin]}</span>
+        )}
         <span className={styles.state}>
           {text.ladder.states[exercise.state]},{" "}
           {text.ladder.goodOf(exercise.good, exercise.stages.length)}

@@ -39,20 +39,20 @@ export const ladderText = {
   picture: "The ladder, lowest phase at the bottom",
   pictureHelp:
     "Arrow keys go from knot to knot, Enter or + goes in, − or Escape comes out. Lines lead down to what an exercise needs and up to what it opens.",
-  zoomIn: "Closer",
   zoomOut: "Further away",
   path: "Where you are on the ladder",
   knot: (name: string, state: string, good: number, of: number) =>
     `${name}: ${state}, ${good} of ${of} stages good`,
   stage: (name: string, state: string) => `${name}: ${state}`,
   goodOf: (good: number, of: number) => `${good} of ${of}`,
-  own: "yard's own",
-  changed: "changed by the yard",
+  origin: { shipped: "", changed: "changed by the yard", own: "yard's own" } as Record<
+    string,
+    string
+  >,
   needs: "Needs",
   opens: "Opens",
   nothingNeeded: "Nothing but the stage before.",
   opensNothing: "Nothing further.",
-  guide: "Open its page",
   legend: "Stages",
   solid: "line: need met · dashed: not yet · thick: must be confirmed",
 };
@@ -99,7 +99,6 @@ export const guideText = {
   goal: "Make it the goal",
   isGoal: "This is a goal",
   dropGoal: "No longer a goal",
-  goalBy: "By (may stay empty)",
   stageOf: (n: number, of: number) => `stage ${n} of ${of}`,
   disclaimer:
     "Advice, not orders: your instructor, vet and saddler on the spot, and local rules, go first.",
@@ -126,7 +125,6 @@ export const arrivalText = {
   columns: ["Step", "Side", "Then", "Now", "So that"],
   gained: "could not, now can",
   lost: "was light, is heavier",
-  same: "",
   helper: "helper",
   limits:
     "A placement rests on one or two answers a side: it says where to begin, not what is certain.",
@@ -206,7 +204,6 @@ export const yardText = {
   saveWords: "Save these words",
   shipWords: "As they ship",
   kitLead: "What this yard does not have. Steps that want it rest until it is there.",
-  save: "Save",
   filter: "Find an exercise",
 };
 
