@@ -7,7 +7,6 @@ background is data (``ladder/data/assessments.toml``).
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from datetime import date
 
 from pydantic import Field
@@ -93,14 +92,7 @@ class Assessment(FrozenModel):
     minutes: int = Field(description="Most minutes of one session, putting away included.")
     sessions: tuple[AssessmentSession, ...]
     not_tried: tuple[NotTried, ...]
-    done: bool = Field(description="Nothing is left to try.")
-
-
-@dataclass(frozen=True)
-class _Wanted:
-    step: str
-    session: int
-    because: str
+    done: bool = Field(description="Nothing is left to try, or three sessions were held.")
 
 
 def assess(
@@ -118,20 +110,32 @@ def assess(
     standing = standing or Standing(record, ladder, on)
     background = record.horse.background or TAKEN_FOR_UNKNOWN
     plan = load_library().assessments[background]
-    wanted, left = _split(plan, ladder, standing)
-    tries, stopped = _tries(wanted, ladder, standing)
+    tries, out = _laid_out(plan, ladder, standing)
     minutes = assess_minutes(standing)
     sessions, late = _sessions(tries, minutes)
-    waiting = any(_waits(one) for session in sessions for one in session.tries)
+    waiting = [one for session in sessions for one in session.tries if _waits(one)]
+    if _days_held(record) >= MOST_SESSIONS:
+        words = f"{MOST_SESSIONS} sessions were held: it comes with the work itself"
+        late += [NotTried(step=one.step, name=one.name, reason="time", words=words) for one in waiting]
+        sessions = tuple(_tried_of(session) for session in sessions)
+        waiting = []
     return Assessment(
         background=background,
         facts=tuple(_facts(record.horse, standing)),
         words=plan.words,
         minutes=minutes,
         sessions=sessions,
-        not_tried=(*left, *stopped, *late),
+        not_tried=(*out, *late),
         done=not waiting,
     )
+
+
+def _days_held(record: HorseRecord) -> int:
+    return len({one.date for one in record.sessions if one.kind is SessionKind.ASSESSMENT and one.asks})
+
+
+def _tried_of(session: AssessmentSession) -> AssessmentSession:
+    return session.model_copy(update={"tries": tuple(one for one in session.tries if one.tried)})
 
 
 def assess_minutes(standing: Standing) -> int:
@@ -155,9 +159,8 @@ def tries_today(record: HorseRecord, catalogue: Catalogue, standing: Standing) -
     if not assessment_is_due(record, standing.on):
         return ()
     sessions = assess(record, catalogue, standing.on, standing=standing).sessions
-    held = len({one.date for one in record.sessions if one.kind is SessionKind.ASSESSMENT and one.asks})
     waiting = [(session.number, one) for session in sessions for one in session.tries if _waits(one)]
-    upto = max(held + 1, min((number for number, _ in waiting), default=0))
+    upto = max(_days_held(record) + 1, min((number for number, _ in waiting), default=0))
     return tuple(one for number, one in waiting if number <= upto)
 
 
@@ -178,54 +181,48 @@ def _facts(horse: Horse, standing: Standing) -> list[str]:
     return facts + [f"flag open: {code}" for code in standing.open_flags]
 
 
-def _split(
+def _laid_out(
     plan: AssessmentPlan, ladder: Catalogue, standing: Standing
-) -> tuple[list[_Wanted], list[NotTried]]:
-    """The background's steps, without those that age, a flag, kit or the trainer keep at rest."""
-    wanted, left = [], []
+) -> tuple[list[tuple[int, AssessmentTry]], list[NotTried]]:
+    """The background's steps by session, each with what it waits for; and those that are out.
+
+    Out is what age, a flag, kit or the trainer keep at rest, and what rests on something that is out
+    or did not come.
+    """
+    tries, out = list[tuple[int, AssessmentTry]](), list[NotTried]()
+    missing: dict[tuple[str, bool], str] = {}
+    """Why a step cannot be built on: at all (False), or as something light (True)."""
+    earlier: list[str] = []
     for number, steps in enumerate(plan.sessions):
         for step in steps:
-            resting = standing.rest_because(step)
-            if resting is not None:
-                left.append(_not_tried(ladder, step, *resting))
-                continue
-            own = plan.because.get(step)
-            phase = ladder.exercise(step).phase
-            basic = f"{plan.words.partition(':')[0].lower()}: a basic of {ladder.phases[phase].lower()}"
-            wanted.append(_Wanted(step, number, own or basic))
-    return wanted, left
+            name, tracks = ladder.name_in_text(step), standing.tracks
+            after = _after(step, earlier, ladder)
+            broken = next((missing[key] for one in after if (key := (one.step, one.light)) in missing), None)
+            earlier.append(step)
+            tried, resting = was_asked(step, tracks), standing.rest_because(step)
+            if resting is not None and not tried:
+                out.append(_not_tried(ladder, step, *resting))
+                missing[step, True] = missing[step, False] = f"{name} is not tried ({resting[1]})"
+            elif broken is not None and not tried:
+                out.append(_not_tried(ladder, step, "answers", f"answers stopped before it: {broken}"))
+                missing[step, True] = missing[step, False] = broken
+            else:
+                tries.append((number, _try(step, _because(plan, step, ladder), after, tried, ladder)))
+                if tried and not came_light(step, tracks):
+                    missing[step, True] = f"{name} did not come light and calm"
+                if tried and not came_at_all(step, tracks):
+                    missing[step, False] = f"{name} did not come"
+    return tries, out
+
+
+def _because(plan: AssessmentPlan, step: str, ladder: Catalogue) -> str:
+    """The fact that speaks for a step; else that it is a basic of its phase."""
+    phase = ladder.phases[ladder.exercise(step).phase].lower()
+    return plan.because.get(step) or f"{plan.words.partition(':')[0].lower()}: a basic of {phase}"
 
 
 def _not_tried(ladder: Catalogue, step: str, reason: str, words: str) -> NotTried:
     return NotTried(step=step, name=ladder.full_name(step), reason=reason, words=words)
-
-
-def _tries(
-    wanted: list[_Wanted], ladder: Catalogue, standing: Standing
-) -> tuple[list[tuple[int, AssessmentTry]], list[NotTried]]:
-    """Each step with what it waits for; those that wait for something that did not come are out."""
-    tries, stopped, failed = (
-        list[tuple[int, AssessmentTry]](),
-        list[NotTried](),
-        dict[tuple[str, bool], str](),
-    )
-    earlier: list[str] = []
-    for one in wanted:
-        after = _after(one.step, earlier, ladder)
-        broken = next((before for before in after if (before.step, before.light) in failed), None)
-        earlier.append(one.step)
-        tried = _was_asked(one.step, standing.tracks)
-        if broken is not None and not tried:
-            why = failed[broken.step, broken.light]
-            stopped.append(_not_tried(ladder, one.step, "answers", f"answers stopped before it: {why}"))
-            failed[one.step, True] = failed[one.step, False] = why
-            continue
-        if tried and not came_light(one.step, standing.tracks):
-            failed[one.step, True] = f"{ladder.name_in_text(one.step)} did not come light and calm"
-        if tried and not came_at_all(one.step, standing.tracks):
-            failed[one.step, False] = f"{ladder.name_in_text(one.step)} did not come"
-        tries.append((one.session, _try(one, after, tried, ladder)))
-    return tries, stopped
 
 
 def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[After, ...]:
@@ -244,8 +241,8 @@ def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[After, ...
     return tuple(found)
 
 
-def _try(one: _Wanted, after: tuple[After, ...], tried: bool, ladder: Catalogue) -> AssessmentTry:
-    exercise, stage = ladder.exercise(one.step), ladder.stage(one.step)
+def _try(step: str, because: str, after: tuple[After, ...], tried: bool, ladder: Catalogue) -> AssessmentTry:
+    exercise, stage = ladder.exercise(step), ladder.stage(step)
     asks = 2 if exercise.safety and exercise.kind is Kind.LIGHTNESS else 1
     twice = "twice on each side even if light: brakes are not guessed"
     once = "once on each side, a second time only if the first is not light"
@@ -254,14 +251,14 @@ def _try(one: _Wanted, after: tuple[After, ...], tried: bool, ladder: Catalogue)
     if len(sides) == 1:
         how = how.replace(" on each side", "")
     return AssessmentTry(
-        step=one.step,
-        name=ladder.full_name(one.step),
+        step=step,
+        name=ladder.full_name(step),
         asks=asks,
         sides=sides,
         minutes=_minutes(exercise, stage, asks),
         helper=stage.helper is not HelperRule.NEVER,
         after=after,
-        because=f"{one.because}; {how}",
+        because=f"{because}; {how}",
         tried=tried,
     )
 
@@ -294,7 +291,8 @@ def _sessions(
     return tuple(sessions), late
 
 
-def _was_asked(step: str, tracks: Tracks) -> bool:
+def was_asked(step: str, tracks: Tracks) -> bool:
+    """Was a step asked on some side?"""
     return any(track is not None for _, track in tracks.sides_of(step))
 
 

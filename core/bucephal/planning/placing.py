@@ -15,9 +15,9 @@ from bucephal.planning.assessing import BACKGROUND_WORDS, assess, came_light
 from bucephal.planning.day import Day
 from bucephal.planning.models import PlanRequest, Why
 from bucephal.progress import GOOD, Standing, answer_in_words, first_assessment, lower_first
-from bucephal.record import Background, Correct, FrozenModel, HorseRecord, Tension
+from bucephal.record import Background, FrozenModel, HorseRecord
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import READY_DAYS, Track
+from bucephal.response import READY_DAYS, Track, came
 
 MOST_TO_BEGIN = 5
 SHOWN = 3
@@ -93,11 +93,7 @@ def _on_one_day(standing: Standing, step: str) -> bool:
 
 
 def _any_answer(standing: Standing, step: str) -> bool:
-    return any(
-        row.ask.answered and row.ask.correct is not Correct.NO and row.ask.tension is not Tension.ALARMED
-        for _, track in _tracks(standing, step)
-        for row in track.asks
-    )
+    return any(came(row.ask) for _, track in _tracks(standing, step) for row in track.asks)
 
 
 def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Iterator[PlacedStep]:

@@ -6,7 +6,7 @@ Order (handbook 05): settle, checks, repair, practice, new, easy yes, loosen off
 from __future__ import annotations
 
 from bucephal.ladder import Catalogue
-from bucephal.planning.assessing import FRAME_MIN, AssessmentTry, assess_minutes, tries_today
+from bucephal.planning.assessing import FRAME_MIN, AssessmentTry, assess_minutes, tries_today, was_asked
 from bucephal.planning.choosing import (
     MOST_LEARNING_AT_ONCE,
     MOST_REPAIRS,
@@ -91,11 +91,11 @@ def _assessment(day: Day) -> SessionPlan | None:
     room = min(limit, day.request.minutes - frame)
     tries: list[AssessmentTry] = []
     left: list[LeftOut] = []
-    waiting = {one.step for one in due}
     for one in due:
         obstacle = day.obstacle(one.step)
-        before = waiting - {each.step for each in tries}
-        held_back = next((each.step for each in one.after if each.step in before), None)
+        today = {each.step for each in tries}
+        untried = [each.step for each in one.after if not was_asked(each.step, day.standing.tracks)]
+        held_back = next((step for step in untried if step not in today), None)
         if held_back is not None and obstacle is None:
             obstacle = "needs", f"first {day.catalogue.name_in_text(held_back)}, which is not tried today"
         if obstacle is not None:
@@ -107,8 +107,8 @@ def _assessment(day: Day) -> SessionPlan | None:
             tries.append(one)
     if not tries:
         return None
-    today = tuple(one.step for one in tries)
-    items = [settle, *(assessed_item(day, one, today) for one in tries), loosen]
+    steps = tuple(one.step for one in tries)
+    items = [settle, *(assessed_item(day, one, steps) for one in tries), loosen]
     words = "first see what it knows: nothing is taught today"
     return SessionPlan(
         on=day.on, kind=SessionKind.ASSESSMENT, days_off=day.days_off,

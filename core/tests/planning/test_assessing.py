@@ -260,12 +260,36 @@ def test_the_sessions_follow_each_other_until_nothing_is_left_to_try(
     assert after.kind is not SessionKind.ASSESSMENT
 
 
+def test_short_sessions_make_no_fourth(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from harness"])
+    for days in range(3):
+        request = PlanRequest(on=today + timedelta(days=days), minutes=20, helper=True)
+        plan = plan_session(record, catalogue, request)
+        assert plan.kind is SessionKind.ASSESSMENT
+        tried = {item.step: LIGHT for item in plan.items if item.step is not None}
+        record = answered(record, catalogue, request.on, tried)
+    after = assess(record, catalogue, today + timedelta(days=3))
+    assert after.done
+    assert {one.reason for one in after.not_tried} == {"time"}
+
+
 def test_without_a_helper_what_needs_one_waits(catalogue: Catalogue, today: date) -> None:
     record = horse(catalogue, today, **ARRIVALS["from harness"])
     first = assess(record, catalogue, today).sessions[0]
     record = answered(record, catalogue, today, {one.step: LIGHT for one in first.tries})
     alone = plan_session(record, catalogue, PlanRequest(on=today + timedelta(days=1), minutes=60))
     assert {"saddle.2", "mount.1"} <= {one.step for one in alone.left_out if one.reason == "helper"}
+
+
+def test_what_rests_on_something_left_out_is_left_out_too(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    decided = [{"step": "mount.1", "state": "resting", "reason": "a sore back", "on": str(today)}]
+    record = HorseRecord.model_validate({**record.model_dump(mode="json"), "overrides": decided})
+    assessment = assess(record, catalogue, today)
+    assert not [step for step in steps(assessment) if catalogue.stage(step).ridden]
+    left = {one.step: one for one in assessment.not_tried}
+    assert left["mount.1"].reason == "resting"
+    assert "a sore back" in left["walk-on.2"].words
 
 
 # --- placement ----------------------------------------------------------------------------------

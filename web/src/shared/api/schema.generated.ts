@@ -2367,7 +2367,7 @@ export interface components {
             not_tried: components["schemas"]["NotTried"][];
             /**
              * Done
-             * @description Nothing is left to try.
+             * @description Nothing is left to try, or three sessions were held.
              */
             done: boolean;
         };
