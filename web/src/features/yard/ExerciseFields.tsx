@@ -111,6 +111,20 @@ export function ExerciseFields({ yard, form, isNew, error, onChange }: Props) {
         onChange={(event) => onChange({ ...form, kit: event.target.value })}
         {...common("kit")}
       />
+      <TextField
+        className={styles.wide ?? ""}
+        label={text.exercise.cautions}
+        value={form.cautions}
+        onChange={(event) => onChange({ ...form, cautions: event.target.value })}
+        {...common("cautions", text.exercise.known(yard.cautions))}
+      />
+      <TextField
+        className={styles.wide ?? ""}
+        label={text.exercise.layouts}
+        value={form.layouts}
+        onChange={(event) => onChange({ ...form, layouts: event.target.value })}
+        {...common("layouts", text.exercise.known(yard.layouts))}
+      />
       <div className={styles.row}>
         {(["ridden", "safety"] as const).map((name) => (
           <label key={name} className={styles.check}>

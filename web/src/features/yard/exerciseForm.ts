@@ -9,8 +9,10 @@ export interface StageTyped {
 }
 
 export interface ExerciseTyped {
-  source: Omit<OwnExercise, "stages" | "faults" | "kit">;
+  source: Omit<OwnExercise, "stages" | "faults" | "kit" | "cautions" | "layouts">;
   kit: string;
+  cautions: string;
+  layouts: string;
   cap: string;
   minutes: string;
   stages: StageTyped[];
@@ -50,10 +52,12 @@ export function emptyExercise(): ExerciseTyped {
 }
 
 export function typed(exercise: OwnExercise): ExerciseTyped {
-  const { stages, faults, kit, ...source } = exercise;
+  const { stages, faults, kit, cautions, layouts, ...source } = exercise;
   return {
     source,
     kit: (kit ?? []).join(", "),
+    cautions: (cautions ?? []).join(", "),
+    layouts: (layouts ?? []).join(", "),
     cap: exercise.cap === null || exercise.cap === undefined ? "" : String(exercise.cap),
     minutes: String(exercise.minutes),
     stages: stages.map(stageTyped),
@@ -112,6 +116,8 @@ export function asSent(form: ExerciseTyped): Record<string, unknown> {
     family: source.kind === "L" ? source.family : null,
     unit: source.unit || null,
     kit: words(form.kit),
+    cautions: words(form.cautions),
+    layouts: words(form.layouts),
     cap: number(form.cap),
     minutes: number(form.minutes) ?? 5,
     stages: form.stages.map((stage) => ({
