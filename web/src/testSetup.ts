@@ -4,7 +4,7 @@ import { cleanup, configure } from "@testing-library/react";
 import { afterEach, vi } from "vitest";
 
 // The first page of a file is loaded as it is asked for.
-configure({ asyncUtilTimeout: 5000 });
+configure({ asyncUtilTimeout: 20_000 });
 
 afterEach(() => {
   cleanup();

@@ -89,11 +89,14 @@ export function ExerciseView({ horse, ladder, exercise, fit }: Props) {
       {exercise.stages.map((stage) => {
         const y = TOP + (stageY.get(stage.step) ?? 0);
         const why = inLines(stage.why, 46, 2);
+        const name = inLines(stage.name, 30, 1)[0] ?? "";
+        const state = text.ladder.states[stage.state];
         return (
           <Link
             key={stage.step}
             to={`/horses/${horse}/ladder/${stage.step}`}
             className={fit.has(stage.step) ? styles.stage : styles.stageDim}
+            aria-label={`${name} ${state}. ${why.join(" ")}`}
           >
             <rect
               x={BOX.x}
@@ -107,10 +110,10 @@ export function ExerciseView({ horse, ladder, exercise, fit }: Props) {
               <StateBead state={stage.state} r={6} />
             </g>
             <text x={BOX.x + 34} y={y - 8} className={styles.name}>
-              {inLines(stage.name, 30, 1)[0]}
+              {`${name} `}
             </text>
             <text x={BOX.x + BOX.width - 12} y={y - 8} className={styles.state}>
-              {text.ladder.states[stage.state]}
+              {`${state}. `}
             </text>
             <TextLines lines={why} x={BOX.x + 34} y={y + 8} apart={13} className={styles.why} />
           </Link>
