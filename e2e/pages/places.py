@@ -194,7 +194,7 @@ class Ladder(Place):
     def decide(self, state: str, reason: str) -> None:
         self.see("article details summary").click()
         self.see("form [role=combobox]").click()
-        self.see(f"li[data-value={state}]").click()
+        self.see(f"li[data-value={state}]").send_keys(Keys.ENTER)
         self.see("form textarea").send_keys(reason)
         self.button("Keep the decision").click()
 
@@ -217,7 +217,7 @@ class Yard(Place):
         head = f"contains(@id, '-label') and normalize-space(.)={label!r}"
         xpath = f"//div[*[{head}]]//*[@role='combobox']"
         self.wait().until(expect.element_to_be_clickable((By.XPATH, xpath))).click()
-        self.see(f"li[data-value={value}]").click()
+        self.see(f"li[data-value={value}]").send_keys(Keys.ENTER)  # it moves while the list opens
 
     def choose(self, question: str, option: str) -> None:
         xpath = (

@@ -9,6 +9,8 @@ const A_FORTNIGHT_MS = 14 * 24 * 60 * 60_000;
 const persister = experimental_createQueryPersister({
   storage: queryStorage,
   maxAge: A_FORTNIGHT_MS,
+  // What was kept is shown at once and asked for again: it may have changed since, however new it is.
+  refetchOnRestore: "always",
   buster: "1",
 });
 
