@@ -118,16 +118,16 @@ class _Diary:
             sides = [list(self._work_side(item, dose)) for dose in item.sides]
             asks += [ask for side in sides for ask in side]
             own = [[ask for ask in side if ask.step == item.step] for side in sides]
-            if all(any(map(came, side)) for side in own):
+            if all(any(came(ask, self._rule(ask)) for ask in side) for side in own):
                 passed.add((item.id, False))
-            if all(any(map(self._accepted, side)) for side in own):
+            if all(any(is_accepted(ask, self._rule(ask)) for ask in side) for side in own):
                 passed.add((item.id, True))
         return [*self._feel_for_slip(asks), *asks]
 
-    def _accepted(self, ask: Ask) -> bool:
+    def _rule(self, ask: Ask) -> StepRule:
         exercise, stage = self.catalogue.exercise(ask.step), self.catalogue.stage(ask.step)
         band = band_for(self.record.horse, self.catalogue, ask.step)
-        return is_accepted(ask, StepRule(exercise, stage, band))
+        return StepRule(exercise, stage, band)
 
     def _feel_for_slip(self, planned: list[Ask]) -> list[Ask]:
         """The trainer feels that something has gone and asks it once a side, planned or not."""

@@ -7,13 +7,14 @@ from typing import Any
 from uuid import UUID
 
 from accounts.services import trainers_yard, yard_of
+from bucephal.planning.models import DayMinutes
 from bucephal.record import Goal, height_text
 from bucephal.record import Horse as HorseProfile
+from bucephal.record.models import GirthCm, LengthCm
 from bucephal.welfare import TapeWeight, age_months, age_text, tape_weight
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router, Schema, Status
-from pydantic import Field
 
 from horses import services
 from horses.models import Horse
@@ -26,7 +27,7 @@ class HorseForm(Schema):
     """A horse as it is typed; the core's own model names what does not fit."""
 
     horse: dict[str, Any]
-    usual_minutes: int = Field(30, ge=5, le=180)
+    usual_minutes: DayMinutes = 30
 
 
 class HorseView(Schema):
@@ -42,8 +43,8 @@ class HorseView(Schema):
 
 
 class TapeQuery(Schema):
-    girth_cm: float = Field(ge=60, le=280)
-    length_cm: float = Field(ge=50, le=260)
+    girth_cm: GirthCm
+    length_cm: LengthCm
     born: date | None = None
 
 

@@ -21,6 +21,7 @@ from bucephal.record import (
     with_defaults,
 )
 from bucephal.record import Horse as HorseProfile
+from bucephal.record.form import NOT_IN_THE_FORM
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
 from django.db.models import F
 from django.shortcuts import get_object_or_404
@@ -123,7 +124,7 @@ def add_horse(yard: Yard, raw: dict[str, Any], usual_minutes: int, today: date) 
 
 def change_horse(horse: Horse, raw: dict[str, Any], usual_minutes: int, today: date) -> Horse:
     """Changes what is known of a horse; what the form does not have stays as it was."""
-    kept = {key: value for key, value in horse.profile.items() if key not in FORM_FIELDS}
+    kept = {key: value for key, value in horse.profile.items() if key in NOT_IN_THE_FORM}
     profile = horse_from_form({**kept, **raw}, ladder_of(horse), today)
     horse.profile = profile.model_dump(mode="json", exclude={"id"})
     horse.usual_minutes = usual_minutes
@@ -166,9 +167,3 @@ def set_goals(horse: Horse, raw: list[Any]) -> None:
     horse.goals = [goal.model_dump(mode="json") for goal in goals]
     horse.save(update_fields=["goals"])
     changed({horse.pk})
-
-
-FORM_FIELDS = (
-    "name", "born", "sex", "height_cm", "girth_cm", "length_cm", "background", "arrived", "home", "school",
-)  # fmt: skip
-"""What the form sends of a horse, empty or not."""

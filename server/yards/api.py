@@ -2,17 +2,22 @@
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Callable
+from typing import Any, TypeVar
 
+from accounts.models import Yard
 from accounts.services import trainers_yard, yard_of
-from bucephal.ladder import Catalogue, CueFamily, Kind, Origin, OwnExercise, School
+from bucephal.ladder import Catalogue, CueFamily, Kind, Origin, OwnExercise, School, load_library
+from bucephal.planning.assessing import BACKGROUND_WORDS
 from bucephal.record import Band, YardDefaults
+from bucephal.record.history import DEFAULT_BANDS
 from django.http import HttpRequest
 from ninja import Router, Schema
 
 from yards import services
 
 router = Router(tags=["yards"])
+_Sent = TypeVar("_Sent")
 
 
 class ExerciseRow(Schema):
@@ -31,6 +36,8 @@ class YardView(Schema):
     schools: list[School]
     school: dict[str, str]
     bands: dict[str, Band]
+    shipped_bands: dict[str, Band]
+    backgrounds: dict[str, str]
     families: list[CueFamily]
     own_words: list[str]
     kit: list[str]
@@ -81,26 +88,22 @@ def get_yard(request: HttpRequest) -> YardView:
 
 @router.put("/yard/school", response=YardView)
 def put_school(request: HttpRequest, choice: SchoolChoice) -> YardView:
-    yard = trainers_yard(request)
-    return yard_view(services.save_school(yard, choice.school), services.yards_catalogue(yard))
+    return _changed(request, services.save_school, choice.school)
 
 
 @router.put("/yard/bands", response=YardView)
 def put_bands(request: HttpRequest, choice: BandChoice) -> YardView:
-    yard = trainers_yard(request)
-    return yard_view(services.save_bands(yard, choice.bands), services.yards_catalogue(yard))
+    return _changed(request, services.save_bands, choice.bands)
 
 
 @router.put("/yard/scales", response=YardView)
 def put_scales(request: HttpRequest, choice: WordChoice) -> YardView:
-    yard = trainers_yard(request)
-    return yard_view(services.save_words(yard, choice.scales), services.yards_catalogue(yard))
+    return _changed(request, services.save_words, choice.scales)
 
 
 @router.put("/yard/kit", response=YardView)
 def put_kit(request: HttpRequest, choice: KitChoice) -> YardView:
-    yard = trainers_yard(request)
-    return yard_view(services.save_missing_kit(yard, choice.missing_kit), services.yards_catalogue(yard))
+    return _changed(request, services.save_missing_kit, choice.missing_kit)
 
 
 @router.get("/yard/exercises/{exercise_id}", response=ExerciseSheet)
@@ -111,20 +114,26 @@ def get_exercise(request: HttpRequest, exercise_id: str) -> ExerciseSheet:
 
 @router.put("/yard/exercises", response=YardView)
 def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardView:
+    return _changed(request, services.save_exercise, form.exercise)
+
+
+def _changed(request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent) -> YardView:
+    """Saves what a trainer sent; the yard as it is then."""
     yard = trainers_yard(request)
-    return yard_view(services.save_exercise(yard, form.exercise), services.yards_catalogue(yard))
+    return yard_view(save(yard, sent), services.yards_catalogue(yard))
 
 
 def yard_view(defaults: YardDefaults, catalogue: Catalogue) -> YardView:
-    library = catalogue.blueprint.library
-    kit = {thing for one in catalogue.exercises for stage in one.stages for thing in (*one.kit, *stage.kit)}
+    library = load_library()
     return YardView(
         schools=list(catalogue.schools),
         school=dict(defaults.school),
         bands=dict(defaults.bands),
+        shipped_bands=DEFAULT_BANDS,
+        backgrounds={str(one): words for one, words in BACKGROUND_WORDS.items()},
         families=list(catalogue.families.values()),
         own_words=list(defaults.ladder.scales),
-        kit=sorted(kit | set(defaults.ladder.missing_kit)),
+        kit=sorted({*catalogue.kit, *defaults.ladder.missing_kit}),
         missing_kit=list(defaults.ladder.missing_kit),
         phases=catalogue.phases,
         exercises=[

@@ -242,6 +242,12 @@ class Catalogue(_Frozen):
         return {stage.step: stage for exercise in self.exercises for stage in exercise.stages}
 
     @cached_property
+    def kit(self) -> tuple[str, ...]:
+        """Every piece of kit that the ladder names, in the order of the alphabet."""
+        named = {thing for one in self.exercises for thing in one.kit}
+        return tuple(sorted(named | {thing for stage in self._stage_of.values() for thing in stage.kit}))
+
+    @cached_property
     def steps(self) -> tuple[str, ...]:
         """Every step, in teaching order."""
         return tuple(self._stage_of)

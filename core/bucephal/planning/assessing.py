@@ -7,6 +7,7 @@ background is data (``ladder/data/assessments.toml``).
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from datetime import date
 
 from pydantic import Field
@@ -23,9 +24,9 @@ from bucephal.ladder import (
     under,
 )
 from bucephal.progress import UNDER_WAY, Standing
-from bucephal.record import Background, FrozenModel, Horse, HorseRecord, SessionKind, sessions_in_order
+from bucephal.record import Ask, Background, FrozenModel, Horse, HorseRecord, SessionKind, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import Tracks, came, is_accepted
+from bucephal.response import StepRule, Tracks, came, is_accepted
 from bucephal.welfare import age_text, session_limit_min
 
 MOST_SESSIONS = 3
@@ -292,19 +293,22 @@ def _sessions(
 
 
 def was_asked(step: str, tracks: Tracks) -> bool:
-    """Was a step asked on some side?"""
-    return any(track is not None for _, track in tracks.sides_of(step))
+    """Was a step asked on every side?"""
+    return all(track is not None for _, track in tracks.sides_of(step))
 
 
 def came_at_all(step: str, tracks: Tracks) -> bool:
-    """Did every side that was asked answer at all on its first day, with the right movement, unalarmed?"""
-    asked = [track for _, track in tracks.sides_of(step) if track is not None]
-    return bool(asked) and all(any(map(came, track.asks_on(track.days[0]))) for track in asked)
+    """Did it come on every side, at least once on the first day?"""
+    return _on_every_side(came, step, tracks)
 
 
 def came_light(step: str, tracks: Tracks) -> bool:
-    """Did every side that was asked answer light and calm at least once on its first day?"""
-    asked = [track for _, track in tracks.sides_of(step) if track is not None]
-    return bool(asked) and all(
-        any(is_accepted(ask, track.rule) for ask in track.asks_on(track.days[0])) for track in asked
+    """Did it come light and calm on every side, at least once on the first day?"""
+    return _on_every_side(is_accepted, step, tracks)
+
+
+def _on_every_side(judge: Callable[[Ask, StepRule], bool], step: str, tracks: Tracks) -> bool:
+    return all(
+        track is not None and any(judge(ask, track.rule) for ask in track.asks_on(track.days[0]))
+        for _, track in tracks.sides_of(step)
     )

@@ -12,7 +12,7 @@ from bucephal.ladder import Gate, Side
 from bucephal.planning.assessing import came_light
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
-from bucephal.progress import GOOD, MissingNeed, StepState, side_gap
+from bucephal.progress import GOOD, MissingNeed, StepState, answer_in_words, side_gap
 from bucephal.record import Correct, SessionKind
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
@@ -428,12 +428,10 @@ def _tracks(day: Day, step: str) -> list[Track]:
 
 def _last_answer(track: Track) -> str:
     ask = track.asks[-1].ask
-    if ask.correct is Correct.NO:
-        return "another movement than asked"
-    if ask.level is None:
-        return "not yet"
-    answered = f"at {ask.level}" if ask.answered else f"no answer up to {ask.level}"
-    return f"heavy: {answered}, band {_band(track)}"
+    words = answer_in_words(ask, track.rule)
+    if ask.correct is Correct.NO or ask.level is None:
+        return words
+    return f"heavy: {words}, band {_band(track)}"
 
 
 def _band(track: Track) -> str:

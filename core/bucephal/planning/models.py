@@ -19,11 +19,15 @@ class Place(FrozenModel):
     kit: tuple[Annotated[str, Field(max_length=40)], ...] | None = None
 
 
+DayMinutes = Annotated[int, Field(ge=5, le=180)]
+"""Minutes there are for a horse on a day."""
+
+
 class PlanRequest(FrozenModel):
     """The day that is planned for."""
 
     on: date
-    minutes: Annotated[int, Field(ge=5, le=180)]
+    minutes: DayMinutes
     helper: bool = False
     assess: bool = Field(True, description="False: ordinary work, though a new horse is not tried yet.")
     place: Place = Place()

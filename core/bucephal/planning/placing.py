@@ -17,7 +17,7 @@ from bucephal.planning.models import PlanRequest, Why
 from bucephal.progress import GOOD, Standing, answer_in_words, first_assessment, lower_first
 from bucephal.record import Background, FrozenModel, HorseRecord
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import READY_DAYS, Track, came
+from bucephal.response import READY_DAYS, Track, responded
 
 MOST_TO_BEGIN = 5
 SHOWN = 3
@@ -84,8 +84,7 @@ def _is_had(standing: Standing, step: str) -> bool:
     """Good by all its asks; or light and calm on every side on the day it was tried."""
     if standing.worked_state(step) in GOOD:
         return True
-    everywhere = all(track is not None for _, track in standing.tracks.sides_of(step))
-    return everywhere and came_light(step, standing.tracks) and _on_one_day(standing, step)
+    return came_light(step, standing.tracks) and _on_one_day(standing, step)
 
 
 def _on_one_day(standing: Standing, step: str) -> bool:
@@ -93,7 +92,7 @@ def _on_one_day(standing: Standing, step: str) -> bool:
 
 
 def _any_answer(standing: Standing, step: str) -> bool:
-    return any(came(row.ask) for _, track in _tracks(standing, step) for row in track.asks)
+    return any(responded(row.ask) for _, track in _tracks(standing, step) for row in track.asks)
 
 
 def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Iterator[PlacedStep]:
@@ -154,7 +153,7 @@ def _words(
 ) -> str:  # fmt: skip
     if not has and not half:
         return "Nothing was asked yet: begin with the assessment."
-    came = BACKGROUND_WORDS[background]
+    who = BACKGROUND_WORDS[background]
     first = f"begin with {lower_first(begin[0].name)}" if begin else "begin with what it has"
     again = f" {once} came light on one day only and are asked once more first." if once else ""
-    return f"{came[:1].upper()}{came[1:]}: it has {len(has)}, half has {len(half)}; {first}.{again}"
+    return f"{who[:1].upper()}{who[1:]}: it has {len(has)}, half has {len(half)}; {first}.{again}"

@@ -84,15 +84,13 @@ def horse_ladder(standing: Standing) -> HorseLadder:
     phase_of = {exercise.id: exercise.phase for exercise in catalogue.exercises}
     rungs = tuple(_rung(phase, title, exercises, phase_of) for phase, title in catalogue.phases.items())
     states = [stage.state for exercise in exercises for stage in exercise.stages]
-    kit = {thing for exercise in catalogue.exercises for thing in exercise.kit}
-    kit |= {thing for exercise in exercises for stage in exercise.stages for thing in stage.kit}
     good = sum(state in GOOD for state in states)
     return HorseLadder(
         facts=horse_facts(standing.record, standing),
         rungs=rungs,
         threads=tuple(_threads(exercises)),
         counts={state: states.count(state) for state in StepState},
-        kit=tuple(sorted(kit)),
+        kit=catalogue.kit,
         words=(
             f"{good} of {len(states)} steps are good, {states.count(StepState.LEARNING)} are being "
             f"learned, {states.count(StepState.OPEN)} are open"

@@ -14,6 +14,8 @@ from bucephal.record.reading import read_model
 from bucephal.units import centimetres_to_hands, height_to_centimetres
 
 _EMPTY = (None, "")
+NOT_IN_THE_FORM = ("id", "bands", "temperament")
+"""What the form does not ask for: it stays as it was."""
 
 
 def horse_from_form(raw: Mapping[str, Any], catalogue: Catalogue, today: date) -> Horse:

@@ -28,6 +28,10 @@ StepId = Annotated[str, Field(min_length=1, max_length=40, description="A step, 
 Moment = Annotated[datetime | time, Field(union_mode="left_to_right")]
 
 
+GirthCm = Annotated[float, Field(ge=60, le=280)]
+LengthCm = Annotated[float, Field(ge=50, le=260)]
+
+
 class FrozenModel(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
@@ -101,8 +105,8 @@ class Horse(FrozenModel):
     born: date | None = Field(None, description="Birth date; unknown if missing.")
     sex: Sex | None = None
     height_cm: Annotated[float, Field(ge=50, le=220)] | None = None
-    girth_cm: Annotated[float, Field(ge=60, le=280)] | None = None
-    length_cm: Annotated[float, Field(ge=50, le=260)] | None = None
+    girth_cm: GirthCm | None = None
+    length_cm: LengthCm | None = None
     background: Background | None = None
     arrived: date | None = None
     home: ShortText | None = None

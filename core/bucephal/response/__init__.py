@@ -29,6 +29,7 @@ from bucephal.response.judging import (
     is_light,
     is_success,
     observation_of,
+    responded,
 )
 from bucephal.response.lightness import LightnessTrack, Observation
 from bucephal.response.saving import resume, save
@@ -53,6 +54,6 @@ __all__ = [
     "WITHIN", "DayBelief", "Difference", "Forecast", "LightnessTrack", "Mover", "Observation",
     "ResponseTables", "ShareTrack", "SideRide", "StepRule", "Track", "TrackKey", "Tracks",
     "beliefs_by_day", "best_so_far_threshold", "came", "forecast", "heard_days", "is_accepted", "is_light",
-    "is_success", "movers", "observation_of", "resume", "rhythm", "save", "session_change",
+    "is_success", "movers", "observation_of", "responded", "resume", "rhythm", "save", "session_change",
     "side_difference", "side_rides", "stuck_after", "tables_for",
 ]  # fmt: skip

@@ -80,9 +80,14 @@ def meets_target(extent: float | None, rule: StepRule) -> bool:
     return extent <= target if rule.exercise.compare is Compare.AT_MOST else extent >= target
 
 
-def came(ask: Ask) -> bool:
-    """Answered, at whatever level, with the movement that was asked and without alarm."""
+def responded(ask: Ask) -> bool:
+    """Answered, with the movement that was asked and without alarm; how well is another question."""
     return ask.answered and ask.correct is not Correct.NO and ask.tension is not Tension.ALARMED
+
+
+def came(ask: Ask, rule: StepRule) -> bool:
+    """Lightness: responded, at whatever level. Tolerance and measure: a success."""
+    return responded(ask) if rule.kind is Kind.LIGHTNESS else is_success(ask, rule)
 
 
 def is_accepted(ask: Ask, rule: StepRule) -> bool:

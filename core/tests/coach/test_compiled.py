@@ -13,6 +13,8 @@ import pytest
 from bucephal.coach import Advice, CoachEntry, CoachSettings, CompiledCoach, advise, compile_coach
 from bucephal.coach.texts import fill
 from bucephal.ladder import Catalogue, load_catalogue
+from bucephal.record import Ask
+from bucephal.response import StepRule, came
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -112,3 +114,18 @@ def test_a_compiled_coach_is_small_and_whole(chosen: dict[str, Any], catalogue: 
         assert max(table.verdict) < len(coach.verdicts)
     assert all(verdict.text in coach.texts for verdict in coach.verdicts)
     assert len(gzip.compress(coach.model_dump_json().encode())) < MOST_BYTES
+
+
+@pytest.mark.parametrize("step", ["up-wt.2", "touch.2", "stand.2"])
+@given(entry=answers)
+@settings(max_examples=40, deadline=None)
+def test_what_came_is_the_same_to_the_coach_and_to_the_record(step: str, entry: dict[str, Any]) -> None:
+    # The ring opens what waits for a step by the coach's word, the next plan by the record's.
+    catalogue = load_catalogue()
+    heard = CoachEntry.model_validate(entry)
+    if heard.event is not None or heard.faults:
+        return
+    item = CoachSettings(step=step, band=(1, 5), green=True)
+    rule = StepRule(catalogue.exercise(step), catalogue.stage(step), (1, 5))
+    ask = Ask(step=step, **heard.model_dump(exclude={"event"}))
+    assert advise(item, [heard], catalogue)[-1].came is came(ask, rule)

@@ -214,6 +214,24 @@ def test_heavy_brakes_are_looked_at_from_the_ground_and_never_from_the_saddle(
     assert "mount.1" in steps(assessment)
 
 
+def test_a_side_that_was_never_asked_opens_nothing(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    first = assess(record, catalogue, today).sessions[0].tries
+    record = answered(record, catalogue, today, {one.step: LIGHT for one in first})
+    raw = record.model_dump(mode="json")
+    asks = raw["sessions"][0]["asks"]
+    right = [one for one in asks if (one["step"], one["side"]) == ("disengage.1", "right")]
+    raw["sessions"][0]["asks"] = [one for one in asks if one not in right]
+    half = HorseRecord.model_validate(raw)
+    request = PlanRequest(on=today + timedelta(days=1), minutes=60, helper=True)
+    items = {item.step: item for item in plan_session(half, catalogue, request).items}
+    assert "disengage.1" in items  # asked again, and what is ridden waits for it
+    ridden = [item for item in items.values() if item.ridden]
+    assert all(("assess:disengage.1", True) in [(a.item, a.light) for a in one.after] for one in ridden)
+    whole = {item.step for item in plan_session(record, catalogue, request).items}
+    assert "disengage.1" not in whole
+
+
 def test_what_rests_on_something_untried_waits_for_it(catalogue: Catalogue, today: date) -> None:
     record = horse(catalogue, today, **ARRIVALS["from harness"])
     sessions = assess(record, catalogue, today).sessions

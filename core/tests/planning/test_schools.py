@@ -242,7 +242,7 @@ def test_the_age_at_first_rides_changes_words_and_never_the_limits(
     assert ("opened with a reason" in standing.why("walk-on.1")) is (code == "b")
 
 
-def test_a_horses_option_goes_before_the_default_in_everything(catalogue: Catalogue) -> None:
+def test_every_option_of_every_question_can_be_worked_by(catalogue: Catalogue) -> None:
     for school in catalogue.schools:
         for option in school.options:
             bent = load_catalogue(school={school.key: option.code})

@@ -2689,6 +2689,17 @@ export interface components {
                     number
                 ];
             };
+            /** Shipped Bands */
+            shipped_bands: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Backgrounds */
+            backgrounds: {
+                [key: string]: string;
+            };
             /** Families */
             families: components["schemas"]["CueFamily"][];
             /** Own Words */
