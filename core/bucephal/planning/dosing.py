@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections import Counter
 
 from bucephal.ladder import Accepted, Compare, Kind, Side
 from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
@@ -236,17 +237,17 @@ def _target_words(day: Day, step: str) -> str:
 
 
 def _likeliest_fault(day: Day, step: str) -> ItemRemedy | None:
-    """The fault logged most for this exercise; if none was, the first of its own."""
+    """The fault logged most for this exercise; of equals, and if none was, the first of its own."""
     exercise = day.catalogue.exercise(step)
-    logged = [
+    logged = Counter(
         code
         for (asked, _), track in day.standing.tracks.by_key.items()
         if asked.partition(".")[0] == exercise.id
         for row in track.asks
         for code in row.ask.faults
-        if exercise.fault(code) is not None
+    )
+    likely = [fault for fault in exercise.faults if logged[fault.code]] or [
+        fault for fault in exercise.faults if fault.accepted is not Accepted.ALWAYS
     ]
-    code = max(set(logged), key=logged.count) if logged else None
-    fault = exercise.fault(code) if code is not None else None
-    fault = fault or next((f for f in exercise.faults if f.accepted is not Accepted.ALWAYS), None)
+    fault = max(likely, key=lambda one: logged[one.code], default=None)
     return ItemRemedy(fault=fault.code, looks=fault.looks, first=fault.first) if fault else None
