@@ -11,8 +11,9 @@ from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, time, timedelta
 
 import numpy as np
-from bucephal.coach import Coach, CoachEntry, CoachSettings
-from bucephal.ladder import Catalogue, Kind, Side
+from bucephal.answers import HeardEntry, StepRule, came, is_accepted
+from bucephal.coach import Coach, CoachSettings
+from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.planning import PlanItem, PlanRequest, SessionPlan, SideDose, plan_session
 from bucephal.record import (
     Ask,
@@ -28,7 +29,6 @@ from bucephal.record import (
     band_for,
 )
 from bucephal.record.models import FORMAT, VERSION
-from bucephal.response import StepRule, came, is_accepted
 from bucephal.simulate import VirtualHorse, Weather, draw_weather, new_id
 
 from demo.horses import DemoHorse
@@ -161,7 +161,7 @@ class _Diary:
         exercise = self.catalogue.exercise(step)
         faults = tuple(f.code for f in exercise.faults[:2] if self.rng.random() < 0.03)
         fields: dict[str, object] = {"faults": faults}
-        if exercise.kind is not Kind.LIGHTNESS:
+        if exercise.kind is not StepKind.LIGHTNESS:
             fields["band_top"] = None
         return self._stamped(ask.model_copy(update=fields))
 
@@ -200,9 +200,9 @@ class _Diary:
             )  # fmt: skip
 
 
-def _heard(ask: Ask) -> CoachEntry:
+def _heard(ask: Ask) -> HeardEntry:
     """An ask as the coach hears it."""
-    return CoachEntry.model_validate(ask.model_dump(include=set(CoachEntry.model_fields)))
+    return HeardEntry.model_validate(ask.model_dump(include=set(HeardEntry.model_fields)))
 
 
 def _months_before(day: date, months: int) -> date:

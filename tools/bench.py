@@ -19,18 +19,18 @@ import numpy as np
 ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT)]
 
+from bucephal.answers import Observation  # noqa: E402
 from bucephal.coach import CoachSettings, compile_coach  # noqa: E402
-from bucephal.ladder import Kind, load_catalogue  # noqa: E402
+from bucephal.ladder import StepKind, load_catalogue  # noqa: E402
 from bucephal.planning import PlanRequest, plan_session  # noqa: E402
 from bucephal.progress import Standing  # noqa: E402
 from bucephal.response import (  # noqa: E402
     LightnessTrack,
-    Observation,
     Tracks,
     beliefs_by_day,
     forecast,
     heard_days,
-    movers,
+    influences,
     resume,
     rhythm,
     save,
@@ -121,7 +121,9 @@ def forecast_of_a_track() -> None:
     """The longest track of a year's work, and a usual one."""
     catalogue = load_catalogue()
     record = simulate_record(3, catalogue, sessions=YEAR, end=TODAY)
-    tracks = [one for one in Tracks.of(record, catalogue).by_key.values() if one.rule.kind is Kind.LIGHTNESS]
+    tracks = [
+        one for one in Tracks.of(record, catalogue).by_key.values() if one.rule.kind is StepKind.LIGHTNESS
+    ]
     longest = max(tracks, key=lambda one: len(one.asks))
     assert isinstance(longest.start, LightnessTrack)
     start, heard, top = longest.start, heard_days(longest), longest.rule.band_top
@@ -136,7 +138,7 @@ def forecast_of_a_track() -> None:
         f"{few / bare_product():.0f} x a bare product",
     )
     line(f"forecast of a track, a year ({len(longest.asks)} asks)", many * 1e3, 30, "ms")
-    why = seconds(lambda: (beliefs_by_day(longest), movers(longest)))
+    why = seconds(lambda: (beliefs_by_day(longest), influences(longest)))
     line(f"a step's chart and what moved it ({len(longest.asks)} asks)", why * 1e3, 100, "ms")
 
 

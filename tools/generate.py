@@ -63,7 +63,8 @@ def record_schema() -> str:
 
 def coach_vectors() -> str:
     """What the core advises on some answers, and the tables from which a device must say the same."""
-    from bucephal.coach import CoachEntry, CoachSettings, advise, compile_coach
+    from bucephal.answers import HeardEntry
+    from bucephal.coach import CoachSettings, advise, compile_coach
     from bucephal.ladder import load_catalogue
 
     catalogue, cases = load_catalogue(), []
@@ -73,7 +74,7 @@ def coach_vectors() -> str:
         paths = []
         for answers in VECTOR_ANSWERS:
             entries = [
-                CoachEntry.model_validate(
+                HeardEntry.model_validate(
                     one if isinstance(one, dict) else {"level": abs(one), "answered": one > 0}
                 )
                 for one in answers
@@ -116,29 +117,32 @@ def sample_answers() -> str:
     """What the API would answer about one virtual horse: what the interface's tests are shown."""
     from datetime import date
 
+    from bucephal.goals import goal_forecast
     from bucephal.ladder import YardLadder, load_catalogue, next_number, source_of
-    from bucephal.planning import PlanRequest, WorkedDays, arrival, plan_session, plan_today
-    from bucephal.progress import (
-        Standing,
+    from bucephal.pages import (
+        WorkedDays,
+        arrival,
         debrief,
-        goal_forecast,
         horse_facts,
         horse_ladder,
         horse_sheet,
+        plan_today,
         step_chart,
         step_guide,
     )
-    from bucephal.progress import session_lines as lines_of
+    from bucephal.pages import session_lines as lines_of
+    from bucephal.planning import PlanRequest, plan_session
+    from bucephal.progress import Standing
     from bucephal.record import Background, Goal, SessionKind, YardDefaults
     from bucephal.simulate import simulate_record
-    from bucephal.welfare import age_text
+    from bucephal.words.ages import age_text
     from yards.api import yard_view
 
     catalogue, on = load_catalogue(), date(2026, 6, 15)
     made = simulate_record(8, catalogue, sessions=9, end=date(2026, 6, 12))
     record = made.model_copy(update={"goals": (Goal(step="canter.1"),)})
     standing = Standing(record, catalogue, on)
-    facts = horse_facts(record, standing)
+    facts = horse_facts(standing)
     plan = plan_session(record, catalogue, PlanRequest(on=on, minutes=35), standing.tracks)
     worked = WorkedDays(facts=facts, plan=plan, days=(), age_months=standing.age_months)
     horse = record.horse.model_copy(update={"background": Background.FROM_RACING})
@@ -154,8 +158,8 @@ def sample_answers() -> str:
         "plan": {"facts": facts, "plan": plan},
         "sheet": horse_sheet(record, catalogue, on, standing.tracks),
         "emptySheet": horse_sheet(empty, catalogue, on),
-        "step": step_chart(record, catalogue, standing, "up-wt.2"),
-        "stepNeverAsked": step_chart(record, catalogue, standing, "canter.1"),
+        "step": step_chart(standing, "up-wt.2"),
+        "stepNeverAsked": step_chart(standing, "canter.1"),
         "forecast": goal_forecast(standing, "up-wt.2", 3.0),
         "forecastWithoutClaim": goal_forecast(standing, "canter.1", 3.0),
         "sessions": {"sessions": lines_of(record, catalogue)},

@@ -5,16 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterator
 from pathlib import Path
 
-from bucephal.ladder import Catalogue, Exercise, Kind, Library, Stage, load_catalogue, load_library
-from bucephal.planning.assessing import BACKGROUND_WORDS
-from bucephal.progress.guide import SIDE_WORDS
+from bucephal.ladder import Catalogue, Exercise, Library, Stage, StepKind, load_catalogue, load_library
 from bucephal.record import Background
-from bucephal.welfare import age_text
+from bucephal.words import guides
+from bucephal.words.ages import age_text
+from bucephal.words.arrivals import BACKGROUNDS
 
 _KIND_WORDS = {
-    Kind.LIGHTNESS: "judged by lightness: the level at which it answers",
-    Kind.TOLERANCE: "judged by tolerance: how soon it lets go",
-    Kind.MEASURE: "judged by a measure",
+    StepKind.LIGHTNESS: "judged by lightness: the level at which it answers",
+    StepKind.TOLERANCE: "judged by tolerance: how soon it lets go",
+    StepKind.MEASURE: "judged by a measure",
 }
 _MADE = "<!-- Written by tools/generate.py from core/bucephal/ladder/data; change it there. -->"
 
@@ -68,7 +68,7 @@ def _exercise(catalogue: Catalogue, exercise: Exercise) -> Iterator[str]:
     yield ""
     yield exercise.good_for
     yield ""
-    yield f"- {_KIND_WORDS[exercise.kind]}; {SIDE_WORDS[exercise.sides]}"
+    yield f"- {_KIND_WORDS[exercise.kind]}; {guides.SIDES[exercise.sides]}"
     if exercise.family is not None:
         yield f"- levels: [{catalogue.families[exercise.family].name}](scales.md)"
     cap = f"at most {exercise.cap} tries a side and session while new" if exercise.cap else "by minutes"
@@ -105,8 +105,8 @@ def _stage(exercise: Exercise, stage: Stage) -> Iterator[str]:
         facts.append(f"helper {stage.helper.replace('-', ' ')}")
     if stage.least_age_months:
         facts.append(f"from {age_text(stage.least_age_months)}")
-    if stage.layouts:
-        facts.append(f"layout: {', '.join(one.name for one in stage.layouts)}")
+    if stage.set_ups:
+        facts.append(f"layout: {', '.join(one.name for one in stage.set_ups)}")
     if facts:
         yield f"   {'; '.join(facts)}."
     for caution in stage.cautions:
@@ -142,7 +142,7 @@ def _starting_points(catalogue: Catalogue, library: Library) -> Iterator[str]:
     )
     for background in Background:
         plan = library.assessments[background]
-        words = BACKGROUND_WORDS[background]
+        words = BACKGROUNDS[background]
         yield ""
         yield f"## {words[:1].upper()}{words[1:]} (`{background}`)"
         yield ""

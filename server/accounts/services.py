@@ -42,7 +42,7 @@ def signed_in(request: HttpRequest) -> User:
     return request.user
 
 
-def trainers_yard(request: HttpRequest) -> Yard:
+def yard_to_change(request: HttpRequest) -> Yard:
     """The same, for what only trainers may change.
 
     Raises:

@@ -6,12 +6,13 @@ from datetime import date
 from typing import Any
 from uuid import UUID
 
-from accounts.services import trainers_yard, yard_of
+from accounts.services import yard_of, yard_to_change
 from bucephal.planning.models import DayMinutes
 from bucephal.record import Goal, height_text
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.models import GirthCm, LengthCm
-from bucephal.welfare import TapeWeight, age_months, age_text, tape_weight
+from bucephal.welfare import TapeWeight, age_months, tape_weight
+from bucephal.words.ages import age_text
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router, Schema, Status
@@ -74,7 +75,7 @@ def get_tape_weight(request: HttpRequest, query: Query[TapeQuery]) -> TapeWeight
 
 @router.post("/yard/horses", response={201: HorseView})
 def add_horse(request: HttpRequest, form: HorseForm) -> Status[HorseView]:
-    yard = trainers_yard(request)
+    yard = yard_to_change(request)
     horse = services.add_horse(yard, form.horse, form.usual_minutes, timezone.localdate())
     return Status(201, _view(horse))
 
@@ -86,27 +87,27 @@ def get_profile(request: HttpRequest, horse_id: UUID) -> HorseView:
 
 @router.put("/horses/{horse_id}/profile", response=HorseView)
 def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseView:
-    horse = horse_of(trainers_yard(request), horse_id)
+    horse = horse_of(yard_to_change(request), horse_id)
     return _view(services.change_horse(horse, form.horse, form.usual_minutes, timezone.localdate()))
 
 
 @router.post("/horses/{horse_id}/overrides", response={204: None})
 def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> Status[None]:
-    horse = horse_of(trainers_yard(request), horse_id)
+    horse = horse_of(yard_to_change(request), horse_id)
     services.decide(horse, decision.dict(), timezone.localdate())
     return Status(204, None)
 
 
 @router.post("/horses/{horse_id}/overrides/lift", response={204: None})
 def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[None]:
-    horse = horse_of(trainers_yard(request), horse_id)
+    horse = horse_of(yard_to_change(request), horse_id)
     services.lift(horse, lift.step, timezone.localdate())
     return Status(204, None)
 
 
 @router.put("/horses/{horse_id}/goals", response=HorseView)
 def put_goals(request: HttpRequest, horse_id: UUID, goals: Goals) -> HorseView:
-    horse = horse_of(trainers_yard(request), horse_id)
+    horse = horse_of(yard_to_change(request), horse_id)
     services.set_goals(horse, goals.goals)
     return _view(horse)
 

@@ -6,16 +6,19 @@ from datetime import date
 from uuid import UUID
 
 from accounts.services import yard_of
-from bucephal.planning import Arrival, PlanRequest, RingPack, SessionPlan, TodayPlan
-from bucephal.progress import (
-    GoalForecast,
+from bucephal.goals import GoalForecast
+from bucephal.pages import (
+    Arrival,
     HorseFacts,
     HorseLadder,
     HorseSheet,
+    RingPack,
     StepChart,
     StepGuide,
-    TrackEstimate,
+    TodayPlan,
 )
+from bucephal.planning import PlanRequest, SessionPlan
+from bucephal.progress import TrackEstimate
 from bucephal.record import read_model
 from django.http import HttpRequest
 from django.utils import timezone

@@ -10,35 +10,28 @@ from uuid import UUID
 
 import bucephal
 from accounts.models import Yard
-from bucephal.planning import (
+from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
+from bucephal.pages import (
     Arrival,
-    PlanRequest,
-    RingPack,
-    SessionPlan,
-    TodayPlan,
-    WorkedDays,
-    arrival,
-    plan_session,
-    plan_today,
-    ring_pack,
-)
-from bucephal.progress import (
-    GoalForecast,
     HorseFacts,
     HorseLadder,
     HorseSheet,
-    Standing,
+    RingPack,
     StepChart,
     StepGuide,
-    TrackEstimate,
-    goal_forecast,
+    TodayPlan,
+    WorkedDays,
+    arrival,
     horse_facts,
     horse_ladder,
     horse_sheet,
+    plan_today,
+    ring_pack,
     step_chart,
     step_guide,
-    usual_rhythm,
 )
+from bucephal.planning import PlanRequest, SessionPlan, plan_session
+from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
 from bucephal.response import Tracks, resume, save
 from django.http import Http404
@@ -68,7 +61,7 @@ def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> tuple[HorseFact
 
 def _plan(horse: Horse, record: HorseRecord, request: PlanRequest) -> tuple[HorseFacts, SessionPlan]:
     tracks = _tracks(horse, record, request.on)
-    facts = horse_facts(record, Standing(record, ladder_of(horse), request.on, tracks))
+    facts = horse_facts(Standing(record, ladder_of(horse), request.on, tracks))
     return facts, plan_session(record, ladder_of(horse), request, tracks)
 
 
@@ -88,7 +81,7 @@ def sheet_of(yard: Yard, horse_id: UUID, on: date) -> HorseSheet:
 def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepChart:
     """Where one step stands and how it came there, with every figure behind it."""
     standing = _standing(horse_of(yard, horse_id), on)
-    return step_chart(standing.record, standing.catalogue, standing, step)
+    return step_chart(standing, step)
 
 
 def ladder_view_of(yard: Yard, horse_id: UUID, on: date) -> HorseLadder:
@@ -161,7 +154,7 @@ def rebuild(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
 def _work_out(record: HorseRecord, standing: Standing, minutes: int, *, helper: bool) -> WorkedDays:
     request = PlanRequest(on=standing.on, minutes=minutes, helper=helper)
     return WorkedDays(
-        facts=horse_facts(record, standing),
+        facts=horse_facts(standing),
         plan=plan_session(record, standing.catalogue, request, standing.tracks),
         days=tuple(sorted({session.date for session in record.sessions})[-14:]),
         age_months=standing.age_months,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from uuid import UUID
 
 from accounts.services import signed_in, yard_of
-from bucephal.progress import SessionDebrief, SessionLine
+from bucephal.pages import SessionDebrief, SessionLine
 from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest
 from django.utils import timezone

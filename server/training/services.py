@@ -5,7 +5,7 @@ from __future__ import annotations
 from uuid import UUID
 
 from accounts.models import Yard
-from bucephal.progress import SessionDebrief, SessionLine, debrief, session_lines
+from bucephal.pages import SessionDebrief, SessionLine, debrief, session_lines
 from django.http import Http404
 from horses.services import horse_of, ladder_of, record_of
 

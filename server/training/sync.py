@@ -169,11 +169,11 @@ class _Run:
     def _entry(self, item: SyncItem) -> SyncStatus:
         known = self.entries.get(item.id)
         if known is not None:
-            return self._own(known.session, item)
+            return self._of_this_yard(known.session, item)
         session = self.sessions.get(item.session) if item.session is not None else None
         if session is None:
             return SyncStatus.WAITING
-        self._own(session, item)
+        self._of_this_yard(session, item)
         position, buried = item.position, item.id in self.buried
         body = {**item.body, "id": str(item.id)}
         row: StoredAsk | StoredEvent
@@ -194,7 +194,7 @@ class _Run:
         row = self.entries.get(item.id) or self.sessions.get(item.id)
         if row is not None:
             session = row if isinstance(row, StoredSession) else row.session
-            self._own(session, item)
+            self._of_this_yard(session, item)
             if not row.deleted:
                 row.deleted = True
                 row.save(update_fields=["deleted"])
@@ -202,7 +202,7 @@ class _Run:
         Tombstone.objects.get_or_create(id=item.id, defaults={"yard": self.yard})
         return SyncStatus.SAVED
 
-    def _own(self, session: StoredSession, item: SyncItem) -> SyncStatus:
+    def _of_this_yard(self, session: StoredSession, item: SyncItem) -> SyncStatus:
         """Refuses what belongs to another yard, in the words used for what does not exist."""
         if session.horse.yard_id != self.yard.pk:
             raise InvalidInput([Problem("id", str(item.id), "is not of this yard", "")])

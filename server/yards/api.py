@@ -6,9 +6,9 @@ from collections.abc import Callable
 from typing import Any, TypeVar
 
 from accounts.models import Yard
-from accounts.services import trainers_yard, yard_of
-from bucephal.ladder import Catalogue, CueFamily, Kind, Origin, OwnExercise, School, load_library
-from bucephal.planning.assessing import BACKGROUND_WORDS
+from accounts.services import yard_of, yard_to_change
+from bucephal.ladder import Catalogue, CueFamily, Origin, OwnExercise, School, StepKind, load_library
+from bucephal.words.arrivals import BACKGROUNDS
 from bucephal.record import Band, YardDefaults
 from bucephal.record.history import DEFAULT_BANDS
 from django.http import HttpRequest
@@ -24,7 +24,7 @@ class ExerciseRow(Schema):
     id: str
     name: str
     phase: str
-    kind: Kind
+    kind: StepKind
     origin: Origin
     stages: int
     archived: bool
@@ -45,7 +45,7 @@ class YardView(Schema):
     phases: dict[str, str]
     exercises: list[ExerciseRow]
     cautions: list[str]
-    layouts: list[str]
+    set_ups: list[str]
     fault_codes: list[str]
 
 
@@ -119,7 +119,7 @@ def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardView:
 
 def _changed(request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent) -> YardView:
     """Saves what a trainer sent; the yard as it is then."""
-    yard = trainers_yard(request)
+    yard = yard_to_change(request)
     return yard_view(save(yard, sent), services.yards_catalogue(yard))
 
 
@@ -130,7 +130,7 @@ def yard_view(defaults: YardDefaults, catalogue: Catalogue) -> YardView:
         school=dict(defaults.school),
         bands=dict(defaults.bands),
         shipped_bands=DEFAULT_BANDS,
-        backgrounds={str(one): words for one, words in BACKGROUND_WORDS.items()},
+        backgrounds=BACKGROUNDS,
         families=list(catalogue.families.values()),
         own_words=list(defaults.ladder.scales),
         kit=sorted({*catalogue.kit, *defaults.ladder.missing_kit}),
@@ -144,6 +144,6 @@ def yard_view(defaults: YardDefaults, catalogue: Catalogue) -> YardView:
             for one in catalogue.exercises
         ],
         cautions=list(library.cautions),
-        layouts=list(library.layouts),
+        set_ups=list(library.set_ups),
         fault_codes=list(library.fault_codes),
     )  # fmt: skip

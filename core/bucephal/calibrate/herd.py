@@ -15,8 +15,9 @@ from datetime import date, timedelta
 
 import numpy as np
 
+from bucephal.answers import is_accepted
 from bucephal.calibrate.claims import ORACLE, Calibration, Findings, score
-from bucephal.calibrate.records import Foreteller
+from bucephal.calibrate.records import Predictor
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import DatedAsk, Horse, Session
 from bucephal.response import (
@@ -27,12 +28,11 @@ from bucephal.response import (
     SIDE_LEAST_ASKS,
     SIDE_MATTERS,
     WITHIN,
+    CueTrack,
     LightnessTrack,
-    Track,
     Tracks,
     forecast,
     heard_days,
-    is_accepted,
     side_difference,
     side_rides,
     tables_for,
@@ -74,7 +74,7 @@ class _Pupil:
         self.horse = VirtualHorse(draw_traits(self.rng), self.catalogue, self.rng)
         profile = Horse(name="Virtual", bands={"default": (1, self.band_top)})
         self.tracks = Tracks(profile, self.catalogue)
-        self.foreteller = Foreteller(self.tracks)
+        self.predictor = Predictor(self.tracks)
         self.day = _START
 
     def work_for_a_season(self, findings: Findings) -> None:
@@ -132,14 +132,14 @@ class _Pupil:
         for _ in range(CAP):
             oracle = {ORACLE: self.horse.chance_light(STEP, side, self.band_top)}
             ask = self.horse.ask(STEP, side, self.band_top)
-            claim = self.foreteller.hear(DatedAsk(ask, self.day, self.session), oracle)
+            claim = self.predictor.hear(DatedAsk(ask, self.day, self.session), oracle)
             if claim is not None and findings is not None:
                 findings.asks.append(claim)
             row = row + 1 if is_accepted(ask, self.tracks.rule(STEP)) else 0
             if row == IN_A_ROW:
                 return
 
-    def _track(self, side: Side) -> Track:
+    def _track(self, side: Side) -> CueTrack:
         return self.tracks.by_key[STEP, side]
 
     def _judge_sides(self, findings: Findings) -> None:

@@ -4,19 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+from bucephal.answers import is_success
+from bucephal.calibrate.baseline_predictors import BaselinePredictors
 from bucephal.calibrate.claims import MODEL, AskClaim, Calibration, Findings, score
-from bucephal.calibrate.simple_ways import SimpleWays
-from bucephal.ladder import Catalogue, Kind
+from bucephal.ladder import Catalogue, StepKind
 from bucephal.record import DatedAsk, HorseRecord, Tension, asks_in_order
-from bucephal.response import TrackKey, Tracks, is_light
+from bucephal.response import TrackKey, Tracks
 
 
-class Foreteller:
+class Predictor:
     """Foretells each ask of a horse by the model and by the simple ways, then hears it."""
 
     def __init__(self, tracks: Tracks) -> None:
         self.tracks = tracks
-        self._ways: dict[TrackKey, SimpleWays] = {}
+        self._ways: dict[TrackKey, BaselinePredictors] = {}
 
     def hear(self, row: DatedAsk, oracle: dict[str, float] | None = None) -> AskClaim | None:
         """The claim about one ask; None where it says nothing about lightness.
@@ -25,14 +26,14 @@ class Foreteller:
             oracle: what other ways said of it, by name.
         """
         rule = self.tracks.rule(row.ask.step)
-        if rule.kind is not Kind.LIGHTNESS or row.ask.tension is Tension.ALARMED:
+        if rule.kind is not StepKind.LIGHTNESS or row.ask.tension is Tension.ALARMED:
             self.tracks.hear(row)
             return None
         track = self.tracks.get(*row.track)
-        ways = self._ways.setdefault(row.track, SimpleWays(rule.band_top))
+        ways = self._ways.setdefault(row.track, BaselinePredictors(rule.band_top))
         said = {MODEL: self.tracks.chance_light(row.ask.step, row.ask.side, row.day)}
-        said |= ways.foretell() | (oracle or {})
-        light = is_light(row.ask, rule)
+        said |= ways.predict() | (oracle or {})
+        light = is_success(row.ask, rule)
         first = track is None or track.last_day != row.day
         claim = AskClaim(
             said=said,
@@ -52,9 +53,9 @@ def calibrate_records(records: Iterable[HorseRecord], catalogue: Catalogue) -> C
     findings, horses = Findings(), 0
     for record in records:
         horses += 1
-        foreteller = Foreteller(Tracks(record.horse, catalogue))
+        predictor = Predictor(Tracks(record.horse, catalogue))
         for row in asks_in_order(record, catalogue):
-            claim = foreteller.hear(row)
+            claim = predictor.hear(row)
             if claim is not None:
                 findings.asks.append(claim)
     return score(findings, "records", horses)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from bucephal.calibrate.baseline_predictors import BASELINES, LAST_FIVE
 from bucephal.calibrate.claims import MODEL, ORACLE, Calibration, Reliability, WayScore
-from bucephal.calibrate.simple_ways import LAST_FIVE, SIMPLE_WAYS
 
 LIMITS = """\
 Virtual horses are an assumption: nobody has checked that real ones answer like them. They were
@@ -65,7 +65,7 @@ def halfway_words(found: Calibration) -> list[str]:
     if not {MODEL, ORACLE, LAST_FIVE} <= by_way.keys():
         return []
     every, first = (_way_gone(by_way, kind) for kind in ("log_loss", "log_loss_first"))
-    best = all(by_way[MODEL].log_loss < by_way[way].log_loss for way in SIMPLE_WAYS)
+    best = all(by_way[MODEL].log_loss < by_way[way].log_loss for way in BASELINES)
     return [
         f"{'Better' if best else 'Not better'} than every simple way. From 'last five' to the oracle, who "
         f"knows the horse and its mood, the model goes {every:.0%} of the way on all asks and {first:.0%} on "

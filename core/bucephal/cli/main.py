@@ -19,9 +19,11 @@ from pydantic import BaseModel
 from bucephal.calibrate import calibrate_records
 from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.errors import BucephalError, InvalidInput, Problem
+from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue, under
-from bucephal.planning import Place, PlanRequest, arrival, plan_session
-from bucephal.progress import FEWEST_A_WEEK, MOST_A_WEEK, Standing, goal_forecast
+from bucephal.pages import arrival
+from bucephal.planning import Place, PlanRequest, plan_session
+from bucephal.progress import Standing
 from bucephal.record import HorseRecord, parse_json, read_model, read_record, record_schema
 from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record

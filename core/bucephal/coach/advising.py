@@ -9,6 +9,7 @@ from collections.abc import Iterable, Iterator, Mapping
 
 from pydantic import Field
 
+from bucephal.answers import HeardEntry, Signal, SignalKind, SignalRule, classify, said, signal_rules
 from bucephal.coach.machine import (
     EASIER_ASKS,
     REMEDIES_BEFORE_SECOND,
@@ -22,11 +23,10 @@ from bucephal.coach.machine import (
     advance,
     in_context,
 )
-from bucephal.coach.settings import CoachEntry, CoachSettings
-from bucephal.coach.signals import Signal, SignalKind, SignalRule, classify, signal_rules
-from bucephal.coach.texts import Figures, band_text, fill, load_texts, said
-from bucephal.ladder import Catalogue, Fault, under
+from bucephal.coach.settings import CoachSettings
+from bucephal.ladder import Catalogue, Escalation, Fault, Resistance, SessionEnd, Settling, under
 from bucephal.record import FrozenModel
+from bucephal.words.coach import Figures, band_text, fill, load_texts, of_cap
 
 ENDING = frozenset(
     {
@@ -35,11 +35,10 @@ ENDING = frozenset(
     }
 )  # fmt: skip
 """Advice after which this item, or this side of it, is over for the day."""
-_HOLD_S = {"a": 2, "b": 20}
+_HOLD_S = {Escalation.STEPPED: 2, Escalation.MATCH_AND_HOLD: 20}
 _HOLDING_REMEDIES = 3
 """Whoever holds and waits for the try gives the first remedy one more time."""
 _FIXED_LESSON_EASIER = 3
-WRONG_PART_REMEDY = "Wait, then ask again from the lightest, a little smaller."
 
 
 class Advice(FrozenModel):
@@ -66,7 +65,7 @@ class Coach:
     def __init__(self, settings: CoachSettings, catalogue: Catalogue) -> None:
         self.settings = settings
         self.catalogue = catalogue = under(catalogue, settings.school)
-        self.signal_rules: tuple[SignalRule, ...] = signal_rules(settings, catalogue)
+        self.signal_rules: tuple[SignalRule, ...] = signal_rules(settings.rule(catalogue))
         self.machine_rules = machine_rules(settings, catalogue)
         self.state: CoachState = START
         self.tries = 0
@@ -74,7 +73,7 @@ class Coach:
         self.dangers = 0
         self.alarms = 0
 
-    def hear(self, entry: CoachEntry) -> Advice:
+    def hear(self, entry: HeardEntry) -> Advice:
         """Advice after one more entry."""
         signal = classify(entry, self.signal_rules)
         self.tries += signal.is_ask
@@ -102,7 +101,7 @@ class Coach:
         two_sided = len(self.catalogue.exercise(self.settings.step).side_names) > 1
         return two_sided and not self.settings.other_side_done
 
-    def _advice(self, entry: CoachEntry, signal: Signal, verdict: Verdict) -> Advice:
+    def _advice(self, entry: HeardEntry, signal: Signal, verdict: Verdict) -> Advice:
         text = load_texts().of(verdict.text_id, self.catalogue.school)
         figures = self._figures(entry, signal, verdict)
         ends = verdict.code in ENDING
@@ -122,22 +121,17 @@ class Coach:
             louder_after_s=louder_after_s(self.catalogue.school),
         )
 
-    def _figures(self, entry: CoachEntry, signal: Signal, verdict: Verdict) -> Figures:
-        cap = self.settings.cap
+    def _figures(self, entry: HeardEntry, signal: Signal, verdict: Verdict) -> Figures:
+        spoken = said(signal.kind, with_level=entry.level is not None)
         return {
-            "said": said(signal.kind, entry.level, load_texts()),
-            "band": band_text(self.settings.band),
+            **constant_figures(self.settings, self.catalogue),
+            "said": fill(spoken, {"level": str(entry.level)}),
             "tries": str(self.tries),
-            "cap": "" if cap is None else str(cap),
-            "of_cap": "" if cap is None else f" of at most {cap}",
             "row": str(self.row),
-            "aim": str(self.settings.aim),
             "remedy": self._remedy(entry, second=verdict.variant == "second"),
-            "easier": easier_text(self.settings.step, self.catalogue),
-            **school_figures(self.catalogue.school),
         }
 
-    def _remedy(self, entry: CoachEntry, *, second: bool) -> str:
+    def _remedy(self, entry: HeardEntry, *, second: bool) -> str:
         exercise = self.catalogue.exercise(self.settings.step)
         logged = [fault for code in entry.faults if (fault := exercise.fault(code)) is not None]
         wrong = exercise.fault("wrong-part")
@@ -156,27 +150,38 @@ def row_after(row: int, effect: RowEffect, aim: int) -> int:
 
 def machine_rules(settings: CoachSettings, catalogue: Catalogue) -> MachineRules:
     school = catalogue.school
+    fixed = SessionEnd.in_force(school) is SessionEnd.FIXED_LESSON
+    holding = Resistance.in_force(school) is Resistance.HOLD_QUIETLY
     return MachineRules(
         band_top=settings.band[1],
         has_easier_stage=catalogue.previous(settings.step) is not None,
-        easier_asks=_FIXED_LESSON_EASIER if school["session-end"] == "b" else EASIER_ASKS,
-        remedies_before_second=_HOLDING_REMEDIES if school["resistance"] == "b" else REMEDIES_BEFORE_SECOND,
+        easier_asks=_FIXED_LESSON_EASIER if fixed else EASIER_ASKS,
+        remedies_before_second=_HOLDING_REMEDIES if holding else REMEDIES_BEFORE_SECOND,
     )
 
 
 def louder_after_s(school: Mapping[str, str]) -> int:
-    """How long a level is held before a louder one: stepped, or matched and held (handbook 09)."""
-    return _HOLD_S[school["escalation"]]
+    """How long a level is held before a louder one: stepped, or matched and held."""
+    return _HOLD_S[Escalation.in_force(school)]
 
 
-def school_figures(school: Mapping[str, str]) -> Figures:
-    """What the texts name by school: the settling cue, and the seconds a level is held."""
-    return {"settling": load_texts().settling[school["settling"]], "hold": str(louder_after_s(school))}
+def constant_figures(settings: CoachSettings, catalogue: Catalogue) -> Figures:
+    """Figures of the texts that do not change while an item is worked."""
+    cap, school = settings.cap, catalogue.school
+    return {
+        "band": band_text(settings.band),
+        "cap": "" if cap is None else str(cap),
+        "of_cap": of_cap(cap),
+        "aim": str(settings.aim),
+        "easier": easier_text(settings.step, catalogue),
+        "settling": load_texts().settling[Settling.in_force(school)],
+        "hold": str(louder_after_s(school)),
+    }
 
 
 def remedy_text(fault: Fault | None, *, second: bool) -> str:
     if fault is None:
-        return WRONG_PART_REMEDY
+        return load_texts().remedy_of_no_fault
     return fault.second if second and fault.second is not None else fault.first
 
 
@@ -185,7 +190,7 @@ def easier_text(step: str, catalogue: Catalogue) -> str:
     return catalogue.stage(earlier).name if earlier is not None else ""
 
 
-def advise(settings: CoachSettings, entries: Iterable[CoachEntry], catalogue: Catalogue) -> list[Advice]:
+def advise(settings: CoachSettings, entries: Iterable[HeardEntry], catalogue: Catalogue) -> list[Advice]:
     """Advice after each entry in turn."""
     coach = Coach(settings, catalogue)
     return [coach.hear(entry) for entry in entries]

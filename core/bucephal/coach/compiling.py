@@ -13,14 +13,17 @@ from functools import lru_cache
 
 from pydantic import Field
 
-from bucephal.coach.advising import (
-    ENDING,
-    WRONG_PART_REMEDY,
-    easier_text,
-    louder_after_s,
-    machine_rules,
-    school_figures,
+from bucephal.answers import (
+    Condition,
+    Mark,
+    Signal,
+    SignalKind,
+    SignalRule,
+    mark_at_the_ring,
+    said,
+    signal_rules,
 )
+from bucephal.coach.advising import ENDING, constant_figures, louder_after_s, machine_rules, remedy_text
 from bucephal.coach.machine import (
     START,
     AdviceCode,
@@ -32,10 +35,9 @@ from bucephal.coach.machine import (
     swapped,
 )
 from bucephal.coach.settings import CoachSettings
-from bucephal.coach.signals import Condition, Signal, SignalKind, SignalRule, signal_rules
-from bucephal.coach.texts import AdviceText, band_text, load_texts
 from bucephal.ladder import Catalogue, Fault, under
 from bucephal.record import FrozenModel
+from bucephal.words.coach import AdviceText, load_texts
 
 
 class CompiledRule(FrozenModel):
@@ -48,8 +50,8 @@ class CompiledRule(FrozenModel):
 class CompiledSignal(FrozenModel):
     said: str
     said_without_level: str
+    mark: Mark
     is_ask: bool
-    adds_to_row: bool
     is_danger: bool
     is_alarm: bool
     came: bool = Field(description="Answered, heavy or not, with the right movement and no alarm.")
@@ -111,7 +113,7 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
             supplied by the device while it plays.
     """
     catalogue = under(catalogue, settings.school)
-    rules = signal_rules(settings, catalogue)
+    rules = signal_rules(settings.rule(catalogue))
     signals = tuple(dict.fromkeys(signal for rule in rules for signal in rule.by_level))
     walk = _walk(signals, machine_rules(settings, catalogue))
     verdicts = _verdicts(walk.verdicts)
@@ -132,12 +134,9 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         swaps=tuple(Swap),
         texts={verdict.text_id: texts.of(verdict.text_id, catalogue.school) for verdict in verdicts},
         louder_after_s=louder_after_s(catalogue.school),
-        figures=_constant_figures(settings, catalogue),
-        remedies={
-            fault.code: RemedyTexts(first=fault.first, second=fault.second or fault.first)
-            for fault in exercise.faults
-        },
-        default_remedy=_default_remedy(exercise.fault("wrong-part")),
+        figures=constant_figures(settings, catalogue),
+        remedies={fault.code: _remedies(fault) for fault in exercise.faults},
+        default_remedy=_remedies(exercise.fault("wrong-part")),
     )
 
 
@@ -244,31 +243,16 @@ def _compiled_rule(rule: SignalRule, signals: tuple[Signal, ...]) -> CompiledRul
 
 
 def _compiled_signal(signal: Signal) -> CompiledSignal:
-    texts = load_texts()
     return CompiledSignal(
-        said=texts.said[signal.kind],
-        said_without_level=texts.said_without_level.get(signal.kind, texts.said[signal.kind]),
+        said=said(signal.kind, with_level=True),
+        said_without_level=said(signal.kind, with_level=False),
+        mark=mark_at_the_ring(signal),
         is_ask=signal.is_ask,
-        adds_to_row=signal.adds_to_row,
         is_danger=signal.kind is SignalKind.DANGER,
         is_alarm=signal.kind is SignalKind.ALARMED,
         came=signal.came,
     )
 
 
-def _constant_figures(settings: CoachSettings, catalogue: Catalogue) -> dict[str, str]:
-    cap = settings.cap
-    return {
-        "band": band_text(settings.band),
-        "cap": "" if cap is None else str(cap),
-        "of_cap": "" if cap is None else f" of at most {cap}",
-        "aim": str(settings.aim),
-        "easier": easier_text(settings.step, catalogue),
-        **school_figures(catalogue.school),
-    }
-
-
-def _default_remedy(fault: Fault | None) -> RemedyTexts:
-    if fault is None:
-        return RemedyTexts(first=WRONG_PART_REMEDY, second=WRONG_PART_REMEDY)
-    return RemedyTexts(first=fault.first, second=fault.second or fault.first)
+def _remedies(fault: Fault | None) -> RemedyTexts:
+    return RemedyTexts(first=remedy_text(fault, second=False), second=remedy_text(fault, second=True))

@@ -5,7 +5,7 @@ whole coach of an item can be compiled into a table. Counters are kept outside: 
 only whether the cap of tries is reached, and `in_context` swaps what is said when the row of
 accepted answers is full, the time is up, the other side waits, or something comes a second time.
 
-Source: handbook 02, 'What to say next', rules 1 to 12 in their order; common practice.
+Source: common practice, no source. The rules in their order stand in docs/coach.md.
 """
 
 from __future__ import annotations
@@ -15,7 +15,7 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import NamedTuple
 
-from bucephal.coach.signals import Signal, SignalKind
+from bucephal.answers import Signal, SignalKind
 from bucephal.response.comparing import stuck_after
 
 OVERS_TO_CALM = 3

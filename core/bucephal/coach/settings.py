@@ -1,4 +1,4 @@
-"""What the coach is told about the item being worked, and what it is told of each ask."""
+"""What the coach is told about the item being worked."""
 
 from __future__ import annotations
 
@@ -7,28 +7,13 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
+from bucephal.answers import HeardEntry, ItemRule
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue, Side
 from bucephal.problems import shorten
-from bucephal.record import Band, Coarse, Correct, EventKind, FrozenModel, Tension
+from bucephal.record import Band, FrozenModel
 from bucephal.record.checks import school_problems
-from bucephal.record.models import Level, StepId
-
-
-class CoachEntry(FrozenModel):
-    """One ask as the coach hears it, or an event in its place in time."""
-
-    event: EventKind | None = None
-    level: Level | None = None
-    answered: bool = True
-    coarse: Coarse | None = None
-    correct: Correct = Correct.YES
-    tension: Tension = Tension.CALM
-    over: bool = False
-    grade: Annotated[int, Field(ge=1, le=5)] | None = None
-    extent: Annotated[float, Field(ge=0)] | None = None
-    let_go_s: Annotated[float, Field(ge=0)] | None = None
-    faults: tuple[str, ...] = ()
+from bucephal.record.models import StepId
 
 
 class CoachSettings(FrozenModel):
@@ -50,11 +35,27 @@ class CoachSettings(FrozenModel):
         None, description="Sessions in which this exercise was asked before; null: not known."
     )
 
+    def rule(self, catalogue: Catalogue) -> ItemRule:
+        """How answers to the item are read.
+
+        Args:
+            catalogue: the ladder under the school of these settings.
+        """
+        return ItemRule(
+            exercise=catalogue.exercise(self.step),
+            stage=catalogue.stage(self.step),
+            band=self.band,
+            school=catalogue.school,
+            green=self.green,
+            best_below=self.best_below,
+            sessions_before=self.sessions_before,
+        )
+
 
 class CoachFile(CoachSettings):
     """Settings and the entries so far: the input of `bucephal coach`."""
 
-    asks: tuple[CoachEntry, ...] = ()
+    asks: tuple[HeardEntry, ...] = ()
 
     @property
     def settings(self) -> CoachSettings:

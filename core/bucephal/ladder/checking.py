@@ -7,7 +7,9 @@ from collections.abc import Iterable, Iterator
 from graphlib import CycleError, TopologicalSorter
 
 from bucephal.errors import LadderFault, Problem
-from bucephal.ladder.models import Catalogue, Exercise, Kind
+from bucephal.ladder.catalogue import Catalogue
+from bucephal.ladder.models import Exercise
+from bucephal.ladder.terms import StepKind
 
 NEVER_RIDDEN_BELOW_MONTHS = 36
 
@@ -81,12 +83,12 @@ def _first_own(steps: list[str], catalogue: Catalogue) -> str:
 
 def _unfit(exercise: Exercise, catalogue: Catalogue) -> Iterator[Problem]:
     where, families = exercise.id, ", ".join(catalogue.families)
-    if exercise.kind is Kind.LIGHTNESS and exercise.family not in catalogue.families:
+    if exercise.kind is StepKind.LIGHTNESS and exercise.family not in catalogue.families:
         yield Problem(f"{where}.family", exercise.family, "is not one of the cue families", families)
-    if exercise.kind is not Kind.LIGHTNESS and exercise.family is not None:
+    if exercise.kind is not StepKind.LIGHTNESS and exercise.family is not None:
         reason = "is for what is judged by lightness only"
         yield Problem(f"{where}.family", exercise.family, reason, "empty")
-    if exercise.kind is Kind.MEASURE:
+    if exercise.kind is StepKind.MEASURE:
         if exercise.unit is None:
             yield Problem(f"{where}.unit", None, "a measure needs a unit", "s, m, min, % ...")
         for stage in exercise.stages:

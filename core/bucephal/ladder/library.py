@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import tomllib
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from functools import lru_cache
 from importlib import resources
@@ -12,9 +12,9 @@ from typing import Any, TypeVar
 from pydantic import BaseModel, ValidationError
 
 from bucephal.errors import LadderFault
-from bucephal.ladder.models import Caution, CueFamily, Demand, Layout
-from bucephal.ladder.schools import School, schools_from
-from bucephal.ladder.source import ExerciseSource, FaultSource
+from bucephal.ladder.models import Caution, CueFamily, Demand, SetUp
+from bucephal.ladder.schools import School
+from bucephal.ladder.source import ExerciseSource, FaultSource, YardLadder
 from bucephal.problems import problems_of
 
 FaultRows = dict[str, dict[str, FaultSource]]
@@ -41,7 +41,7 @@ class Library:
     exercise_faults: FaultRows
     rider_faults: dict[str, str]
     cautions: dict[str, Caution]
-    layouts: dict[str, Layout]
+    set_ups: dict[str, SetUp]
     demands: dict[str, Demand]
     schools: tuple[School, ...] = ()
     assessments: dict[str, AssessmentPlan] = field(default_factory=dict)
@@ -67,7 +67,9 @@ def load_library() -> Library:
     folder = resources.files("bucephal.ladder") / "data"
     names = sorted(path.name for path in folder.iterdir() if path.name.endswith(".toml"))
     documents = {
-        name.removesuffix(".toml"): tomllib.loads((folder / name).read_text(encoding="utf-8"))
+        name.removesuffix(".toml").replace("-", "_"): tomllib.loads(
+            (folder / name).read_text(encoding="utf-8")
+        )
         for name in names
     }
     phases = [documents.pop(name) for name in list(documents) if name[0] == "p" and name[1].isdigit()]
@@ -79,7 +81,7 @@ def library_from(phases: Iterable[dict[str, Any]], tables: dict[str, dict[str, A
 
     Args:
         phases: documents with ``phase``, ``title`` and ``exercise``.
-        tables: ``families``, ``faults``, ``cautions``, ``layouts``, ``demands``, ``schools``,
+        tables: ``families``, ``faults``, ``cautions``, ``set_ups``, ``demands``, ``schools``,
             ``assessments``; what is missing is empty.
 
     Raises:
@@ -102,9 +104,9 @@ def library_from(phases: Iterable[dict[str, Any]], tables: dict[str, dict[str, A
         exercise_faults=_rows_by_exercise(faults.get("exercise", ()), reader),
         rider_faults=faults.get("rider", {}),
         cautions=reader.table(tables.get("cautions", {}), Caution, "code"),
-        layouts=reader.table(tables.get("layouts", {}), Layout, "code"),
+        set_ups=reader.table(tables.get("set_ups", {}), SetUp, "code"),
         demands=reader.table(tables.get("demands", {}), Demand, "code"),
-        schools=schools_from(tables.get("schools", {}).get("school", ())),
+        schools=tuple(reader.rows(tables.get("schools", {}).get("school", ()), School, "key")),
         assessments=reader.table(tables.get("assessments", {}), AssessmentPlan, None),
     )
     if reader.found:
@@ -136,9 +138,23 @@ class _Reader:
             self.found += [f"{where}: {problem}" for problem in problems_of(error, model)]
             return None
 
+    def rows(self, rows: Iterable[dict[str, Any]], model: type[_Model], key: str) -> Iterator[_Model]:
+        for row in rows:
+            one = self.read(row, model, str(row.get(key)))
+            if one is not None:
+                yield one
+
     def table(self, rows: dict[str, Any], model: type[_Model], key: str | None) -> dict[str, _Model]:
         read = {
             name: self.read(row if key is None else {key: name, **row}, model, name)
             for name, row in rows.items()
         }
         return {name: one for name, one in read.items() if one is not None}
+
+
+@dataclass(frozen=True)
+class Blueprint:
+    """What a catalogue was built from, so that it can be built again under another school."""
+
+    library: Library
+    yard: YardLadder

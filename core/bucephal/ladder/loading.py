@@ -3,43 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping
-from dataclasses import dataclass, replace
 from functools import lru_cache
 from graphlib import CycleError, TopologicalSorter
 from typing import Any
 
 from bucephal.errors import Problem
+from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.checking import check_catalogue
-from bucephal.ladder.library import Library, library_from, load_library
-from bucephal.ladder.models import (
-    Accepted,
-    Catalogue,
-    CueFamily,
-    Exercise,
-    Fault,
-    Gait,
-    Gate,
-    Kind,
-    Need,
-    Origin,
-    Stage,
-)
+from bucephal.ladder.library import Blueprint, Library, library_from, load_library
+from bucephal.ladder.models import CueFamily, Exercise, Fault, Need, Stage
 from bucephal.ladder.schools import SchoolChange, SchoolOption, options_in_force, resolve
 from bucephal.ladder.source import ExerciseSource, FaultSource, StageSource, YardLadder
+from bucephal.ladder.terms import Accepted, Gait, Gate, Origin, StepKind
 
 TOLERANCE_FIRST_STAGE_S = 60.0
 TOLERANCE_LATER_STAGE_S = 30.0
-_STAGE_FIELDS = ("name", "does", "looks", "layouts", "kit", "cautions", "demands")
-_EXERCISE_FIELDS = ("name", "ask", "layouts", "kit", "cautions", "demands")
+_STAGE_FIELDS = ("name", "does", "looks", "set_ups", "kit", "cautions", "demands")
+_EXERCISE_FIELDS = ("name", "ask", "set_ups", "kit", "cautions", "demands")
 _FAULT_FIELDS = ("looks", "first", "second", "accepted")
-
-
-@dataclass(frozen=True)
-class Blueprint:
-    """What a catalogue was built from, so that it can be built again under another school."""
-
-    library: Library
-    yard: YardLadder
 
 
 def load_catalogue(yard: YardLadder | None = None, school: Mapping[str, str] | None = None) -> Catalogue:
@@ -60,7 +41,7 @@ def _shipped(yard: str, school: tuple[tuple[str, str], ...]) -> Catalogue:
 
 def under(catalogue: Catalogue, school: Mapping[str, str]) -> Catalogue:
     """The same ladder under a school; the catalogue itself if nothing would change."""
-    blueprint: Blueprint = catalogue.blueprint
+    blueprint = catalogue.blueprint
     if resolve(blueprint.library.schools, school) == catalogue.school:
         return catalogue
     if blueprint.library is load_library():
@@ -217,9 +198,9 @@ class _Builder:
         ridden = source.ridden if stage.ridden is None else stage.ridden
         usual_s = TOLERANCE_FIRST_STAGE_S if place == 0 else TOLERANCE_LATER_STAGE_S
         own_demands = source.demands if stage.demands is None else stage.demands
-        layouts = source.layouts if stage.layouts is None else stage.layouts
+        set_ups = source.set_ups if stage.set_ups is None else stage.set_ups
         codes = {
-            "layouts": self._known(step, "layouts", layouts, self.library.layouts),
+            "set_ups": self._known(step, "set_ups", set_ups, self.library.set_ups),
             "cautions": self._known(
                 step, "cautions", (*source.cautions, *(stage.cautions or ())), self.library.cautions
             ),
@@ -244,7 +225,7 @@ class _Builder:
             exciting=source.exciting if stage.exciting is None else stage.exciting,
             accept_nearly=stage.accept_nearly,
             target=stage.target,
-            within_s=stage.within_s or (usual_s if source.kind is Kind.TOLERANCE else None),
+            within_s=stage.within_s or (usual_s if source.kind is StepKind.TOLERANCE else None),
             **codes,
         )
 
@@ -275,7 +256,7 @@ class _Builder:
         rows = {**self.library.exercise_faults.get(source.id, {}), **rows}
         family = self.families.get(source.family or "")
         inherited = source.fault_family or (family.fault_family if family is not None else "none")
-        tables = [inherited, "tolerance", "any"] if source.kind is Kind.TOLERANCE else [inherited, "any"]
+        tables = [inherited, "tolerance", "any"] if source.kind is StepKind.TOLERANCE else [inherited, "any"]
         for table in tables:
             for code, fault in self.library.family_faults.get(table, {}).items():
                 rows.setdefault(code, fault)
@@ -351,12 +332,3 @@ def _aged(exercises: tuple[Exercise, ...]) -> tuple[Exercise, ...]:
         )
         for exercise in exercises
     )
-
-
-def with_yard(catalogue: Catalogue, yard: YardLadder) -> Catalogue:
-    """The same ladder and school with other additions of a yard.
-
-    Raises:
-        LadderFault: naming every contradiction the additions bring.
-    """
-    return build(replace(catalogue.blueprint, yard=yard), catalogue.school)

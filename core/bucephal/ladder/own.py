@@ -10,9 +10,9 @@ import re
 from collections.abc import Iterator
 
 from bucephal.errors import InvalidInput, LadderFault, Problem
+from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.library import Library, load_library
 from bucephal.ladder.loading import load_catalogue
-from bucephal.ladder.models import Catalogue
 from bucephal.ladder.source import ExerciseSource, FaultSource, OwnExercise, YardLadder
 
 _STAGE_PATH = re.compile(r"^(?P<exercise>[a-z0-9-]+)\.(?P<number>\d+)\.(?P<rest>.+)$")
@@ -28,7 +28,7 @@ def check_yard(yard: YardLadder) -> Catalogue:
     try:
         catalogue = load_catalogue(yard)
         for school in load_library().schools:
-            for option in school.options[1:]:
+            for option in school.others:
                 load_catalogue(yard, {school.key: option.code})
     except LadderFault as fault:
         raise InvalidInput(fault.problems) from None

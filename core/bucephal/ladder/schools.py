@@ -1,26 +1,23 @@
-"""Schools: where practitioners disagree, and what each option changes in the ladder (handbook 09).
+"""Schools: where practitioners disagree, and what each option changes in the ladder.
 
 Questions and changes are data (``data/schools.toml``). What an option changes in the coach and the
-plan is in those rooms, by key and code. The first option is the default and changes nothing here.
+plan is in those rooms, by the enumerations of ``questions.py``. Option ``a`` is the default and
+changes nothing here.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from typing import Any
+from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import Field, field_validator
 
-from bucephal.ladder.models import Accepted
+from bucephal.ladder.terms import Accepted, LadderModel
 
-OPTION_CODES = "abcd"
-
-
-class _Frozen(BaseModel):
-    model_config = ConfigDict(frozen=True, extra="forbid")
+DEFAULT_OPTION = "a"
 
 
-class SchoolChange(_Frozen):
+class SchoolChange(LadderModel):
     """What an option changes: of a step, an exercise, a family, a fault or a rider fault.
 
     Fields of the exercise or stage that are set replace those of the ladder.
@@ -38,7 +35,7 @@ class SchoolChange(_Frozen):
     does: str | None = None
     looks: str | None = None
     ask: str | None = None
-    layouts: tuple[str, ...] | None = None
+    set_ups: tuple[str, ...] | None = None
     kit: tuple[str, ...] | None = None
     cautions: tuple[str, ...] | None = None
     demands: tuple[str, ...] | None = None
@@ -54,44 +51,39 @@ class SchoolChange(_Frozen):
         return {name: value for name in names if (value := getattr(self, name)) is not None}
 
 
-class SchoolOption(_Frozen):
-    code: str
+class SchoolOption(LadderModel):
+    code: Literal["a", "b", "c", "d"] = Field(description="Its name for ever, in every record.")
     name: str
     words: str = Field(description="A neutral sentence: what is done, in its own terms.")
     prefers: tuple[str, ...] = Field((), description="Exercises taken first among those open.")
     changes: tuple[SchoolChange, ...] = Field((), exclude=True)
 
 
-class School(_Frozen):
-    """One question and the options it can be answered with; the first is the default."""
+class School(LadderModel):
+    """One question and the options it can be answered with."""
 
     key: str
     question: str
     effect: str
     options: tuple[SchoolOption, ...]
 
+    @field_validator("options")
+    @classmethod
+    def _each_code_once(cls, options: tuple[SchoolOption, ...]) -> tuple[SchoolOption, ...]:
+        codes = [option.code for option in options]
+        if DEFAULT_OPTION not in codes or len(set(codes)) < len(codes):
+            raise ValueError(f"each code once, {DEFAULT_OPTION} among them, not {', '.join(codes)}")
+        return options
+
     @property
-    def default(self) -> str:
-        return self.options[0].code
+    def others(self) -> tuple[SchoolOption, ...]:
+        """The options beside the default."""
+        return tuple(option for option in self.options if option.code != DEFAULT_OPTION)
 
     def option(self, code: str) -> SchoolOption:
-        return next((one for one in self.options if one.code == code), self.options[0])
-
-
-def schools_from(rows: Iterable[Mapping[str, Any]]) -> tuple[School, ...]:
-    """Schools from their TOML rows; options get their codes by their place."""
-    return tuple(
-        School.model_validate(
-            {
-                **row,
-                "options": [
-                    {"code": code, **option}
-                    for code, option in zip(OPTION_CODES, row["options"], strict=False)
-                ],
-            }
-        )
-        for row in rows
-    )
+        """The option of a code; the default where there is none of that code."""
+        by_code: dict[str, SchoolOption] = {option.code: option for option in self.options}
+        return by_code.get(code) or by_code[DEFAULT_OPTION]
 
 
 def resolve(schools: Iterable[School], chosen: Mapping[str, str]) -> dict[str, str]:

@@ -10,7 +10,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from bucephal.ladder.models import Accepted, Compare, Gait, HelperRule, Kind, Sides, StageBand
+from bucephal.ladder.terms import Accepted, Compare, Gait, HelperRule, Sides, StageBand, StepKind
 
 Code = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,29}$", description="a-z, 0-9 and -")]
 Line = Annotated[str, Field(min_length=1, max_length=120)]
@@ -50,7 +50,7 @@ class StageSource(_Source):
     target: Annotated[float, Field(ge=0, le=100_000)] | None = None
     within_s: Annotated[float, Field(ge=1, le=3600)] | None = None
     kit: tuple[Thing, ...] | None = None
-    layouts: tuple[Code, ...] | None = None
+    set_ups: tuple[Code, ...] | None = None
     cautions: tuple[Code, ...] | None = Field(None, description="Beside those of the exercise.")
     demands: tuple[Code, ...] | None = None
     archived: bool = False
@@ -62,7 +62,7 @@ class ExerciseSource(_Source):
     id: Code
     name: Line
     short: Annotated[str, Field(max_length=18)] = ""
-    kind: Kind
+    kind: StepKind
     family: Code | None = None
     fault_family: Code | None = None
     sides: Sides
@@ -79,7 +79,7 @@ class ExerciseSource(_Source):
     minutes: Annotated[int, Field(ge=1, le=60)] = 5
     ask: Words = ""
     good_for: Words = ""
-    layouts: tuple[Code, ...] = ()
+    set_ups: tuple[Code, ...] = ()
     cautions: tuple[Code, ...] = ()
     demands: tuple[Code, ...] = ()
     faults: tuple[FaultSource, ...] = ()

@@ -1,7 +1,6 @@
 """What a horse that has just come is tried on: which steps, how often, in which order, and where it stops.
 
-Source: handbook 03 ('starting points') and 08 (what an age allows). Which steps for which
-background is data (``ladder/data/assessments.toml``).
+Source: common practice, no source. Which steps for which background is data (``ladder/data/assessments.toml``).
 """
 
 from __future__ import annotations
@@ -12,22 +11,32 @@ from datetime import date
 
 from pydantic import Field
 
+from bucephal.answers import StepRule, came, is_accepted
 from bucephal.ladder import (
     AssessmentPlan,
     Catalogue,
     Exercise,
     HelperRule,
-    Kind,
     Side,
     Stage,
+    StepKind,
     load_library,
     under,
 )
-from bucephal.progress import UNDER_WAY, Standing
-from bucephal.record import Ask, Background, FrozenModel, Horse, HorseRecord, SessionKind, sessions_in_order
-from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import StepRule, Tracks, came, is_accepted
-from bucephal.welfare import age_text, session_limit_min
+from bucephal.progress import Standing
+from bucephal.record import (
+    Ask,
+    Background,
+    FrozenModel,
+    Horse,
+    HorseRecord,
+    SessionKind,
+    sessions_in_order,
+)
+from bucephal.record.history import ASSESSMENT_LASTS, SETTLE_EXERCISE
+from bucephal.response import Tracks
+from bucephal.welfare import session_limit_min
+from bucephal.words import arrivals as words
 
 MOST_SESSIONS = 3
 MOST_TRIES_A_SIDE = 2
@@ -35,17 +44,6 @@ MINUTES_PER_TRY = 1.0  # own: a try with its rest; two sides take two
 FRAME_MIN = 4  # own: a short settle and putting away
 LONGEST_MIN = 30  # own: it is looking, not work
 TAKEN_FOR_UNKNOWN = Background.HANDLED
-
-BACKGROUND_WORDS = {
-    Background.UNHANDLED: "unhandled",
-    Background.HANDLED: "handled, not ridden",
-    Background.STARTED: "started by others",
-    Background.FROM_RACING: "from racing",
-    Background.FROM_HARNESS: "from harness",
-    Background.GAITED: "bred to pace or amble",
-    Background.LONG_REST: "after a long rest",
-    Background.SPOILED: "spoiled",
-}
 
 
 class After(FrozenModel):
@@ -116,8 +114,8 @@ def assess(
     sessions, late = _sessions(tries, minutes)
     waiting = [one for session in sessions for one in session.tries if _waits(one)]
     if _days_held(record) >= MOST_SESSIONS:
-        words = f"{MOST_SESSIONS} sessions were held: it comes with the work itself"
-        late += [NotTried(step=one.step, name=one.name, reason="time", words=words) for one in waiting]
+        held = words.held(MOST_SESSIONS)
+        late += [NotTried(step=one.step, name=one.name, reason="time", words=held) for one in waiting]
         sessions = tuple(_tried_of(session) for session in sessions)
         waiting = []
     return Assessment(
@@ -149,7 +147,7 @@ def assessment_is_due(record: HorseRecord, on: date) -> bool:
     if record.horse.background is None:
         return False
     first = next((one for one in sessions_in_order(record) if one.asks), None)
-    return first is None or (first.kind is SessionKind.ASSESSMENT and on - first.date <= UNDER_WAY)
+    return first is None or (first.kind is SessionKind.ASSESSMENT and on - first.date <= ASSESSMENT_LASTS)
 
 
 def tries_today(record: HorseRecord, catalogue: Catalogue, standing: Standing) -> tuple[AssessmentTry, ...]:
@@ -171,15 +169,13 @@ def _waits(one: AssessmentTry) -> bool:
 
 
 def _facts(horse: Horse, standing: Standing) -> list[str]:
-    facts = [age_text(standing.age_months) + (" old" if standing.age_months is not None else "")]
-    if horse.background is None:
-        taken = BACKGROUND_WORDS[TAKEN_FOR_UNKNOWN]
-        facts.append(f"background not given: taken as {taken}, nothing is taken for granted")
-    else:
-        facts.append(BACKGROUND_WORDS[horse.background])
+    facts = [
+        words.age_fact(standing.age_months),
+        words.background_fact(horse.background, TAKEN_FOR_UNKNOWN),
+    ]
     if horse.arrived is not None:
-        facts.append(f"here since {horse.arrived}")
-    return facts + [f"flag open: {code}" for code in standing.open_flags]
+        facts.append(words.here_since(horse.arrived))
+    return facts + [words.flag_fact(code) for code in standing.open_flags]
 
 
 def _laid_out(
@@ -203,23 +199,24 @@ def _laid_out(
             tried, resting = was_asked(step, tracks), standing.rest_because(step)
             if resting is not None and not tried:
                 out.append(_not_tried(ladder, step, *resting))
-                missing[step, True] = missing[step, False] = f"{name} is not tried ({resting[1]})"
+                missing[step, True] = missing[step, False] = words.not_tried(name, resting[1])
             elif broken is not None and not tried:
-                out.append(_not_tried(ladder, step, "answers", f"answers stopped before it: {broken}"))
+                out.append(_not_tried(ladder, step, "answers", words.answers_stopped(broken)))
                 missing[step, True] = missing[step, False] = broken
             else:
                 tries.append((number, _try(step, _because(plan, step, ladder), after, tried, ladder)))
                 if tried and not came_light(step, tracks):
-                    missing[step, True] = f"{name} did not come light and calm"
+                    missing[step, True] = words.not_light(name)
                 if tried and not came_at_all(step, tracks):
-                    missing[step, False] = f"{name} did not come"
+                    missing[step, False] = words.did_not_come(name)
     return tries, out
 
 
 def _because(plan: AssessmentPlan, step: str, ladder: Catalogue) -> str:
     """The fact that speaks for a step; else that it is a basic of its phase."""
     phase = ladder.phases[ladder.exercise(step).phase].lower()
-    return plan.because.get(step) or f"{plan.words.partition(':')[0].lower()}: a basic of {phase}"
+    background = plan.words.partition(":")[0].lower()
+    return plan.because.get(step) or words.a_basic_of(background, phase)
 
 
 def _not_tried(ladder: Catalogue, step: str, reason: str, words: str) -> NotTried:
@@ -236,7 +233,9 @@ def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[After, ...
     found = []
     for before in earlier:
         exercise = ladder.exercise(before)
-        if before in path and (exercise.id == own.id or exercise.safety or exercise.kind is Kind.TOLERANCE):
+        if before in path and (
+            exercise.id == own.id or exercise.safety or exercise.kind is StepKind.TOLERANCE
+        ):
             light = exercise.safety and ladder.stage(step).ridden
             found.append(After(step=before, light=light))
     return tuple(found)
@@ -244,13 +243,8 @@ def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[After, ...
 
 def _try(step: str, because: str, after: tuple[After, ...], tried: bool, ladder: Catalogue) -> AssessmentTry:
     exercise, stage = ladder.exercise(step), ladder.stage(step)
-    asks = 2 if exercise.safety and exercise.kind is Kind.LIGHTNESS else 1
-    twice = "twice on each side even if light: brakes are not guessed"
-    once = "once on each side, a second time only if the first is not light"
-    how = twice if asks == MOST_TRIES_A_SIDE else once
+    asks = 2 if exercise.safety and exercise.kind is StepKind.LIGHTNESS else 1
     sides = exercise.side_names
-    if len(sides) == 1:
-        how = how.replace(" on each side", "")
     return AssessmentTry(
         step=step,
         name=ladder.full_name(step),
@@ -259,7 +253,7 @@ def _try(step: str, because: str, after: tuple[After, ...], tried: bool, ladder:
         minutes=_minutes(exercise, stage, asks),
         helper=stage.helper is not HelperRule.NEVER,
         after=after,
-        because=f"{because}; {how}",
+        because=words.how_often(because, twice=asks == MOST_TRIES_A_SIDE, sided=len(sides) > 1),
         tried=tried,
     )
 
@@ -280,8 +274,8 @@ def _sessions(
         if packed[-1] and (used + one.minutes > room or number + 1 > len(packed)):
             packed.append([])
         if len(packed) > MOST_SESSIONS:
-            words = f"{MOST_SESSIONS} sessions of {limit} min are full: it comes with the work itself"
-            late.append(NotTried(step=one.step, name=one.name, reason="time", words=words))
+            full = words.sessions_full(MOST_SESSIONS, limit)
+            late.append(NotTried(step=one.step, name=one.name, reason="time", words=full))
             packed.pop()
             continue
         packed[-1].append(one)

@@ -1,6 +1,6 @@
 """Which steps belong into today's session: to put right, to check, to go on with, to begin.
 
-Source: handbook 05, 'The next session'.
+Source: common practice, no source: put right before new, one new thing at a time, finish easy.
 """
 
 from __future__ import annotations
@@ -8,11 +8,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from bucephal.answers import answer_in_words
+from bucephal.goals import goal_path
 from bucephal.ladder import Gate, Side
 from bucephal.planning.assessing import came_light
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
-from bucephal.progress import GOOD, MissingNeed, StepState, answer_in_words, side_gap
+from bucephal.progress import GOOD, MissingNeed, StepState, side_gap
 from bucephal.record import Correct, SessionKind
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
@@ -22,8 +24,9 @@ from bucephal.response import (
     SIDE_HINT,
     SIDE_MATTERS,
     SLIPPING_BELOW,
-    Track,
+    CueTrack,
 )
+from bucephal.words import plans as words
 
 MOST_REPAIRS = 2
 MOST_LEARNING_AT_ONCE = 3
@@ -56,23 +59,16 @@ def _slipping(day: Day) -> Iterator[Choice]:
         if slipped:
             worst = min(slipped, key=lambda track: track.p_first(day.on))
             figures = {f"p_first_{track.side}": round(track.p_first(day.on), 2) for track in tracks}
-            where = "" if worst.side is Side.NONE else f" on the {worst.side}"
-            others = _others_text(worst, tracks, day)
-            text = f"slipped{where}: {_slip_cause(worst, day)}{others}; {worst.basis}"
+            others = [(track.side, track.p_first(day.on)) for track in tracks if track is not worst]
+            text = words.slipped(worst.side, _slip_cause(worst, day), others, worst.basis)
             yield Choice(step, Why(text=text, figures=figures), _sided(worst.side))
 
 
-def _slip_cause(worst: Track, day: Day) -> str:
+def _slip_cause(worst: CueTrack, day: Day) -> str:
     chance, heavy = worst.p_first(day.on), worst.standing.first_heavy_run
     if chance < SLIPPING_BELOW:
-        return f"a light first answer is now {chance:.2f} likely, confirmed wants {SLIPPING_BELOW:.2f}"
-    if heavy >= FIRST_ANSWERS_LOST:
-        return f"the last {heavy} first answers were heavy"
-    return f"a light first answer is {chance:.2f} likely again, but it is not yet confirmed again"
-
-
-def _others_text(worst: Track, tracks: list[Track], day: Day) -> str:
-    return "".join(f"; {track.side} {track.p_first(day.on):.2f}" for track in tracks if track is not worst)
+        return words.slipped_by_chance(chance, SLIPPING_BELOW)
+    return words.slipped_by_run(heavy) if heavy >= FIRST_ANSWERS_LOST else words.slipped_and_back(chance)
 
 
 def _left_heavy(day: Day) -> Iterator[Choice]:
@@ -81,14 +77,9 @@ def _left_heavy(day: Day) -> Iterator[Choice]:
         if heavy and day.standing.state(step) is not StepState.RESTING:
             track = heavy[-1]
             level = track.asks[-1].ask.level
-            where = "" if track.side is Side.NONE else f" on the {track.side}"
-            text = f"left unfinished last time{where} ({_last_answer(track)}): it comes first"
+            text = words.left_unfinished(track.side, *_last_answer(track))
             figures = {} if level is None else {"last_level": level, "band_top": track.rule.band_top}
             yield Choice(step, Why(text=text, figures=figures), _sided(track.side))
-
-
-def _sides_basis(tracks: list[Track]) -> str:
-    return " and ".join(f"{len(track.asks)} asks on the {track.side}" for track in tracks)
 
 
 def _one_sided(day: Day) -> Iterator[Choice]:
@@ -96,16 +87,10 @@ def _one_sided(day: Day) -> Iterator[Choice]:
         difference = side_gap(day.standing, step)
         if difference is None:
             continue
-        left_heavier = difference.p_above(SIDE_MATTERS)
-        right_heavier = difference.p_below(-SIDE_MATTERS)
-        chance = max(left_heavier, right_heavier)
+        side, chance = difference.heavier
         if chance >= SIDE_HINT and day.standing.state(step) in GOOD:
-            side = Side.LEFT if left_heavier > right_heavier else Side.RIGHT
-            text = (
-                f"the {side} is heavier by about {abs(difference.mean):.1f} levels "
-                f"(more than {SIDE_MATTERS} with chance {chance:.2f}, {_sides_basis(tracks)}): "
-                "it gets about three asks to two"
-            )
+            basis = words.asks_by_side((track.side, len(track.asks)) for track in tracks)
+            text = words.one_side_heavier(side, difference.mean, SIDE_MATTERS, chance, basis)
             figures = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
             yield Choice(step, Why(text=text, figures=figures), side)
 
@@ -172,7 +157,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
     if off >= MANY_DAYS_OFF:
         in_phase = [step for step in known if day.catalogue.exercise(step).phase == now]
         wide = known if off > RESTART_DAYS_OFF else in_phase
-        return [Choice(step, _check_why(day, step, f"{off} days off: all basics")) for step in wide]
+        return [Choice(step, _check_why(day, step, words.all_basics(off))) for step in wide]
     count = CHECKS_AFTER_SOME_DAYS if off >= SOME_DAYS_OFF or once else CHECKS_USUAL
     needed = _needed_by(day, todays)
     order = sorted(
@@ -196,8 +181,8 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
 
 def _check_because(step: str, once: list[str], needed: set[str]) -> str:
     if step in once:
-        return "came light when it was first tried: once more on a second day, then it is built on"
-    return "today's work needs it" if step in needed else ""
+        return words.ONCE_MORE
+    return words.WORK_NEEDS_IT if step in needed else ""
 
 
 def _needed_by(day: Day, steps: list[str]) -> set[str]:
@@ -215,17 +200,12 @@ def _last_on(day: Day, step: str) -> str:
 def _check_why(day: Day, step: str, because: str) -> Why:
     tracks = _tracks(day, step)
     if not tracks:
-        return Why(text=because or "a basic", figures={})
+        return Why(text=because or words.A_BASIC, figures={})
     worst = min(tracks, key=lambda track: track.p_first(day.on))
     since = (day.on - max(track.last_day for track in tracks)).days
-    ago = "asked today already" if since == 0 else f"last asked {_days_ago(since)}"
-    text = f"{ago}; light first answer {worst.p_first(day.on):.2f} ({worst.basis})"
+    text = words.checked(because, since, worst.p_first(day.on), worst.basis)
     figures = {"days_since": since, "p_first": round(worst.p_first(day.on), 2)}
-    return Why(text=f"{because}; {text}" if because else text, figures=figures)
-
-
-def _days_ago(days: int) -> str:
-    return "yesterday" if days == 1 else f"{days} days ago"
+    return Why(text=text, figures=figures)
 
 
 # --- new and practice -----------------------------------------------------------------------
@@ -247,10 +227,9 @@ def frontier(day: Day) -> list[str]:
 
 
 @worked_out_once
-def goal_path(day: Day) -> frozenset[str]:
+def goal_steps(day: Day) -> frozenset[str]:
     """Every step that the horse's goals need; empty without goals."""
-    goals = [goal.step for goal in day.record.goals]
-    return frozenset(step for goal in goals for step in day.catalogue.path_to(goal))
+    return goal_path(day.record, day.catalogue)
 
 
 @dataclass(frozen=True)
@@ -311,7 +290,7 @@ def _forbids_going_on(need: MissingNeed) -> bool:
 @worked_out_once
 def learning(day: Day) -> list[Choice]:
     """Steps begun and not ready, that can be gone on with today: goal first, longest rest first."""
-    path, once = goal_path(day), seen_once(day)
+    path, once = goal_steps(day), seen_once(day)
     steps = [
         step for step in _reach(day).workable
         if day.standing.state(step) is StepState.LEARNING and step not in once
@@ -323,7 +302,7 @@ def learning(day: Day) -> list[Choice]:
 @worked_out_once
 def to_confirm(day: Day) -> list[Choice]:
     """Good steps that hold a next one back only because they are not confirmed yet; goal first."""
-    path, found = goal_path(day), dict[str, Choice]()
+    path, found = goal_steps(day), dict[str, Choice]()
     ahead = sorted(frontier(day), key=lambda step: bool(path) and step not in path)
     for step in ahead:
         for need in day.standing.missing(step):
@@ -331,7 +310,7 @@ def to_confirm(day: Day) -> list[Choice]:
             if need.gate is not Gate.CONFIRMED or not good or day.obstacle(good[0]) is not None:
                 continue
             opens = day.catalogue.name_in_text(step)
-            text = f"to be confirmed for {opens}: {need.words}"
+            text = words.to_be_confirmed(opens, need.words)
             figures = {"sure": round(need.figure or 0.0, 2), "wanted": need.wanted}
             found.setdefault(good[0], Choice(good[0], Why(text=text, figures=figures)))
     return list(found.values())
@@ -340,11 +319,7 @@ def to_confirm(day: Day) -> list[Choice]:
 def _learning_why(day: Day, step: str) -> Why:
     tracks = _tracks(day, step)
     worst = min(tracks, key=lambda track: track.p_first(day.on))
-    where = "" if worst.side is Side.NONE else f" on the {worst.side}"
-    text = (
-        f"begun and not ready: light first answer {worst.p_first(day.on):.2f}{where}, "
-        f"wants {READY_CHANCE:.2f} on every side and two days; {worst.basis}"
-    )
+    text = words.begun(worst.p_first(day.on), worst.side, READY_CHANCE, worst.basis)
     return Why(text=text, figures={"p_first": round(worst.p_first(day.on), 2), "wanted": READY_CHANCE})
 
 
@@ -355,7 +330,7 @@ def fresh(day: Day) -> list[Choice]:
     """
     begun = StepState.LEARNING
     steps = [step for step in _reach(day).workable if day.standing.state(step) is not begun]
-    path, past, now = goal_path(day), _under_better(day), phases_now(day)
+    path, past, now = goal_steps(day), _under_better(day), phases_now(day)
     order = sorted(
         steps,
         key=lambda step: (
@@ -384,9 +359,8 @@ def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
             chances = [track.p_first(day.on) for track in _tracks(day, speaker)]
             figures[speaker] = round(min(chances), 2)
             name = day.catalogue.name_in_text(speaker)
-            parts.append(f"{name} {day.standing.state(speaker)} ({', '.join(f'{p:.2f}' for p in chances)})")
-    opens = "opens: " + "; ".join(parts) if parts else "the first thing to begin with"
-    return Why(text=opens + (" · on the way to the goal" if to_goal else ""), figures=figures)
+            parts.append(words.need_there(name, day.standing.state(speaker), chances))
+    return Why(text=words.opens(parts, to_goal=to_goal), figures=figures)
 
 
 # --- easy yes -------------------------------------------------------------------------------
@@ -404,7 +378,7 @@ def easy_yes(day: Day, taken: set[str]) -> Choice | None:
     if chosen is None:
         return None
     state, chance = day.standing.state(chosen), _surest(day, chosen)
-    text = f"its best {state} step: light first answer {chance:.2f}"
+    text = words.best_known(state, chance)
     return Choice(chosen, Why(text=text, figures={"p_first": round(chance, 2)}))
 
 
@@ -415,28 +389,22 @@ def _surest(day: Day, step: str) -> float:
 # --- small readings -------------------------------------------------------------------------
 
 
-def _asked_steps(day: Day) -> Iterator[tuple[str, list[Track]]]:
+def _asked_steps(day: Day) -> Iterator[tuple[str, list[CueTrack]]]:
     for step in day.catalogue.steps:
         tracks = _tracks(day, step)
         if tracks and not step.startswith(f"{SETTLE_EXERCISE}."):
             yield step, tracks
 
 
-def _tracks(day: Day, step: str) -> list[Track]:
+def _tracks(day: Day, step: str) -> list[CueTrack]:
     return [track for _, track in day.standing.tracks.sides_of(step) if track is not None]
 
 
-def _last_answer(track: Track) -> str:
+def _last_answer(track: CueTrack) -> tuple[str, tuple[int, int] | None]:
+    """The last answer in words, and the band where it was a heavy one at some level."""
     ask = track.asks[-1].ask
-    words = answer_in_words(ask, track.rule)
-    if ask.correct is Correct.NO or ask.level is None:
-        return words
-    return f"heavy: {words}, band {_band(track)}"
-
-
-def _band(track: Track) -> str:
-    low, high = track.rule.band
-    return f"{low}–{high}"
+    by_level = ask.correct is not Correct.NO and ask.level is not None
+    return answer_in_words(ask, track.rule), track.rule.band if by_level else None
 
 
 def _sided(side: Side) -> Side | None:

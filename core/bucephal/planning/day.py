@@ -9,12 +9,14 @@ from functools import cached_property, wraps
 from statistics import median
 from typing import Any, TypeVar
 
+from bucephal.answers import is_success
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import Standing, StepState
 from bucephal.record import HorseRecord, Session, days_off, ride_number, sessions_in_order
-from bucephal.response import Track, Tracks, is_success
+from bucephal.response import CueTrack, Tracks
 from bucephal.welfare import GROWN_MONTHS, Heat, heat_class, heat_sum, session_limit_min
+from bucephal.words import plans as words
 
 MANY_DAYS_OFF = 7
 SOME_DAYS_OFF = 3
@@ -22,7 +24,7 @@ RESTART_DAYS_OFF = 28
 CAUTION_DAYS_OFF = 21
 
 RIDDEN_FROM_MONTHS = 36
-MINUTES_ONLY = 10  # the upper end of what 08 gives a foal: "minutes only" under a rider
+MINUTES_ONLY = 10  # common practice, no source: "minutes only" under a rider is what a foal is given
 GREEN_SCHOOLING_MIN = 15
 CONSOLIDATING_SCHOOLING_MIN = 25
 GREEN_RIDES = 30
@@ -52,7 +54,7 @@ class Day:
     request: PlanRequest
     tracks: Tracks | None = None
     """Of this record, where they are at hand already."""
-    noted: dict[str, Any] = field(default_factory=dict, compare=False)
+    noted: dict[Callable[[Day], Any], Any] = field(default_factory=dict, compare=False)
     """What was worked out of this day once (see ``worked_out_once``)."""
 
     @cached_property
@@ -105,24 +107,24 @@ class Day:
         limit, why = self._fitness_limit()
         by_age = session_limit_min(self.standing.age_months)
         if by_age < limit:
-            limit, why = by_age, "by its age"
+            limit, why = by_age, words.LIMIT_BY_AGE
         if self.heat is Heat.SHORT_AND_EASY:
-            limit, why = min(limit, max(limit // 2, 5)), "because of the heat"
+            limit, why = min(limit, max(limit // 2, 5)), words.LIMIT_BY_HEAT
         return limit, why
 
     def _fitness_limit(self) -> tuple[int, str]:
         if self.rides_under_three:
-            return MINUTES_ONLY, "ridden under three years: minutes only"
+            return MINUTES_ONLY, words.LIMIT_UNDER_THREE
         ridden_or_grown = self.rides if self.is_young else max(self.rides, GREEN_RIDES)
         if ridden_or_grown < GREEN_RIDES:
-            return GREEN_SCHOOLING_MIN, "young or green: 10 to 15 min after settling"
+            return GREEN_SCHOOLING_MIN, words.LIMIT_GREEN
         if ridden_or_grown < CONSOLIDATING_RIDES:
-            return CONSOLIDATING_SCHOOLING_MIN, "consolidating: 20 to 25 min after settling"
-        return 45, "fit and grown: up to 45 min"
+            return CONSOLIDATING_SCHOOLING_MIN, words.LIMIT_CONSOLIDATING
+        return 45, words.LIMIT_GROWN
 
     @property
     def rides_under_three(self) -> bool:
-        """A step opened by hand for a horse that is not three yet (handbook 08)."""
+        """A step opened by hand for a horse that is not three yet."""
         age = self.standing.age_months
         if age is None or age >= RIDDEN_FROM_MONTHS:
             return False
@@ -130,7 +132,7 @@ class Day:
 
     @property
     def whole_session_limit(self) -> int | None:
-        """Most minutes of everything together, settling included: under three years (handbook 08)."""
+        """Most minutes of everything together, settling included: under three years."""
         age = self.standing.age_months
         return session_limit_min(age) if age is not None and age < RIDDEN_FROM_MONTHS else None
 
@@ -162,12 +164,12 @@ class Day:
         if resting is not None:
             return resting
         if self.helper_needed(step) and not self.request.helper:
-            return "helper", "needs a helper, and nobody is there today"
+            return "helper", words.HELPER_MISSING
         missing = self._missing_kit(stage.kit)
         if missing:
-            return "kit", f"not at hand here: {', '.join(missing)}"
+            return "kit", words.not_at_hand(missing)
         if self.heat is not Heat.FINE and stage.exciting and self.heat is not Heat.CARE:
-            return "heat", "too hot for hard work"
+            return "heat", words.TOO_HOT
         return None
 
     def helper_needed(self, step: str) -> bool:
@@ -190,13 +192,13 @@ class Day:
         """Why nothing new should be begun today (code, words); None if it may."""
         off = self.days_off
         if off is not None and off >= MANY_DAYS_OFF:
-            return "days-off", f"{off} days off: the basics first, nothing new today"
+            return "days-off", words.days_off_first(off)
         if self.open_flags:
-            return "flag", f"a flag is open: {', '.join(self.open_flags)}"
+            return "flag", words.flag_open(self.open_flags)
         if self.heat in (Heat.SHORT_AND_EASY, Heat.DO_NOT_WORK):
-            return "heat", "the heat: short and easy only"
+            return "heat", words.HEAT_SHORT
         if self._ended_heavy():
-            return "ended-heavy", "the last session ended on a heavy answer: put that right first"
+            return "ended-heavy", words.ENDED_HEAVY
         return None
 
     def _ended_heavy(self) -> bool:
@@ -207,7 +209,7 @@ class Day:
         track = self.standing.tracks.get(ask.step, ask.side)
         return track is not None and self.left_heavy(track)
 
-    def left_heavy(self, track: Track) -> bool:
+    def left_heavy(self, track: CueTrack) -> bool:
         """Did the last answer of this track in the last session stay above the band?"""
         last = self.last_session
         if last is None or track.last_day != last.date:
@@ -220,9 +222,9 @@ def worked_out_once(work: Callable[[Day], _Result]) -> Callable[[Day], _Result]:
 
     @wraps(work)
     def noted(day: Day) -> _Result:
-        if work.__name__ not in day.noted:
-            day.noted[work.__name__] = work(day)
-        result: _Result = day.noted[work.__name__]
+        if work not in day.noted:
+            day.noted[work] = work(day)
+        result: _Result = day.noted[work]
         return result
 
     return noted

@@ -5,21 +5,22 @@ from __future__ import annotations
 import math
 from collections import Counter
 
-from bucephal.ladder import Accepted, Compare, Kind, Side
+from bucephal.ladder import Accepted, Compare, Escalation, Fresh, SessionEnd, Side, StepKind
 from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.choosing import Choice
 from bucephal.planning.day import SOME_DAYS_OFF, Day
 from bucephal.planning.models import ItemAfter, ItemKind, ItemRemedy, PlanItem, SideDose, Why
 from bucephal.progress import StepState
 from bucephal.record import band_for
-from bucephal.response import LightnessTrack, Track, best_so_far_threshold
+from bucephal.response import CueTrack, LightnessTrack, best_so_far_threshold
+from bucephal.words import plans as words
 
 NEW_AIM = 3
 REPAIR_HEAVIER, REPAIR_LIGHTER = 3, 2
-_MINUTES_PER_ASK = {"a": 0.7, "b": 1.0}  # own: an ask with its rest, by school; holding takes longer
+_MINUTES_PER_ASK = {Escalation.STEPPED: 0.7, Escalation.MATCH_AND_HOLD: 1.0}
+"""An ask with its rest, by school [own]; holding takes longer."""
 FIXED_LESSON_AIM = 5
 BREAK_MIN = 1
-_SETTLE_FRESH = {"a": "let it move, trot first; ", "b": "walk first, trot when it minds you; "}
 _WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW)
 
 
@@ -34,16 +35,16 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         for side in ordered
     )
     asks = sum(dose.asks for dose in doses)
-    band = band_for(day.record.horse, day.catalogue, step) if exercise.kind is Kind.LIGHTNESS else None
+    band = band_for(day.record.horse, day.catalogue, step) if exercise.kind is StepKind.LIGHTNESS else None
     return PlanItem(
         id=f"{kind}:{step}",
         kind=kind,
         step=step,
         name=exercise.name,
         stage=stage.name,
-        judged_by=exercise.kind,
+        step_kind=exercise.kind,
         unit=exercise.unit,
-        target=stage.target if exercise.kind is Kind.MEASURE else stage.within_s,
+        target=stage.target if exercise.kind is StepKind.MEASURE else stage.within_s,
         wants_at_most=exercise.compare is Compare.AT_MOST,
         ask=exercise.ask,
         first_side=first,
@@ -54,7 +55,8 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         band=band,
         green=day.standing.state(step) not in (StepState.READY, StepState.CONFIRMED),
         minutes=_minutes(day, kind, asks),
-        layouts=stage.layouts,
+        dose=words.dose(asks, band, first, exercise.cap),
+        set_ups=stage.set_ups,
         cautions=tuple(one.words for one in stage.cautions if one.concerns(day.standing.age_months)),
         sessions_before=_sessions_before(day, exercise.id),
         after=(),
@@ -79,6 +81,7 @@ def shorter(day: Day, item: PlanItem) -> PlanItem | None:
             "asks": asks,
             "aim": max(dose.asks for dose in doses),
             "minutes": _minutes(day, item.kind, asks),
+            "dose": words.dose(asks, item.band, item.first_side, item.cap),
             "done_when": _done_when(item.kind, doses, item.band, day, item.step),
         }
     )
@@ -104,21 +107,15 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
             "aim": one.asks,
             "cap": MOST_TRIES_A_SIDE,
             "minutes": one.minutes,
+            "dose": words.dose(one.asks * len(doses), item.band, item.first_side, MOST_TRIES_A_SIDE),
             "after": after,
-            "done_when": _tried_when(one, len(doses)),
+            "done_when": words.tried_when(one.asks, len(doses)),
         }
     )
 
 
-def _tried_when(one: AssessmentTry, sides: int) -> str:
-    each = " on each side" if sides > 1 else ""
-    if one.asks == MOST_TRIES_A_SIDE:
-        return f"two answers{each}, light or not"
-    return f"one light answer{each}, or two tries"
-
-
 def _minutes(day: Day, kind: ItemKind, asks: int) -> int:
-    each = _MINUTES_PER_ASK[day.catalogue.school["escalation"]]
+    each = _MINUTES_PER_ASK[Escalation.in_force(day.catalogue.school)]
     return math.ceil(asks * each) + (BREAK_MIN if kind in _WITH_BREAK else 0)
 
 
@@ -130,34 +127,30 @@ def settle_item(day: Day, most: int | None = None) -> PlanItem:
     """
     times, minutes = day.settle_times, min(day.settle_minutes, most or day.settle_minutes)
     lunges = day.standing.state("lunge.1") in (StepState.READY, StepState.CONFIRMED)
-    where = "on the line" if lunges else "in hand"
-    how = _SETTLE_FRESH[day.catalogue.school["fresh"]] if lunges else ""
-    if times:
-        shown = ", ".join(f"{time:g}" for time in times)
-        extra = round(day.settle_days_off_minutes)
-        text = f"its last {len(times)}: {shown} min" + (f"; days off add about {extra}" if extra else "")
-    else:
-        text = "no settle times yet: a short quiet start; mark the first stretch"
+    extra = round(day.settle_days_off_minutes)
+    text = words.settle_times(times, extra) if times else words.NO_SETTLE_TIMES
+    fresh = Fresh.in_force(day.catalogue.school)
     figures: dict[str, float | int | str] = {"planned_min": minutes, "stop_new_after_min": 2 * minutes}
     return _frame_item(
-        ItemKind.SETTLE, f"Settle {where}", f"{how}until it stretches and stays steady", minutes,
-        f"a whole circle stretched, or {2 * minutes} min: then it is a settling day, nothing new",
-        Why(text=text, figures=figures),
+        ItemKind.SETTLE,
+        words.SETTLE_ON_THE_LINE if lunges else words.SETTLE_IN_HAND,
+        words.settle_on_the_line(fresh) if lunges else words.UNTIL_SETTLED,
+        minutes, words.settled_when(minutes), Why(text=text, figures=figures),
     )  # fmt: skip
 
 
 def loosen_item(ridden: bool) -> PlanItem:
-    minutes, name = (5, "Loosen off, long rein") if ridden else (2, "Walk it out, and put it away")
-    why = Why(text="finish while it is fresh", figures={})
-    return _frame_item(ItemKind.LOOSEN, name, "", minutes, "it walks with a low neck", why)
+    minutes, name = (5, words.LOOSEN_RIDDEN) if ridden else (2, words.LOOSEN_IN_HAND)
+    why = Why(text=words.LOOSEN_WHY, figures={})
+    return _frame_item(ItemKind.LOOSEN, name, "", minutes, words.LOOSEN_DONE, why)
 
 
 def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: str, why: Why) -> PlanItem:
     return PlanItem(
-        id=str(kind), kind=kind, step=None, name=name, stage=stage, judged_by=None, unit=None,
+        id=str(kind), kind=kind, step=None, name=name, stage=stage, step_kind=None, unit=None,
         target=None, wants_at_most=False, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None,
         band=None,
-        green=False, minutes=minutes, layouts=(), cautions=(), sessions_before=0, after=(),
+        green=False, minutes=minutes, dose="", set_ups=(), cautions=(), sessions_before=0, after=(),
         done_when=done_when, remedy=None, helper_needed=False,
         exciting=False, ridden=False, why=why,
     )  # fmt: skip
@@ -197,7 +190,7 @@ def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
             evenly = choice.heavier is None or side is Side.NONE
             return REPAIR_HEAVIER if evenly or side is choice.heavier else REPAIR_LIGHTER
         case ItemKind.NEW | ItemKind.PRACTICE:
-            fixed = day.catalogue.school["session-end"] == "b"
+            fixed = SessionEnd.in_force(day.catalogue.school) is SessionEnd.FIXED_LESSON
             cap = day.catalogue.exercise(choice.step).cap or FIXED_LESSON_AIM
             return min(FIXED_LESSON_AIM, cap) if fixed else NEW_AIM
         case ItemKind.CHECK:
@@ -206,7 +199,7 @@ def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
 
 
 def _best_below(day: Day, step: str, side: Side) -> int | None:
-    track: Track | None = day.standing.tracks.get(step, side)
+    track: CueTrack | None = day.standing.tracks.get(step, side)
     if track is None or not isinstance(track.belief, LightnessTrack):
         return None
     levels = [row.ask.level for row in track.asks if row.ask.answered and row.ask.level is not None]
@@ -217,23 +210,18 @@ def _best_below(day: Day, step: str, side: Side) -> int | None:
 def _done_when(
     kind: ItemKind, doses: tuple[SideDose, ...], band: tuple[int, int] | None, day: Day, step: str
 ) -> str:
-    counts = {dose.asks for dose in doses}
-    sided = len(doses) > 1
-    if len(counts) == 1:
-        count = f"{counts.pop()}" + (" on each side" if sided else "")
-    else:
-        count = ", ".join(f"{dose.side} {dose.asks}" for dose in doses)
-    how = "light and calm" if band is not None else _target_words(day, step)
-    in_a_row = "" if kind in (ItemKind.CHECK, ItemKind.EASY_YES) else " in a row"
-    return f"{how}{in_a_row}: {count}"
+    how = words.LIGHT_AND_CALM if band is not None else _target_words(day, step)
+    in_a_row = kind not in (ItemKind.CHECK, ItemKind.EASY_YES)
+    return words.done_when(how, [(dose.side, dose.asks) for dose in doses], in_a_row=in_a_row)
 
 
 def _target_words(day: Day, step: str) -> str:
     stage, exercise = day.catalogue.stage(step), day.catalogue.exercise(step)
-    if exercise.kind is Kind.TOLERANCE:
-        return f"lets go within {stage.within_s:.0f} s, no alarm"
-    comparison = "at most" if exercise.compare is Compare.AT_MOST else "at least"
-    return f"{comparison} {stage.target:g} {exercise.unit}, calm"
+    if exercise.kind is StepKind.TOLERANCE:
+        assert stage.within_s is not None
+        return words.lets_go_within(stage.within_s)
+    assert stage.target is not None
+    return words.reaches(stage.target, exercise.unit, exercise.compare)
 
 
 def _likeliest_fault(day: Day, step: str) -> ItemRemedy | None:

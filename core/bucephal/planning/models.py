@@ -8,7 +8,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from bucephal.ladder import Kind, Layout, Side
+from bucephal.ladder import SetUp, Side, StepKind
 from bucephal.record import Band, FrozenModel, SessionKind
 
 
@@ -84,7 +84,7 @@ class PlanItem(FrozenModel):
     step: str | None
     name: str
     stage: str
-    judged_by: Kind | None
+    step_kind: StepKind | None = Field(description="How the step is judged; null: no step.")
     unit: str | None
     target: float | None = Field(description="Measure: extent to reach. Tolerance: seconds.")
     wants_at_most: bool = Field(description="The measure should not exceed its target.")
@@ -97,7 +97,8 @@ class PlanItem(FrozenModel):
     band: Band | None
     green: bool
     minutes: int
-    layouts: tuple[Layout, ...] = Field(description="Set-ups to ride it in.")
+    dose: str = Field(description="Asks, side, band and cap in a line.")
+    set_ups: tuple[SetUp, ...] = Field(description="Set-ups to ride it in.")
     cautions: tuple[str, ...]
     sessions_before: int = Field(description="Sessions in which this exercise was asked before.")
     after: tuple[ItemAfter, ...] = Field(

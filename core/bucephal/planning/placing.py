@@ -1,6 +1,6 @@
 """After the assessment: what a horse has, what it half has, and where to begin, each with its reason.
 
-Source: handbook 03: a re-schooled horse is placed by what it answered, not by its age.
+Source: common practice, no source: a re-schooled horse is placed by what it answered, not by its age.
 """
 
 from __future__ import annotations
@@ -10,14 +10,16 @@ from datetime import date
 
 from pydantic import Field
 
-from bucephal.ladder import Catalogue, Kind, Side
-from bucephal.planning.assessing import BACKGROUND_WORDS, assess, came_light
+from bucephal.answers import answer_in_words, responded
+from bucephal.ladder import Catalogue, Side, StepKind
+from bucephal.planning.assessing import assess, came_light
 from bucephal.planning.day import Day
 from bucephal.planning.models import PlanRequest, Why
-from bucephal.progress import GOOD, Standing, answer_in_words, first_assessment, lower_first
-from bucephal.record import Background, FrozenModel, HorseRecord
+from bucephal.progress import GOOD, Standing
+from bucephal.record import Background, FrozenModel, HorseRecord, first_assessment
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import READY_DAYS, Track, responded
+from bucephal.response import READY_DAYS, CueTrack
+from bucephal.words import arrivals as words
 
 MOST_TO_BEGIN = 5
 SHOWN = 3
@@ -70,13 +72,13 @@ def place(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
     once = sum(1 for one in has if _on_one_day(standing, one.step))
     assessment = assess(record, catalogue, on, standing=standing)
     return Placement(
-        facts=(*assessment.facts, f"{len(has) + len(half) + len(not_yet)} steps answered or tried"),
+        facts=(*assessment.facts, words.answers_counted(len(has) + len(half) + len(not_yet))),
         words=_words(assessment.background, has, half, begin, once),
         has=tuple(has), half=tuple(half), not_yet=tuple(not_yet), begin=begin, second_day=once,
     )  # fmt: skip
 
 
-def _tracks(standing: Standing, step: str) -> list[tuple[Side, Track]]:
+def _tracks(standing: Standing, step: str) -> list[tuple[Side, CueTrack]]:
     return [(side, track) for side, track in standing.tracks.sides_of(step) if track is not None]
 
 
@@ -122,8 +124,7 @@ def _next(day: Day, step: str, has: list[PlacedStep]) -> PlacedStep:
     needs = {need.step for need in ladder.stage(step).needs}
     speaking = [one for one in has if needs & set(ladder.path_to(one.step))]
     near = [one for one in speaking if one.step in needs] or speaking[-2:]
-    below = "; ".join(f"{ladder.name_in_text(one.step)} ({one.why.text})" for one in near[:2])
-    text = f"comes next: it has {below}" if below else "the first thing to begin with"
+    text = words.comes_next([(ladder.name_in_text(one.step), one.why.text) for one in near[:2]])
     return PlacedStep(step=step, name=ladder.full_name(step), why=Why(text=text, figures={}))
 
 
@@ -132,19 +133,18 @@ def _placed(day: Day, step: str) -> PlacedStep:
     return PlacedStep(step=step, name=day.catalogue.full_name(step), why=why)
 
 
-def _answers(tracks: list[tuple[Side, Track]]) -> Why:
+def _answers(tracks: list[tuple[Side, CueTrack]]) -> Why:
     """'left at 3 and 2, right no answer up to 9 · band 1–5'."""
     parts, figures = [], dict[str, float | int | str]()
     for side, track in tracks:
-        heard = " and ".join(answer_in_words(row.ask, track.rule) for row in track.asks[:SHOWN])
-        more = f" and {len(track.asks) - SHOWN} more" if len(track.asks) > SHOWN else ""
-        parts.append(f"{'' if side is Side.NONE else f'{side} '}{heard}{more}")
+        heard = [answer_in_words(row.ask, track.rule) for row in track.asks[:SHOWN]]
+        parts.append((side, heard, max(len(track.asks) - SHOWN, 0)))
         figures[f"asks_{side}"] = len(track.asks)
     rule = tracks[0][1].rule
-    if rule.kind is Kind.LIGHTNESS:
+    if rule.kind is StepKind.LIGHTNESS:
         figures["band_top"] = rule.band_top
-        return Why(text=f"{', '.join(parts)} · band {rule.band[0]}–{rule.band_top}", figures=figures)
-    return Why(text=", ".join(parts), figures=figures)
+    band = rule.band if rule.kind is StepKind.LIGHTNESS else None
+    return Why(text=words.answers(parts, band), figures=figures)
 
 
 def _words(
@@ -152,8 +152,5 @@ def _words(
     begin: tuple[PlacedStep, ...], once: int,
 ) -> str:  # fmt: skip
     if not has and not half:
-        return "Nothing was asked yet: begin with the assessment."
-    who = BACKGROUND_WORDS[background]
-    first = f"begin with {lower_first(begin[0].name)}" if begin else "begin with what it has"
-    again = f" {once} came light on one day only and are asked once more first." if once else ""
-    return f"{who[:1].upper()}{who[1:]}: it has {len(has)}, half has {len(half)}; {first}.{again}"
+        return words.NOTHING_ASKED
+    return words.placed(background, len(has), len(half), begin[0].name if begin else None, once)

@@ -1,11 +1,11 @@
 """The next session: chosen, ordered, limited, with the reason for each line.
 
-Order (handbook 05): settle, checks, repair, practice, new, easy yes, loosen off.
+Order (common practice): settle, checks, repair, practice, new, easy yes, loosen off.
 """
 
 from __future__ import annotations
 
-from bucephal.ladder import Catalogue
+from bucephal.ladder import Catalogue, Side
 from bucephal.planning.assessing import FRAME_MIN, AssessmentTry, assess_minutes, tries_today, was_asked
 from bucephal.planning.choosing import (
     MOST_LEARNING_AT_ONCE,
@@ -28,10 +28,11 @@ from bucephal.planning.leaving_out import (
     no_time,
 )
 from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan, Why
-from bucephal.progress import StepState, lower_first
+from bucephal.progress import StepState
 from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks
 from bucephal.welfare import Heat, heat_sum
+from bucephal.words import plans as words
 
 _ORDER = list(ItemKind)
 # What is dropped first when minutes are short, and how many of it are kept.
@@ -97,10 +98,10 @@ def _assessment(day: Day) -> SessionPlan | None:
         untried = [each.step for each in one.after if not was_asked(each.step, day.standing.tracks)]
         held_back = next((step for step in untried if step not in today), None)
         if held_back is not None and obstacle is None:
-            obstacle = "needs", f"first {day.catalogue.name_in_text(held_back)}, which is not tried today"
+            obstacle = "needs", words.first_comes(day.catalogue.name_in_text(held_back))
         if obstacle is not None:
-            code, words = obstacle
-            left.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why(text=words, figures={})))
+            code, text = obstacle
+            left.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why(text=text, figures={})))
         elif sum(each.minutes for each in tries) + one.minutes > room:
             left.append(no_time(one.step, one.name, one.minutes, room))
         else:
@@ -109,13 +110,12 @@ def _assessment(day: Day) -> SessionPlan | None:
         return None
     steps = tuple(one.step for one in tries)
     items = [settle, *(assessed_item(day, one, steps) for one in tries), loosen]
-    words = "first see what it knows: nothing is taught today"
     return SessionPlan(
         on=day.on, kind=SessionKind.ASSESSMENT, days_off=day.days_off,
         minutes_wanted=day.request.minutes, minutes=sum(item.minutes for item in items),
         schooling_minutes=sum(item.minutes for item in items[1:-1]),
-        headline=f"See what it knows: {len(tries)} steps, and stop where the answers stop",
-        nothing_new=words, items=tuple(items), left_out=tuple(left),
+        headline=words.assessment_headline(len(tries)),
+        nothing_new=words.SEE_FIRST, items=tuple(items), left_out=tuple(left),
         cautions=tuple(_cautions(day, items)),
     )  # fmt: skip
 
@@ -216,57 +216,46 @@ def _headline(day: Day, items: list[PlanItem]) -> str:
     if repair is not None:
         more = max(repair.sides, key=lambda dose: dose.asks)
         even = len({dose.asks for dose in repair.sides}) == 1
-        where = "" if even else f", {more.side}"
-        parts.append(f"put right: {lower_first(repair.name)}{where}")
+        parts.append(words.put_right(repair.name, Side.NONE if even else more.side))
     if main is not None and main.step is not None:
         begun = day.standing.state(main.step) is StepState.LEARNING
-        parts.append(f"{'go on' if begun else 'new'}: {lower_first(main.name)}, {main.stage}")
-    headline = "; ".join(parts) or "the basics, and an easy finish"
-    return headline[:1].upper() + headline[1:]
+        parts.append(words.main_thing(main.name, main.stage, is_begun=begun))
+    return words.headline(parts)
 
 
 def _nothing_new_words(items: list[PlanItem], because: tuple[str, str] | None) -> str | None:
     if any(item.kind is ItemKind.NEW for item in items):
         return None
-    return because[1] if because is not None else "nothing new is open today: see what is held back"
+    return because[1] if because is not None else words.NOTHING_OPEN
 
 
 def _cautions(day: Day, items: list[PlanItem]) -> list[str]:
     said = []
     off = day.days_off or 0
     if off > RESTART_DAYS_OFF:
-        said.append(f"{off} days off: take this as an assessment; the figures are old.")
+        said.append(words.long_off(off))
     elif off >= CAUTION_DAYS_OFF:
-        said.append("After three weeks off the chances shown are a little too hopeful.")
+        said.append(words.THREE_WEEKS_OFF)
     if day.heat is not Heat.FINE:
         total = heat_sum(day.request.air_c or 0.0, day.request.humidity_pct or 0.0)
-        said.append(f"Heat {total:.0f} (°F plus % humidity): {_HEAT_WORDS[day.heat]}")
+        said.append(words.heat(total, day.heat))
     if day.record.horse.born is None:
-        said.append("Birth date unknown: the limits of age are not applied.")
+        said.append(words.AGE_UNKNOWN)
     if any(item.exciting for item in items):
-        said.append("Canter only if walk and trot were calm today.")
+        said.append(words.CALM_FIRST)
     if any(item.helper_needed for item in items):
-        said.append("Helmet, gloves, and the helper at the head before you begin.")
+        said.append(words.WITH_HELPER)
     if any(item.ridden for item in items):
-        said.append("Helmet; girth and stirrups; somebody knows you are here.")
-    said += [f"Flag open: {code}. Ask a vet; clear it with what was found." for code in day.open_flags]
+        said.append(words.RIDDEN)
+    said += [words.flag_to_clear(code) for code in day.open_flags]
     return said
 
 
-_HEAT_WORDS = {
-    Heat.FINE: "fine.",
-    Heat.CARE: "work with care, shade for the breaks.",
-    Heat.SHORT_AND_EASY: "short and easy only.",
-    Heat.DO_NOT_WORK: "do not work.",
-}
-
-
 def _no_work(day: Day) -> SessionPlan:
-    words = "the heat: do not work today"
     return SessionPlan(
         on=day.on, kind=SessionKind.GROUND, days_off=day.days_off,
         minutes_wanted=day.request.minutes, minutes=0,
-        schooling_minutes=0, headline="No work today: too hot", nothing_new=words, items=(),
-        left_out=tuple(left_out_steps(day, set(), ("heat", words))),
+        schooling_minutes=0, headline=words.NO_WORK, nothing_new=words.HEAT_NO_WORK, items=(),
+        left_out=tuple(left_out_steps(day, set(), ("heat", words.HEAT_NO_WORK))),
         cautions=tuple(_cautions(day, [])),
     )  # fmt: skip

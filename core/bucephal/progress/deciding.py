@@ -1,7 +1,7 @@
 """A trainer's decision about a step: checked, dated, kept; ended by a date, never deleted.
 
-Source: handbook 03 (a trainer may override with a reason; the override is kept) and 08 (what no
-decision may plan).
+Source: common practice, no source: a trainer may override with a reason, and the override is kept;
+ridden work is not planned before 30 months, whatever is decided.
 """
 
 from __future__ import annotations
@@ -11,9 +11,8 @@ from datetime import date, timedelta
 from typing import Any
 
 from bucephal.errors import Problem
-from bucephal.progress.guide import may_decide
-from bucephal.progress.standing import Standing
-from bucephal.record import Override, read_model
+from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
+from bucephal.record import Overridden, Override, read_model
 
 
 def decided(standing: Standing, raw: Mapping[str, Any]) -> Override:
@@ -33,7 +32,7 @@ def decided(standing: Standing, raw: Mapping[str, Any]) -> Override:
         if fields.get("state") not in allowed:
             reason = "cannot be decided here"
             if standing.never_ridden(step):
-                reason += ": under 30 months ridden work is not planned"
+                reason += f": under {RIDING_NEVER_BELOW} months ridden work is not planned"
             problems.append(Problem("state", fields.get("state"), reason, ", ".join(allowed)))
     reason_given = fields.get("reason")
     if isinstance(reason_given, str) and not reason_given.strip():
@@ -44,6 +43,18 @@ def decided(standing: Standing, raw: Mapping[str, Any]) -> Override:
         problem = Problem("until", str(override.until), "lies before the decision", from_then)
         return read_model(fields, Override, [problem])
     return override
+
+
+def may_decide(standing: Standing, step: str) -> tuple[Overridden, ...]:
+    """The states that a trainer can give a step by hand.
+
+    Raises:
+        UnknownStep: if the ladder has no such step.
+    """
+    standing.catalogue.stage(step)
+    if standing.never_ridden(step):
+        return (Overridden.RESTING,)
+    return tuple(Overridden)
 
 
 def lifted(overrides: Iterable[Override], step: str, on: date) -> list[Override]:

@@ -1,6 +1,7 @@
 """Where a horse stands on the ladder on a day: every step's state, from estimates and needs.
 
-Source: handbook 03 (needs, sides, vouching) and the decision rules of the response model.
+Source: common practice, no source (needs, worst side decides, a later stage vouches for an earlier one);
+own decision rules of the response model (docs/how-it-estimates.md).
 """
 
 from __future__ import annotations
@@ -8,7 +9,8 @@ from __future__ import annotations
 from datetime import date, timedelta
 from functools import cached_property
 
-from bucephal.ladder import Catalogue, Gait, Gate, Kind, Need, Side, Stage, under
+from bucephal.answers import is_accepted
+from bucephal.ladder import Catalogue, Gait, Gate, Need, Side, Stage, StartAge, StepKind, under
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.record import HorseRecord, Overridden, Override
 from bucephal.response import (
@@ -16,12 +18,13 @@ from bucephal.response import (
     READY_DAYS,
     SURE_ENOUGH,
     SURE_ENOUGH_SAFETY,
+    CueTrack,
     LightnessTrack,
-    Track,
     Tracks,
-    is_accepted,
 )
-from bucephal.welfare import age_months, age_text
+from bucephal.welfare import age_months
+from bucephal.words import estimates as said_of_estimates
+from bucephal.words import standing as words
 
 FOUR_WEEKS = timedelta(days=28)
 LONG_OFF_WEEKS = 3
@@ -81,7 +84,7 @@ class Standing:
 
     # --- one side -------------------------------------------------------------------------
 
-    def side_state(self, track: Track | None) -> StepState:
+    def side_state(self, track: CueTrack | None) -> StepState:
         """The state of one step on one side, from its asks alone."""
         if track is None:
             return StepState.OPEN
@@ -91,7 +94,7 @@ class Standing:
             return StepState.SLIPPING
         return StepState.READY if track.is_ready() else StepState.LEARNING
 
-    def estimate(self, track: Track) -> TrackEstimate:
+    def estimate(self, track: CueTrack) -> TrackEstimate:
         belief, step = track.belief, track.rule.stage.step
         low = high = mean = sd = share = share_low = share_high = None
         if isinstance(belief, LightnessTrack):
@@ -120,12 +123,12 @@ class Standing:
             caution=self._caution(track),
         )  # fmt: skip
 
-    def _caution(self, track: Track) -> str | None:
+    def _caution(self, track: CueTrack) -> str | None:
         if len(track.asks) < FEW_ASKS or len(track.days) == 1:
-            return f"only {track.basis}: much of this is what is assumed of any horse"
+            return said_of_estimates.too_few(track.basis)
         weeks = (self.on - track.last_day) // timedelta(weeks=1)
         if weeks >= LONG_OFF_WEEKS:
-            return f"not asked for {weeks} weeks: after so long such chances are a little too hopeful"
+            return said_of_estimates.long_unasked(weeks)
         return None
 
     def estimates(self) -> list[TrackEstimate]:
@@ -137,9 +140,9 @@ class Standing:
         )
         return [self.estimate(track) for track in tracks]
 
-    def _mean_before(self, track: Track, day: date) -> float | None:
+    def _mean_before(self, track: CueTrack, day: date) -> float | None:
         earlier = [mean for on, mean in track.means if on <= day]
-        return earlier[-1] if earlier and track.rule.kind is Kind.LIGHTNESS else None
+        return earlier[-1] if earlier and track.rule.kind is StepKind.LIGHTNESS else None
 
     # --- all sides ------------------------------------------------------------------------
 
@@ -217,29 +220,28 @@ class Standing:
         """Why a step is left alone on this day (code, words); None if nothing keeps it at rest."""
         override, stage = self._overrides.get(step), self.catalogue.stage(step)
         if override is not None and override.state is Overridden.RESTING:
-            return "resting", f"decided on {override.on}: {override.reason}"
+            return "resting", words.decided(override.on, override.reason)
         if stage.archived:
-            return "archived", "archived by the yard: not offered any more"
+            return "archived", words.ARCHIVED
         if self.is_too_young(step):
             return "age", self._too_young_words(stage)
         if self.open_flags and stage.gait in (Gait.TROT, Gait.CANTER):
-            flags = ", ".join(self.open_flags)
-            return "flag", f"a flag is open ({flags}): nothing harder until it is cleared"
+            return "flag", words.flag_open(self.open_flags)
         missing = [thing for thing in stage.kit if thing in self.catalogue.missing_kit]
         if missing:
-            return "kit", f"the yard has no {', '.join(missing)}"
+            return "kit", words.kit_missing(missing)
         return None
 
     def _too_young_words(self, stage: Stage) -> str:
         demand = max(stage.demands, key=lambda one: one.months, default=None)
-        least = age_text(stage.least_age_months)
         own = demand is not None and demand.months == stage.least_age_months
-        what = f"{demand.words} is planned" if own and demand is not None else "planned"
-        words = f"{age_text(self.age_months)} old: {what} from {least}"
-        if stage.ridden and self.catalogue.school["start-age"] == LATE_IN_THIRD_YEAR:
-            earliest = age_text(RIDING_NEVER_BELOW)
-            words += f"; by its school it may be opened with a reason from {earliest}, minutes only"
-        return words
+        early = StartAge.in_force(self.catalogue.school) is StartAge.LATE_IN_THE_THIRD_YEAR
+        return words.too_young(
+            self.age_months,
+            stage.least_age_months,
+            demand.words if own and demand is not None else None,
+            RIDING_NEVER_BELOW if stage.ridden and early else None,
+        )
 
     @cached_property
     def open_flags(self) -> tuple[str, ...]:
@@ -250,7 +252,7 @@ class Standing:
         )  # fmt: skip
 
     def is_too_young(self, step: str) -> bool:
-        """Below the least age of the step, unless the trainer opened it with a reason (08)."""
+        """Below the least age of the step, unless the trainer opened it with a reason."""
         stage = self.catalogue.stage(step)
         override = self._overrides.get(step)
         if override is not None and override.state is Overridden.OPEN and not self.never_ridden(step):
@@ -258,7 +260,7 @@ class Standing:
         return self.age_months is not None and self.age_months < stage.least_age_months
 
     def never_ridden(self, step: str) -> bool:
-        """Under 30 months ridden work cannot be planned, whatever the trainer decides (08)."""
+        """Under 30 months ridden work cannot be planned, whatever the trainer decides."""
         return (
             self.catalogue.stage(step).ridden
             and self.age_months is not None
@@ -314,7 +316,14 @@ class Standing:
             figure=figure,
             wanted=wanted,
             accepted_lately=lately,
-            words=self._shortfall_words(need, worst_side if asked else None, figure, wanted),
+            words=words.shortfall(
+                self.catalogue.name_in_text(need.step),
+                need.gate,
+                worst_side if asked else None,
+                figure,
+                wanted,
+                READY_DAYS,
+            ),
         )
 
     def _wanted(self, need: Need) -> float:
@@ -322,19 +331,6 @@ class Standing:
             return READY_CHANCE
         safety = self.catalogue.exercise(need.step).safety
         return SURE_ENOUGH_SAFETY if safety else SURE_ENOUGH
-
-    def _shortfall_words(self, need: Need, side: Side | None, figure: float | None, wanted: float) -> str:
-        name = self.catalogue.name_in_text(need.step)
-        where = "" if side in (None, Side.NONE) else f" on the {side}"
-        if figure is None:
-            return f"{name}: not asked yet{where}"
-        if need.gate is Gate.CONFIRMED:
-            if figure >= wanted:
-                return f"{name}: sure to {figure:.2f}{where}, wants three light first answers in a row"
-            return f"{name}: sure to {figure:.2f}{where}, wants {wanted:.2f}"
-        if figure >= wanted:
-            return f"{name}: {figure:.2f}{where}, wants {READY_DAYS} days and the last two accepted"
-        return f"{name}: light first answer {figure:.2f}{where}, wants {wanted:.2f}"
 
     # --- the whole ------------------------------------------------------------------------
 
@@ -359,24 +355,22 @@ class Standing:
         """Why a step stands where it stands, with the figures, in a line."""
         state, override = self.state(step), self._overrides.get(step)
         if override is not None:
-            return f"decided on {override.on}: {override.reason}"
+            return words.decided(override.on, override.reason)
         resting = self.rest_because(step)
         if state is StepState.RESTING and resting is not None:
             return resting[1]
         if state is StepState.CLOSED:
             return "; ".join(need.words for need in self.missing(step))
         if state is StepState.OPEN:
-            return "everything it needs is there"
+            return words.NOTHING_MISSING
         tracks = [(side, track) for side, track in self.tracks.sides_of(step) if track is not None]
         parts = [
-            f"{'' if side is Side.NONE else f'{side} '}{self.side_state(track)}, "
-            f"light first answer two days on {track.p_first():.2f}, sure to {track.sure:.2f} "
-            f"({track.basis})"
+            words.side_stands(side, self.side_state(track), track.p_first(), track.sure, track.basis)
             for side, track in tracks
         ]
         vouched = self.vouched_by(step)
         if vouched is not None:
-            parts.append(f"{self.catalogue.name_in_text(vouched[1])} is {vouched[0]} and speaks for it")
+            parts.append(words.vouched(self.catalogue.name_in_text(vouched[1]), vouched[0]))
         return "; ".join(parts)
 
     def steps(self) -> list[StepStanding]:
@@ -384,9 +378,6 @@ class Standing:
 
 
 RIDING_NEVER_BELOW = 30
-LATE_IN_THIRD_YEAR = "b"
-"""Option code of the question start-age (handbook 09)."""
-
-
-def lower_first(text: str) -> str:
-    return text[:1].lower() + text[1:]
+"""Months. A cautious default: growth plates close over years, the spine's last (from memory); a vet's word
+goes first.
+"""

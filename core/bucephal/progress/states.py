@@ -6,7 +6,7 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from bucephal.ladder import Gate, Kind, Side
+from bucephal.ladder import Gate, Side, StepKind
 from bucephal.record import Band, FrozenModel
 
 
@@ -40,7 +40,7 @@ class TrackEstimate(FrozenModel):
     step: str
     name: str
     side: Side
-    kind: Kind
+    kind: StepKind
     band: Band
     asks: int
     days: int

@@ -6,6 +6,7 @@ from bucephal.record.history import (
     asks_in_order,
     band_for,
     days_off,
+    first_assessment,
     ride_number,
     sessions_in_order,
 )
@@ -44,10 +45,10 @@ from bucephal.record.reading import (
 from bucephal.record.yard import YardDefaults, check_defaults, with_defaults
 
 __all__ = [
-    "Ask", "Background", "Band", "Coarse", "Conditions", "Correct", "DatedAsk", "Event",
-    "EventKind", "Flag", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden",
-    "Override", "Session", "SessionHeader", "SessionKind", "Settle", "Sex", "Tension",
-    "YardDefaults", "asks_in_order", "band_for", "check_defaults", "days_off", "height_text",
-    "horse_from_form", "parse_json", "read_model", "read_record", "record_from",
-    "record_schema", "ride_number", "sessions_in_order", "with_defaults", "write_record",
+    "Ask", "Background", "Band", "Coarse", "Conditions", "Correct", "DatedAsk", "Event", "EventKind",
+    "Flag", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override", "Session",
+    "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "YardDefaults", "asks_in_order",
+    "band_for", "check_defaults", "days_off", "first_assessment", "height_text", "horse_from_form",
+    "parse_json", "read_model", "read_record", "record_from", "record_schema", "ride_number",
+    "sessions_in_order", "with_defaults", "write_record",
 ]  # fmt: skip

@@ -11,7 +11,7 @@ from datetime import date, datetime
 from typing import Any, TypeGuard, TypeVar
 
 from bucephal.errors import Problem
-from bucephal.ladder import Catalogue, Exercise, Gait, Kind, Sides
+from bucephal.ladder import Catalogue, Exercise, Gait, Sides, StepKind
 from bucephal.problems import shorten
 
 Raw = Mapping[str, Any]
@@ -129,7 +129,7 @@ def _check_side(ask: Raw, exercise: Exercise, base: str) -> Iterator[Problem]:
 
 def _check_level(ask: Raw, exercise: Exercise, base: str) -> Iterator[Problem]:
     level, coarse = ask.get("level"), ask.get("coarse")
-    if exercise.kind is not Kind.LIGHTNESS:
+    if exercise.kind is not StepKind.LIGHTNESS:
         if level is not None:
             reason = f"{exercise.id} is not judged by lightness: it has no level"
             yield Problem(f"{base}.level", shorten(level), reason, "empty")

@@ -12,6 +12,7 @@ from bucephal.record.checks import check_horse
 from bucephal.record.models import Horse
 from bucephal.record.reading import read_model
 from bucephal.units import centimetres_to_hands, height_to_centimetres
+from bucephal.words import sheets as words
 
 _EMPTY = (None, "")
 NOT_IN_THE_FORM = ("id", "bands", "temperament")
@@ -45,4 +46,4 @@ def height_text(height_cm: float | None) -> str:
     """'14.2 hh (147 cm)'; empty if it is not known."""
     if height_cm is None:
         return ""
-    return f"{centimetres_to_hands(height_cm)} hh ({height_cm:.0f} cm)"
+    return words.height(centimetres_to_hands(height_cm), height_cm)

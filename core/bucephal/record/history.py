@@ -7,14 +7,16 @@ Settle times become asks of the settle steps, so that they are judged like any o
 from __future__ import annotations
 
 from collections.abc import Iterator
-from datetime import date
+from datetime import date, timedelta
 from typing import NamedTuple
 
 from bucephal.ladder import Catalogue, Side, StageBand
-from bucephal.record.models import Ask, Horse, HorseRecord, Session, moment_key
+from bucephal.record.models import Ask, Horse, HorseRecord, Session, SessionKind, moment_key
 
 DEFAULT_BANDS = {"default": (1, 5), "schooled": (1, 3)}
 ANY_ANSWER = (1, 10)
+ASSESSMENT_LASTS = timedelta(days=28)
+"""An assessment is over after so long, whatever was left of it [own]."""
 
 # The settle exercise is measured by the session's own clock: which mark each stage reads.
 SETTLE_EXERCISE = "settle"
@@ -102,4 +104,12 @@ def ride_number(record: HorseRecord) -> int:
 
 
 def _is_ridden(session: Session) -> bool:
-    return session.kind in ("ridden", "hack")
+    return session.kind in (SessionKind.RIDDEN, SessionKind.HACK)
+
+
+def first_assessment(record: HorseRecord) -> tuple[Session, ...]:
+    """The assessment sessions of the first four weeks from the first one; a later assessment does
+    not take its place.
+    """
+    held = [one for one in sessions_in_order(record) if one.kind is SessionKind.ASSESSMENT and one.asks]
+    return tuple(one for one in held if one.date - held[0].date <= ASSESSMENT_LASTS)

@@ -19,6 +19,7 @@ FORMAT = "bucephal.horse-record"
 VERSION = 1
 
 LEVELS = range(1, 11)
+TOP_LEVEL = LEVELS[-1]
 Level = Annotated[int, Field(ge=1, le=10, strict=True, description="Pressure level, 1 to 10.")]
 Minutes = Annotated[float, Field(ge=0, le=600, description="Minutes.")]
 Identifier = Annotated[str, Field(min_length=1, max_length=64)]

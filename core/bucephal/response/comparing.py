@@ -1,7 +1,7 @@
 """Comparisons within one track or between two: start against end, left against right,
 getting lighter or not, and the threshold for 'best so far'.
 
-Source: own (design notes), each with its measured error there.
+Source: own, each measured on virtual horses (docs/how-it-estimates.md).
 """
 
 from __future__ import annotations
@@ -13,8 +13,9 @@ from statistics import NormalDist
 
 import numpy as np
 
+from bucephal.ladder import Side
+from bucephal.record.models import TOP_LEVEL
 from bucephal.response.lightness import LightnessTrack
-from bucephal.response.parameters import TOP_LEVEL
 from bucephal.response.tables import ResponseTables
 
 LIGHTER_BY = 0.5
@@ -43,6 +44,21 @@ class Difference:
 
     def p_above(self, limit: float) -> float:
         return 1.0 - self.p_below(limit)
+
+    def interval(self, share: float = 0.8) -> tuple[float, float]:
+        """Central interval, equal tails."""
+        tail = (1 - share) / 2
+        belief = NormalDist(self.mean, self.sd)
+        return belief.inv_cdf(tail), belief.inv_cdf(1 - tail)
+
+    @property
+    def heavier(self) -> tuple[Side, float]:
+        """The side that is more likely to be heavier by something that matters, and that chance.
+
+        For a difference of left minus right.
+        """
+        left, right = self.p_above(SIDE_MATTERS), self.p_below(-SIDE_MATTERS)
+        return (Side.LEFT, left) if left >= right else (Side.RIGHT, right)
 
 
 def session_change(

@@ -18,11 +18,11 @@ from itertools import pairwise
 
 import numpy as np
 
-from bucephal.response.judging import observation_of
-from bucephal.response.lightness import LightnessTrack, Observation
+from bucephal.answers import Observation, observation_of
+from bucephal.response.lightness import LightnessTrack
 from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS, ResponseParameters
 from bucephal.response.tables import Array, ResponseTables, clamp_days
-from bucephal.response.tracks import Track
+from bucephal.response.tracks import CueTrack
 
 FLOORS = (0.5, 1.5, 2.5, 3.5, 4.5)
 FLOOR_PRIOR = (0.15, 0.25, 0.25, 0.20, 0.15)
@@ -82,7 +82,7 @@ def rhythm(rides_per_week: float, rides: int = HORIZON) -> list[int]:
     return [max(later - earlier, 1) for earlier, later in pairwise(days)]
 
 
-def heard_days(track: Track) -> list[HeardDay]:
+def heard_days(track: CueTrack) -> list[HeardDay]:
     """What the asks of a lightness track told, day by day."""
     days: dict[int, list[Observation]] = {}
     for row in track.asks:

@@ -14,41 +14,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
-from typing import NamedTuple
 
 import numpy as np
 
-from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS, TOP_LEVEL
+from bucephal.answers import Observation
+from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS
 from bucephal.response.tables import Array, ResponseTables, clamp_days
 
 SURE_SHARE = 0.8
 """`sure` asks: how likely is it that first asks of a day are in the band this often?"""
-
-
-class Observation(NamedTuple):
-    """What an ask tells the filter: the answer lay above ``above`` and at or below ``upto``.
-
-    Levels 0 to 10; ``upto`` None: it did not answer at all up to ``above``.
-    """
-
-    above: int
-    upto: int | None
-
-    @staticmethod
-    def answered_at(level: int) -> Observation:
-        return Observation(level - 1, level)
-
-    @staticmethod
-    def no_answer_up_to(level: int) -> Observation:
-        return Observation(level, None)
-
-    @staticmethod
-    def coarse_light(band_top: int) -> Observation:
-        return Observation(0, band_top)
-
-    @staticmethod
-    def coarse_heavy(band_top: int) -> Observation:
-        return Observation(band_top, TOP_LEVEL)
 
 
 @dataclass(frozen=True, eq=False)

@@ -51,4 +51,3 @@ LONGEST_BREAK_DAYS = 60
 FIRST_ASK_BREAK_DAYS = 2
 """The very first ask of a track is treated as one after two days."""
 LAST_WARM_UP_ASK = 7
-TOP_LEVEL = 10

@@ -28,7 +28,7 @@ from bucephal.response.parameters import DEFAULT, ResponseParameters
 from bucephal.response.share import ShareTrack
 from bucephal.response.standing import TrackStanding
 from bucephal.response.tables import Array
-from bucephal.response.tracks import Belief, Track, TrackKey, Tracks
+from bucephal.response.tracks import Belief, CueTrack, TrackKey, Tracks
 
 _SHAPE = "bucephal.tracks 1"
 _DAMAGED = (ValueError, KeyError, TypeError, OSError, EOFError, StopIteration, BadZipFile)
@@ -88,7 +88,7 @@ def _grid(belief: Belief) -> Array:
     return belief.posterior
 
 
-def _note(track: Track, key: TrackKey, until: date) -> dict[str, Any]:
+def _note(track: CueTrack, key: TrackKey, until: date) -> dict[str, Any]:
     belief = _belief_before(track, until)
     means = [(day.toordinal(), mean) for day, mean in track.means if day < until]
     note: dict[str, Any] = {
@@ -101,11 +101,11 @@ def _note(track: Track, key: TrackKey, until: date) -> dict[str, Any]:
     return note
 
 
-def _mood_days(track: Track, until: date) -> list[int]:
+def _mood_days(track: CueTrack, until: date) -> list[int]:
     return [day for day in track.moods if day < until.toordinal()]
 
 
-def _belief_before(track: Track, until: date) -> Belief:
+def _belief_before(track: CueTrack, until: date) -> Belief:
     if track.last_day < until:
         return track.belief
     return track.earlier if track.earlier is not None else track.start
@@ -137,14 +137,14 @@ def _restore(tracks: Tracks, saved: bytes, rows: list[DatedAsk], record: HorseRe
 def _track(
     tracks: Tracks, key: TrackKey, note: dict[str, Any],
     grids: Iterator[tuple[Array, Array]], moods: Iterator[Array],
-) -> Track:  # fmt: skip
+) -> CueTrack:  # fmt: skip
     rule = tracks.rule(key[0])
     if "successes" in note:
         share = ShareTrack(note["successes"], note["failures"], note["day"])
-        return Track(rule, key[1], ShareTrack(), share)
+        return CueTrack(rule, key[1], ShareTrack(), share)
     start, belief = next(grids)
     carried = {day: next(moods) if known else None for day, known in note["moods"]}
-    return Track(
+    return CueTrack(
         rule,
         key[1],
         LightnessTrack(tracks.tables, start),

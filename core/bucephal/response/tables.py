@@ -10,12 +10,12 @@ from functools import cached_property, lru_cache
 import numpy as np
 import numpy.typing as npt
 
+from bucephal.record.models import TOP_LEVEL
 from bucephal.response.parameters import (
     DEFAULT,
     FIRST_ASK_BREAK_DAYS,
     LAST_WARM_UP_ASK,
     LONGEST_BREAK_DAYS,
-    TOP_LEVEL,
     ResponseParameters,
 )
 

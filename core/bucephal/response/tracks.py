@@ -9,21 +9,22 @@ from bisect import bisect_left
 from dataclasses import dataclass, field
 from datetime import date
 
-from bucephal.ladder import Catalogue, Kind, Side
-from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, asks_in_order, band_for
-from bucephal.response.judging import StepRule, is_accepted, is_success, observation_of
+from bucephal.answers import StepRule, is_accepted, is_success, observation_of, rule_for
+from bucephal.ladder import Catalogue, Side, StepKind
+from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, asks_in_order
 from bucephal.response.lightness import LightnessTrack
 from bucephal.response.parameters import DEFAULT, FIRST_ASK_BREAK_DAYS, ResponseParameters
 from bucephal.response.share import ShareTrack
 from bucephal.response.standing import TrackStanding
 from bucephal.response.tables import Array, ResponseTables, tables_for
+from bucephal.words.plain import basis
 
 TrackKey = tuple[str, Side]
 Belief = LightnessTrack | ShareTrack
 
 
 @dataclass
-class Track:
+class CueTrack:
     """One step on one side: its belief, its asks and how it stands after each day."""
 
     rule: StepRule
@@ -51,8 +52,7 @@ class Track:
     @property
     def basis(self) -> str:
         """What a figure of this track rests on: '9 asks on 2 days'."""
-        asks, days = len(self.asks), len(self.days)
-        return f"{asks} ask{'s' * (asks != 1)} on {days} day{'s' * (days != 1)}"
+        return basis(len(self.asks), len(self.day_starts))
 
     @property
     def last_day(self) -> date:
@@ -153,8 +153,8 @@ class Tracks:
         self.tables: ResponseTables = tables_for(parameters)
         self._horse = horse
         self._rules: dict[str, StepRule] = {}
-        self.by_key: dict[TrackKey, Track] = {}
-        self._asked_last: Track | None = None
+        self.by_key: dict[TrackKey, CueTrack] = {}
+        self._asked_last: CueTrack | None = None
 
     @staticmethod
     def of(record: HorseRecord, catalogue: Catalogue, parameters: ResponseParameters = DEFAULT) -> Tracks:
@@ -167,15 +167,13 @@ class Tracks:
     def rule(self, step: str) -> StepRule:
         """How asks of a step are judged for this horse."""
         if step not in self._rules:
-            band = band_for(self._horse, self.catalogue, step)
-            rule = StepRule(self.catalogue.exercise(step), self.catalogue.stage(step), band)
-            self._rules[step] = rule
+            self._rules[step] = rule_for(step, self._horse, self.catalogue)
         return self._rules[step]
 
-    def get(self, step: str, side: Side) -> Track | None:
+    def get(self, step: str, side: Side) -> CueTrack | None:
         return self.by_key.get((step, side))
 
-    def sides_of(self, step: str) -> list[tuple[Side, Track | None]]:
+    def sides_of(self, step: str) -> list[tuple[Side, CueTrack | None]]:
         """Every side that a step has, with its track if it was ever asked."""
         return [(side, self.get(step, side)) for side in self.rule(step).exercise.side_names]
 
@@ -201,7 +199,7 @@ class Tracks:
         assert chance is not None
         return chance
 
-    def _hear_lightness(self, track: Track, belief: LightnessTrack, row: DatedAsk) -> None:
+    def _hear_lightness(self, track: CueTrack, belief: LightnessTrack, row: DatedAsk) -> None:
         observation = observation_of(row.ask, track.rule)
         if observation is None:
             return
@@ -216,10 +214,10 @@ class Tracks:
         last = self._asked_last.belief if self._asked_last is not None else None
         return last.mood if isinstance(last, LightnessTrack) and last.day == day else None
 
-    def _new_track(self, row: DatedAsk) -> Track:
+    def _new_track(self, row: DatedAsk) -> CueTrack:
         step, side = row.track
         start = self.first_belief(step, side)
-        track = self.by_key[row.track] = Track(self.rule(step), side, start, start)
+        track = self.by_key[row.track] = CueTrack(self.rule(step), side, start, start)
         return track
 
     def first_belief(self, step: str, side: Side) -> Belief:
@@ -228,7 +226,7 @@ class Tracks:
         From the other side, else from the stage before on this side, else what is known of
         any horse.
         """
-        if self.rule(step).kind is not Kind.LIGHTNESS:
+        if self.rule(step).kind is not StepKind.LIGHTNESS:
             return ShareTrack()
         source = self.start_of(step, side)
         if source is None or not isinstance(source.belief, LightnessTrack):
@@ -236,7 +234,7 @@ class Tracks:
         p = self.tables.parameters
         return source.belief.related(p.side_blur if source.side is not side else p.stage_blur)
 
-    def start_of(self, step: str, side: Side) -> Track | None:
+    def start_of(self, step: str, side: Side) -> CueTrack | None:
         """The track from which a new one starts; None if there is none like it."""
         other = self.get(step, side.other) if side is not Side.NONE else None
         if other is not None:

@@ -7,10 +7,10 @@ from datetime import date, timedelta
 
 import numpy as np
 
+from bucephal.answers import StepRule, is_accepted
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import Ask, Horse, HorseRecord, Session, SessionKind, Settle, band_for
 from bucephal.record.models import FORMAT, VERSION
-from bucephal.response import StepRule, is_accepted
 from bucephal.simulate.horse import VirtualHorse
 from bucephal.simulate.traits import draw_traits, draw_weather
 

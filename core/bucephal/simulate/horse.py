@@ -10,10 +10,11 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
+from statistics import NormalDist
 
 import numpy as np
 
-from bucephal.ladder import Catalogue, Compare, Exercise, Gait, Kind, Side, Stage
+from bucephal.ladder import Catalogue, Compare, Exercise, Gait, Side, Stage, StepKind
 from bucephal.record import Ask, Correct, Lead, Tension
 from bucephal.simulate.traits import Traits, Weather
 
@@ -26,7 +27,7 @@ DISUNITED = 0.04
 PATIENCE = 4
 """Heavy answers, over and above the light ones, that it takes in a day before it gets dull."""
 _CALM_DAY = Weather()
-_SQRT2 = math.sqrt(2.0)
+_STANDARD = NormalDist()
 
 
 @dataclass
@@ -111,7 +112,7 @@ class VirtualHorse:
             ask_id: what the ask is to be called in the record.
         """
         skill = self._present(step, side)
-        if skill.exercise.kind is Kind.LIGHTNESS:
+        if skill.exercise.kind is StepKind.LIGHTNESS:
             answer = self._by_lightness(skill, step, side, band_top, give_up_at, rise, ask_id)
             if skill.canter and answer.answered and side is not Side.NONE:
                 answer = answer.model_copy(update=self._leads(side))
@@ -154,8 +155,8 @@ class VirtualHorse:
         self, centre: float, skill: _Skill, band_top: int, spread: float | None = None
     ) -> float:
         spread = spread if spread is not None else self.traits.steadiness
-        listening = _normal_cdf((band_top + 0.5 - centre) / spread)
-        elsewhere = _normal_cdf((band_top + 0.5 - centre - 3.0) / math.hypot(spread, 0.6))
+        listening = _STANDARD.cdf((band_top + 0.5 - centre) / spread)
+        elsewhere = _STANDARD.cdf((band_top + 0.5 - centre - 3.0) / math.hypot(spread, 0.6))
         inside = (1 - self.traits.lapses) * listening + self.traits.lapses * elsewhere
         return inside * (1 - _wrong_chance(skill))
 
@@ -258,7 +259,7 @@ class VirtualHorse:
         skill.heavy_today += not done
         skill.comfort += (0.10 if done else 0.03) * (1 - skill.comfort)
         fields: dict[str, float | int] = {}
-        if exercise.kind is Kind.TOLERANCE:
+        if exercise.kind is StepKind.TOLERANCE:
             limit = stage.within_s or 30.0
             spread = self.rng.uniform(0.1, 0.9) if done else self.rng.uniform(1.1, 2.0)
             fields = {"let_go_s": round(limit * spread), "strength": int(self.rng.integers(2, 4))}
@@ -292,7 +293,3 @@ class VirtualHorse:
 def _wrong_chance(skill: _Skill) -> float:
     """A wrong movement is likelier while the cue is heavy."""
     return 0.02 + 0.03 * max(skill.level - 4, 0) / 4
-
-
-def _normal_cdf(z: float) -> float:
-    return 0.5 * (1 + math.erf(z / _SQRT2))

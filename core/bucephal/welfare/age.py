@@ -1,6 +1,6 @@
 """What a horse's age allows: how long it may be schooled, and what it is too young for.
 
-Source: handbook 08, cautious defaults; a vet's advice goes first.
+Source: common practice, no source: cautious defaults; a vet's advice goes first.
 """
 
 from __future__ import annotations
@@ -9,7 +9,7 @@ from datetime import date
 
 GROWN_MONTHS = 60
 
-# (under this many months, minutes of a session). 08: 5-10, 10-15, 20, ridden 10-20, 20-30, 45.
+# (under this many months, minutes of a session): the upper end of 5-10, 10-15, 20, ridden 10-20, 20-30, 45.
 _SESSION_LIMITS = ((12, 10), (24, 15), (36, 20), (48, 20), (GROWN_MONTHS, 30))
 _ADULT_LIMIT_MIN = 45
 
@@ -25,20 +25,3 @@ def session_limit_min(months: int | None) -> int:
     if months is None:
         return _ADULT_LIMIT_MIN
     return next((limit for under, limit in _SESSION_LIMITS if months < under), _ADULT_LIMIT_MIN)
-
-
-def age_text(months: int | None) -> str:
-    """'15 months', '2 years', '4 years 6 months'."""
-    if months is None:
-        return "age unknown"
-    if months < 24:
-        return f"{months} months"
-    years, rest = divmod(months, 12)
-    return f"{years} years" + (f" {rest} months" if rest else "")
-
-
-def age_short(months: int | None) -> str:
-    """'15 mo', '4 y': where there is little room."""
-    if months is None:
-        return ""
-    return f"{months} mo" if months < 24 else f"{months // 12} y"

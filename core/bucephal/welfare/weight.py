@@ -6,6 +6,8 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from bucephal.words import sheets as words
+
 ADULT_MONTHS = 36
 
 
@@ -36,5 +38,4 @@ def tape_weight(girth_cm: float, length_cm: float, months: int | None) -> TapeWe
     """
     kg = tape_weight_kg(girth_cm, length_cm)
     rough = months is not None and months < ADULT_MONTHS
-    words = f"about {kg:.0f} kg by tape" + (", rough under three years" if rough else "")
-    return TapeWeight(kg=kg, rough=rough, words=words)
+    return TapeWeight(kg=kg, rough=rough, words=words.tape_weight(kg, rough=rough))

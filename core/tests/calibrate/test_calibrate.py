@@ -7,9 +7,9 @@ from datetime import date
 import numpy as np
 import pytest
 from bucephal.calibrate import as_markdown, calibrate_herd, calibrate_records, score
+from bucephal.calibrate.baseline_predictors import BASELINES, LAST_FIVE, RUNNING_MEAN, BaselinePredictors
 from bucephal.calibrate.claims import MODEL, ORACLE, AskClaim, Findings, brier_score, log_loss
 from bucephal.calibrate.report import halfway_words
-from bucephal.calibrate.simple_ways import LAST_FIVE, RUNNING_MEAN, SIMPLE_WAYS, SimpleWays
 from bucephal.ladder import Catalogue
 from bucephal.simulate import simulate_record
 from scipy.stats import entropy
@@ -51,15 +51,15 @@ def test_who_says_80_percent_too_often_is_found_out(true_share: float, met: bool
 
 
 def test_simple_ways_follow_what_they_hear() -> None:
-    ways = SimpleWays(band_top=5)
-    assert ways.foretell()[LAST_FIVE] == pytest.approx(0.5)
+    ways = BaselinePredictors(band_top=5)
+    assert ways.predict()[LAST_FIVE] == pytest.approx(0.5)
     for _ in range(6):
         ways.hear(2.0, True)
-    light = ways.foretell()
+    light = ways.predict()
     for _ in range(6):
         ways.hear(9.0, False)
-    heavy = ways.foretell()
-    for way in SIMPLE_WAYS:
+    heavy = ways.predict()
+    for way in BASELINES:
         assert light[way] > 0.8, way
         assert heavy[way] < 0.55, way
     assert heavy[RUNNING_MEAN] < 0.2
@@ -69,7 +69,7 @@ def test_a_small_herd_gives_the_whole_table_the_same_each_time(catalogue: Catalo
     found = calibrate_herd(3, 6, catalogue)
     assert found == calibrate_herd(3, 6, catalogue)
     by_way = {one.way: one for one in found.ways}
-    assert set(by_way) == {MODEL, ORACLE, *SIMPLE_WAYS}
+    assert set(by_way) == {MODEL, ORACLE, *BASELINES}
     assert by_way[ORACLE].log_loss < by_way[MODEL].log_loss < by_way[LAST_FIVE].log_loss
     whats = {rate.what for rate in found.rates}
     assert "forecast interval, if within 40" in whats
@@ -84,7 +84,7 @@ def test_records_are_put_to_the_same_test_without_a_truth(catalogue: Catalogue, 
     records = [simulate_record(seed, catalogue, sessions=20, end=today) for seed in (1, 2)]
     found = calibrate_records(records, catalogue)
     assert (found.horses, found.asks > 300) == (2, True)
-    assert {one.way for one in found.ways} == {MODEL, *SIMPLE_WAYS}
+    assert {one.way for one in found.ways} == {MODEL, *BASELINES}
     assert not any("interval" in rate.what for rate in found.rates)
     nothing = calibrate_records([], catalogue)
     assert (nothing.asks, nothing.ways) == (0, ())

@@ -251,7 +251,7 @@ def test_assess_prints_what_to_try_where_it_stands_and_the_baseline(run: Run) ->
 def test_ladder_is_bent_by_a_school(run: Run) -> None:
     code, out, _ = run("ladder", "canter.1", "--school", "first-canter=b")
     assert code == 0
-    assert [one["code"] for one in out["layouts"]] == ["extended-trot-corner"]
+    assert [one["code"] for one in out["set_ups"]] == ["extended-trot-corner"]
     assert "trot-range.3" in [need["step"] for need in out["needs"]]
     code, _, errors = run("ladder", "--school", "first-canter=e", "--school", "hats=a")
     assert code == 2

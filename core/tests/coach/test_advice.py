@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from bucephal.coach import Advice, CoachEntry, CoachSettings, advise
+from bucephal.answers import HeardEntry
+from bucephal.coach import Advice, CoachSettings, advise
 from bucephal.ladder import Catalogue, load_catalogue
 from hypothesis import given
 from hypothesis import strategies as st
@@ -14,7 +15,7 @@ from hypothesis import strategies as st
 def hear(catalogue: Catalogue, entries: list[Any], **settings: Any) -> list[Advice]:
     """Advice after each entry; a number is an answer at that level, a negative one none up to it."""
     chosen = {"step": "up-wt.3", "band": (1, 3), "aim": 3, "cap": 8, "side": "left", **settings}
-    asks = [CoachEntry.model_validate(as_entry(one)) for one in entries]
+    asks = [HeardEntry.model_validate(as_entry(one)) for one in entries]
     return advise(CoachSettings.model_validate(chosen), asks, catalogue)
 
 

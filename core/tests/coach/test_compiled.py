@@ -10,11 +10,11 @@ import gzip
 from typing import Any
 
 import pytest
-from bucephal.coach import Advice, CoachEntry, CoachSettings, CompiledCoach, advise, compile_coach
-from bucephal.coach.texts import fill
+from bucephal.answers import HeardEntry, StepRule, came
+from bucephal.coach import Advice, CoachSettings, CompiledCoach, advise, compile_coach
+from bucephal.words.coach import fill
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.record import Ask
-from bucephal.response import StepRule, came
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -31,7 +31,7 @@ MOST_BYTES = 11_000
 
 
 def play(
-    coach: CompiledCoach, entries: list[CoachEntry], other_waits: bool, time_up: bool
+    coach: CompiledCoach, entries: list[HeardEntry], other_waits: bool, time_up: bool
 ) -> list[tuple[Any, ...]]:
     state, tries, row, dangers, alarms, said = coach.start, 0, 0, 0, 0, []
     for entry in entries:
@@ -97,7 +97,7 @@ def test_table_and_function_agree(
     item = CoachSettings.model_validate(
         {**chosen, "other_side_done": other_done, "minutes_left": minutes_left}
     )
-    entries = [CoachEntry.model_validate(one) for one in asks]
+    entries = [HeardEntry.model_validate(one) for one in asks]
     two_sided = len(catalogue.exercise(item.step).side_names) > 1
     table = play(
         compile_coach(item, catalogue), entries, two_sided and not other_done, minutes_left is not None
@@ -122,7 +122,7 @@ def test_a_compiled_coach_is_small_and_whole(chosen: dict[str, Any], catalogue: 
 def test_what_came_is_the_same_to_the_coach_and_to_the_record(step: str, entry: dict[str, Any]) -> None:
     # The ring opens what waits for a step by the coach's word, the next plan by the record's.
     catalogue = load_catalogue()
-    heard = CoachEntry.model_validate(entry)
+    heard = HeardEntry.model_validate(entry)
     if heard.event is not None or heard.faults:
         return
     item = CoachSettings(step=step, band=(1, 5), green=True)

@@ -16,7 +16,8 @@ from itertools import groupby
 from pathlib import Path
 from typing import Any
 
-from bucephal.coach import CoachEntry, CoachSettings, advise
+from bucephal.answers import HeardEntry
+from bucephal.coach import CoachSettings, advise
 from bucephal.ladder import Catalogue
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.progress import Standing
@@ -51,7 +52,9 @@ def golden_of(record: HorseRecord, catalogue: Catalogue) -> dict[str, Any]:
     return {
         "on": str(on),
         "export": fingerprint(write_record(record)),
-        "estimates": rounded([one.model_dump(mode="json") for one in Standing(record, catalogue, on).estimates()]),
+        "estimates": rounded(
+            [one.model_dump(mode="json") for one in Standing(record, catalogue, on).estimates()]
+        ),
         "plans": {name: rounded(plan.model_dump(mode="json")) for name, plan in plans.items()},
         "earlier plans": dict(_earlier_plans(record, catalogue)),
         "advice": dict(_advice(record, catalogue)),
@@ -75,12 +78,12 @@ def _advice(record: HorseRecord, catalogue: Catalogue) -> Iterator[tuple[str, li
 
 
 def _advice_on(session: Session, record: HorseRecord, catalogue: Catalogue) -> Iterator[str]:
-    fields = set(CoachEntry.model_fields)
+    fields = set(HeardEntry.model_fields)
     for (step, side), asks in groupby(session.asks, key=lambda ask: (ask.step, ask.side)):
         band = band_for(record.horse, catalogue, step)
         cap = catalogue.exercise(step).cap
         item = CoachSettings(step=step, band=band, green=True, aim=AIM, cap=cap, side=side)
-        heard = [CoachEntry.model_validate(ask.model_dump(include=fields)) for ask in asks]
+        heard = [HeardEntry.model_validate(ask.model_dump(include=fields)) for ask in asks]
         advice = advise(item, heard, catalogue)
         codes = " ".join(one.code for one in advice)
         yield f"{step} {side} {fingerprint([one.model_dump(mode='json') for one in advice])} {codes}"

@@ -7,7 +7,7 @@ import re
 import networkx as nx
 import pytest
 from bucephal.errors import UnknownStep
-from bucephal.ladder import Catalogue, Gate, Kind, Need, Sides, load_catalogue, load_library
+from bucephal.ladder import Catalogue, Gate, Need, Sides, StepKind, load_catalogue, load_library
 
 from core.tests.ladder.handbook import rows, split
 
@@ -46,7 +46,7 @@ def test_the_ladder_has_the_handbooks_exercises_in_its_order(catalogue: Catalogu
 def test_exercise_is_as_the_handbook_says(row: list[str], catalogue: Catalogue) -> None:
     name, kind, _, stages, _, sides, cap, _ = row
     exercise = catalogue.exercise(name)
-    assert exercise.kind == Kind(kind)
+    assert exercise.kind == StepKind(kind)
     assert exercise.sides == Sides("none" if sides == "–" else re.split(r"[ (]", sides)[0])
     wanted_cap = re.match(r"\d+", cap)
     assert exercise.cap == (int(wanted_cap[0]) if wanted_cap else None)

@@ -11,7 +11,8 @@ from itertools import combinations
 from typing import Any
 
 import pytest
-from bucephal.ladder import Catalogue, Kind, Side, load_library
+from bucephal.ladder import Catalogue, Side, StepKind, load_library
+from bucephal.pages import baseline, horse_facts, ring_pack
 from bucephal.planning import (
     Assessment,
     ItemKind,
@@ -20,9 +21,8 @@ from bucephal.planning import (
     assessment_is_due,
     place,
     plan_session,
-    ring_pack,
 )
-from bucephal.progress import Standing, baseline, horse_facts
+from bucephal.progress import Standing
 from bucephal.record import Background, HorseRecord, SessionKind, record_from
 
 ARRIVALS = {
@@ -54,9 +54,9 @@ def answered(
         for side in exercise.side_names:
             good = level is not None
             ask: dict[str, Any] = {"step": step, "side": side.value, "answered": good}
-            if exercise.kind is Kind.LIGHTNESS:
+            if exercise.kind is StepKind.LIGHTNESS:
                 ask["level"] = level or 10
-            elif exercise.kind is Kind.MEASURE:
+            elif exercise.kind is StepKind.MEASURE:
                 ask["extent"] = catalogue.stage(step).target if good else 0
             asks.append(ask)
     session = {"date": str(day), "kind": "assessment", "asks": asks}
@@ -176,7 +176,7 @@ def test_brakes_are_tried_twice_and_the_rest_once(
     for session in assessments["from racing"].sessions:
         for one in session.tries:
             exercise = catalogue.exercise(one.step)
-            brakes = exercise.safety and exercise.kind is Kind.LIGHTNESS
+            brakes = exercise.safety and exercise.kind is StepKind.LIGHTNESS
             assert one.asks == (2 if brakes else 1)
             assert one.sides == exercise.side_names
 
@@ -256,7 +256,7 @@ def test_the_plan_of_a_new_horse_is_its_assessment(catalogue: Catalogue, today: 
     assert all(item.cap == 2 for item in tried)
     hip = next(item for item in tried if item.step == "hip-g.1")
     assert [(one.item, one.light) for one in hip.after] == [("assess:backup-g.1", False)]
-    facts = horse_facts(record, Standing(record, catalogue, today))
+    facts = horse_facts(Standing(record, catalogue, today))
     pack = ring_pack(facts, plan, catalogue, {})
     assert [item.item for item in pack.items] == [item.id for item in tried]
     ordinary = plan_session(record, catalogue, PlanRequest(on=today, minutes=45, assess=False))
@@ -381,7 +381,7 @@ def test_the_baseline_stays_and_is_held_against_today(
     again = [{"step": "lead.4", "side": "left", "level": 9}]
     raw["sessions"].append({"date": str(later), "kind": "assessment", "asks": again})
     record = HorseRecord.model_validate(raw)
-    found = baseline(record, Standing(record, catalogue, later))
+    found = baseline(Standing(record, catalogue, later))
     assert found is not None
     rows = {(row.step, row.side): row for row in found.rows}
     hip = rows["hip-g.2", Side.LEFT]
@@ -399,4 +399,4 @@ def test_a_horse_never_assessed_has_no_baseline(
     record_of: Callable[..., HorseRecord], catalogue: Catalogue, today: date
 ) -> None:
     record = record_of([(3, "halt.2", "none", [3])])
-    assert baseline(record, Standing(record, catalogue, today)) is None
+    assert baseline(Standing(record, catalogue, today)) is None

@@ -10,7 +10,8 @@ from datetime import date
 from typing import Any
 
 import pytest
-from bucephal.coach import Advice, CoachEntry, CoachSettings, advise, compile_coach
+from bucephal.answers import HeardEntry
+from bucephal.coach import Advice, CoachSettings, advise, compile_coach
 from bucephal.ladder import Accepted, Catalogue, Stage, load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, plan_session
 from bucephal.progress import Standing, StepState
@@ -22,7 +23,7 @@ Build = Callable[..., HorseRecord]
 def heard(entries: list[dict[str, Any]], school: dict[str, str], **settings: Any) -> list[Advice]:
     """The coach's advice under a school; up-wt.2 in the green band if nothing else is said."""
     chosen = {"step": "up-wt.2", "band": (1, 5), "green": True, "side": "left", "cap": 8, **settings}
-    asks = [CoachEntry.model_validate(one) for one in entries]
+    asks = [HeardEntry.model_validate(one) for one in entries]
     return advise(CoachSettings.model_validate({**chosen, "school": school}), asks, load_catalogue())
 
 
@@ -135,14 +136,14 @@ def test_softness_first_puts_it_before_light_trot() -> None:
 def test_another_first_canter_is_another_step_in_another_layout(record_of: Build, today: date) -> None:
     long_side = _new(record_of, today, {"first-canter": "a"})
     assert long_side.step == "canter.1"
-    assert [one.code for one in long_side.layouts] == ["canter-long-side"]
+    assert [one.code for one in long_side.set_ups] == ["canter-long-side"]
     rolled = _new(record_of, today, {"first-canter": "b"})
     assert rolled.step == "trot-range.2"  # more length in the trot comes before it
-    layouts = {
-        code: [one.code for one in stage("canter.1", {"first-canter": code}).layouts] for code in "abcd"
+    set_ups = {
+        code: [one.code for one in stage("canter.1", {"first-canter": code}).set_ups] for code in "abcd"
     }
-    assert layouts["b"] == ["extended-trot-corner"]
-    assert len({tuple(names) for names in layouts.values()}) == 4
+    assert set_ups["b"] == ["extended-trot-corner"]
+    assert len({tuple(names) for names in set_ups.values()}) == 4
     names = {stage("canter.1", {"first-canter": code}).name for code in "abcd"}
     assert len(names) == 4
     assert remedies("canter", "jumps-in", {}) != remedies("canter", "jumps-in", {"first-canter": "b"})

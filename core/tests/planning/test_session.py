@@ -214,12 +214,12 @@ def test_what_better_steps_rest_on_is_not_sold_as_new(
 
 
 def test_the_pack_carries_a_coach_for_every_side(record_of: Build, catalogue: Catalogue, today: date) -> None:
-    from bucephal.planning import ring_pack
-    from bucephal.progress import Standing, horse_facts
+    from bucephal.pages import horse_facts, ring_pack
+    from bucephal.progress import Standing
 
     record = record_of(slipping_right())
     made = plan(record, catalogue, today)
-    pack = ring_pack(horse_facts(record, Standing(record, catalogue, today)), made, catalogue, {})
+    pack = ring_pack(horse_facts(Standing(record, catalogue, today)), made, catalogue, {})
     by_id = {item.item: item for item in pack.items}
     for item in made.items:
         for dose in item.sides:

@@ -7,7 +7,8 @@ from datetime import date
 
 import pytest
 from bucephal.ladder import Catalogue, Gate, Need, Side
-from bucephal.progress import Standing, StepState, horse_sheet
+from bucephal.pages import horse_sheet
+from bucephal.progress import Standing, StepState
 from bucephal.record import HorseRecord
 from bucephal.record.models import Overridden, Override
 

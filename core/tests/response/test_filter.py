@@ -6,9 +6,9 @@ from typing import Any
 
 import numpy as np
 import pytest
+from bucephal.answers import Observation
 from bucephal.response import (
     LightnessTrack,
-    Observation,
     SideRide,
     session_change,
     side_difference,

@@ -7,9 +7,10 @@ from itertools import groupby
 from typing import Any
 
 import pytest
+from bucephal.answers import Observation
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import HorseRecord
-from bucephal.response import LightnessTrack, Observation, Tracks, tables_for
+from bucephal.response import LightnessTrack, Tracks, tables_for
 from bucephal.response.forecasting import FLOORS, HeardDay, forecast, heard_days, rhythm
 from hypothesis import given, settings
 from hypothesis import strategies as st

@@ -6,11 +6,11 @@ from collections.abc import Callable
 from datetime import date, timedelta
 
 import pytest
+from bucephal.answers import Observation
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import HorseRecord
 from bucephal.response import (
     LightnessTrack,
-    Observation,
     SideRide,
     Tracks,
     best_so_far_threshold,

@@ -6,9 +6,10 @@ from collections.abc import Callable
 from dataclasses import replace
 
 import pytest
+from bucephal.answers import is_accepted, observation_of
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import Ask, HorseRecord, Tension
-from bucephal.response import ShareTrack, Tracks, is_accepted, observation_of
+from bucephal.response import ShareTrack, Tracks
 from bucephal.response.standing import TrackStanding
 from scipy import stats
 

@@ -6,7 +6,7 @@ import json
 from pathlib import Path
 from typing import Any
 
-from bucephal.response import Observation
+from bucephal.answers import Observation
 
 # Computed apart from this code, by the implementation on which the model was chosen.
 VECTORS: dict[str, Any] = json.loads((Path(__file__).parent.parent / "response_vectors.json").read_text())

@@ -8,12 +8,12 @@ import pytest
 from bucephal.welfare import (
     Heat,
     age_months,
-    age_text,
     heat_class,
     heat_sum,
     session_limit_min,
     tape_weight_kg,
 )
+from bucephal.words.ages import age_text
 
 
 def test_age_is_counted_in_whole_months() -> None:

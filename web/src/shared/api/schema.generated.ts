@@ -675,6 +675,8 @@ export interface components {
             asks: number;
             /** Heavy */
             heavy: number;
+            /** Words */
+            words: string;
             /** Steps */
             steps: string[];
         };
@@ -682,6 +684,21 @@ export interface components {
         SessionList: {
             /** Sessions */
             sessions: components["schemas"]["SessionLine"][];
+        };
+        /**
+         * AnswerDrawn
+         * @description An ask as it is drawn, written and said.
+         */
+        AnswerDrawn: {
+            ask: components["schemas"]["Ask"];
+            mark: components["schemas"]["Mark"];
+            /**
+             * Written
+             * @description As one writes it down: 5, -7 no answer up to 7, ! tight, x wrong.
+             */
+            written: string;
+            /** Words */
+            words: string;
         };
         /**
          * Ask
@@ -753,6 +770,12 @@ export interface components {
          * @enum {string}
          */
         Correct: "yes" | "nearly" | "no";
+        /** DebriefEvent */
+        DebriefEvent: {
+            event: components["schemas"]["Event"];
+            /** Words */
+            words: string;
+        };
         /**
          * DebriefRow
          * @description One step on one side, as it went.
@@ -763,7 +786,7 @@ export interface components {
             /** Name */
             name: string;
             side: components["schemas"]["Side"];
-            judged_by: components["schemas"]["Kind"];
+            kind: components["schemas"]["StepKind"];
             /**
              * Band
              * @description Lowest and highest level that count as light.
@@ -772,10 +795,8 @@ export interface components {
                 number,
                 number
             ];
-            /** Unit */
-            unit: string | null;
             /** Asks */
-            asks: components["schemas"]["JudgedAsk"][];
+            asks: components["schemas"]["AnswerDrawn"][];
             /** Heavy Before Light */
             heavy_before_light: number;
             /** Ended Heavy */
@@ -829,27 +850,17 @@ export interface components {
          */
         EventKind: "spook" | "stumble" | "uneven" | "buck" | "rear" | "bolt" | "kick" | "fall";
         /**
-         * JudgedAsk
-         * @description An ask as it was logged, and how it counts.
-         */
-        JudgedAsk: {
-            ask: components["schemas"]["Ask"];
-            /** Accepted */
-            accepted: boolean;
-            /** Heavy */
-            heavy: boolean;
-        };
-        /**
-         * Kind
-         * @description How an exercise is judged (handbook 02): by lightness, by tolerance, by a measure.
-         * @enum {string}
-         */
-        Kind: "L" | "T" | "M";
-        /**
          * Lead
          * @enum {string}
          */
         Lead: "left" | "right";
+        /**
+         * Mark
+         * @description accepted; in-band: light (a success), yet not accepted; heavy; none: no answer; apart: an
+         *     alarmed answer or an event, which says nothing of lightness.
+         * @enum {string}
+         */
+        Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
         /**
          * SessionChange
          * @description Start against end of a session; 'heavier at the end' is never claimed.
@@ -875,14 +886,26 @@ export interface components {
             date: string;
             kind: components["schemas"]["SessionKind"];
             settle: components["schemas"]["Settle"] | null;
+            /**
+             * Settled
+             * @description How it settled, in words; empty: nothing was marked.
+             */
+            settled: string;
             /** Note */
             note: string;
             /** Rows */
             rows: components["schemas"]["DebriefRow"][];
             /** Events */
-            events: components["schemas"]["Event"][];
+            events: components["schemas"]["DebriefEvent"][];
             /** Open Ends */
             open_ends: string[];
+            /** No Open Ends */
+            no_open_ends: string;
+            /**
+             * Limits
+             * @description What a debrief cannot tell.
+             */
+            limits: string;
         };
         /**
          * Settle
@@ -905,6 +928,12 @@ export interface components {
          */
         Side: "left" | "right" | "none";
         /**
+         * StepKind
+         * @description How an exercise is judged (handbook 02): by lightness, by tolerance, by a measure.
+         * @enum {string}
+         */
+        StepKind: "L" | "T" | "M";
+        /**
          * StepState
          * @description closed: a need is missing; open: may be begun; learning: asked, not ready yet;
          *     ready: good enough to build on; confirmed: all but certain; slipping: was confirmed and no
@@ -917,10 +946,7 @@ export interface components {
          * @enum {string}
          */
         Tension: "calm" | "tight" | "alarmed";
-        /**
-         * HorseFacts
-         * @description A horse in a line: for lists, heads of pages and the sheet.
-         */
+        /** HorseFacts */
         HorseFacts: {
             /** Id */
             id: string | null;
@@ -934,10 +960,17 @@ export interface components {
             work: string;
             /** Days Off */
             days_off: number | null;
+            /** Days Off Words */
+            days_off_words: string;
             /** Rides */
             rides: number;
             /** Sessions */
             sessions: number;
+            /**
+             * Sessions Words
+             * @description Sessions and rides so far.
+             */
+            sessions_words: string;
             /** Last On */
             last_on: string | null;
             /** Open Flags */
@@ -961,6 +994,13 @@ export interface components {
             minutes: number;
             /** Working */
             working: number;
+            /** Words */
+            words: string;
+            /**
+             * Order
+             * @description How the rows are ordered, in words.
+             */
+            order: string;
         };
         /** TodayRow */
         TodayRow: {
@@ -975,8 +1015,11 @@ export interface components {
             why: string;
             /** Minutes */
             minutes: number;
-            /** Wants Helper */
-            wants_helper: boolean;
+            /**
+             * Wants Helper
+             * @description Said where a helper would make more possible.
+             */
+            wants_helper: string | null;
         };
         /**
          * PlanQuery
@@ -1028,18 +1071,6 @@ export interface components {
             first: string;
         };
         /**
-         * Layout
-         * @description A set-up of handbook 07, by name.
-         */
-        Layout: {
-            /** Code */
-            code: string;
-            /** Name */
-            name: string;
-            /** Words */
-            words: string;
-        };
-        /**
          * LeftOut
          * @description Something tempting that is not in the plan.
          */
@@ -1069,7 +1100,8 @@ export interface components {
             name: string;
             /** Stage */
             stage: string;
-            judged_by: components["schemas"]["Kind"] | null;
+            /** @description How the step is judged; null: no step. */
+            step_kind: components["schemas"]["StepKind"] | null;
             /** Unit */
             unit: string | null;
             /**
@@ -1109,10 +1141,15 @@ export interface components {
             /** Minutes */
             minutes: number;
             /**
-             * Layouts
+             * Dose
+             * @description Asks, side, band and cap in a line.
+             */
+            dose: string;
+            /**
+             * Set Ups
              * @description Set-ups to ride it in.
              */
-            layouts: components["schemas"]["Layout"][];
+            set_ups: components["schemas"]["SetUp"][];
             /** Cautions */
             cautions: string[];
             /**
@@ -1173,6 +1210,18 @@ export interface components {
             left_out: components["schemas"]["LeftOut"][];
             /** Cautions */
             cautions: string[];
+        };
+        /**
+         * SetUp
+         * @description A set-up of handbook 07, by name.
+         */
+        SetUp: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
         };
         /**
          * SideDose
@@ -1285,10 +1334,9 @@ export interface components {
             said: string;
             /** Said Without Level */
             said_without_level: string;
+            mark: components["schemas"]["Mark"];
             /** Is Ask */
             is_ask: boolean;
-            /** Adds To Row */
-            adds_to_row: boolean;
             /** Is Danger */
             is_danger: boolean;
             /** Is Alarm */
@@ -1399,6 +1447,19 @@ export interface components {
             rider_faults: {
                 [key: string]: string;
             };
+            /**
+             * Before
+             * @description What is seen to before riding.
+             */
+            before: string;
+            /**
+             * Passed Over
+             * @description Said when one knot, or several ({knots}), cannot be tried.
+             */
+            passed_over: [
+                string,
+                string
+            ];
         };
         /**
          * RowEffect
@@ -1566,6 +1627,8 @@ export interface components {
             steps: number;
             /** Good */
             good: number;
+            /** Words */
+            words: string;
             /** Next Names */
             next_names: string[];
             forecast: components["schemas"]["GoalForecast"];
@@ -1593,6 +1656,11 @@ export interface components {
             goals: components["schemas"]["GoalLine"][];
             /** Flags */
             flags: components["schemas"]["Flag"][];
+            /**
+             * Limits
+             * @description What the figures rest on and cannot do.
+             */
+            limits: string;
         };
         /**
          * LeadRow
@@ -1752,7 +1820,7 @@ export interface components {
             /** Name */
             name: string;
             side: components["schemas"]["Side"];
-            kind: components["schemas"]["Kind"];
+            kind: components["schemas"]["StepKind"];
             /**
              * Band
              * @description Lowest and highest level that count as light.
@@ -1819,20 +1887,6 @@ export interface components {
             state: components["schemas"]["StepState"];
         };
         /**
-         * ChartAsk
-         * @description One ask as it stands in the picture.
-         */
-        ChartAsk: {
-            ask: components["schemas"]["Ask"];
-            /** Accepted */
-            accepted: boolean;
-            /**
-             * Light
-             * @description In the band, or a success; calm or not.
-             */
-            light: boolean;
-        };
-        /**
          * ChartDay
          * @description A day: its asks, and what was believed after it.
          */
@@ -1848,7 +1902,7 @@ export interface components {
              */
             days_off: number | null;
             /** Asks */
-            asks: components["schemas"]["ChartAsk"][];
+            asks: components["schemas"]["AnswerDrawn"][];
             /** Mean */
             mean: number;
             /** Low */
@@ -1857,11 +1911,8 @@ export interface components {
             high: number;
             /** P First */
             p_first: number;
-            /**
-             * Conditions
-             * @description What was unusual about the day, in words.
-             */
-            conditions: string[];
+            /** Conditions */
+            conditions: components["schemas"]["Unusual"][];
         };
         /**
          * Gate
@@ -1869,6 +1920,29 @@ export interface components {
          * @enum {string}
          */
         Gate: "ready" | "confirmed";
+        /**
+         * InfluenceLine
+         * @description An ask that moved the estimate, and by how much.
+         */
+        InfluenceLine: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Level
+             * @description The mean now, less what it would be without this ask.
+             */
+            level: number;
+            /**
+             * P First
+             * @description The chance now, less what it would be without it.
+             */
+            p_first: number;
+            /** Words */
+            words: string;
+        };
         /**
          * LightShare
          * @description Asks in the band (or successes) out of all, with Wilson's 80 % interval.
@@ -1882,6 +1956,8 @@ export interface components {
             low: number;
             /** High */
             high: number;
+            /** Words */
+            words: string;
         };
         /**
          * MissingNeed
@@ -1912,40 +1988,22 @@ export interface components {
             words: string;
         };
         /**
-         * MoverLine
-         * @description An ask that moved the estimate, and by how much.
-         */
-        MoverLine: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /**
-             * Level
-             * @description The mean now, less what it would be without this ask.
-             */
-            level: number;
-            /**
-             * P First
-             * @description The chance now, less what it would be without it.
-             */
-            p_first: number;
-            /** Words */
-            words: string;
-        };
-        /**
          * StepChart
          * @description A step's own page: where it stands and how it came there, side by side.
          */
         StepChart: {
             standing: components["schemas"]["StepStanding"];
-            judged_by: components["schemas"]["Kind"];
+            kind: components["schemas"]["StepKind"];
             /** Unit */
             unit: string | null;
             /** Sides */
             sides: components["schemas"]["TrackChart"][];
             gap: components["schemas"]["SideGap"] | null;
+            /**
+             * Gap Words
+             * @description Left against right, or why it cannot be told.
+             */
+            gap_words: string;
         };
         /**
          * StepStanding
@@ -1981,8 +2039,13 @@ export interface components {
             estimate: components["schemas"]["TrackEstimate"];
             /** Days */
             days: components["schemas"]["ChartDay"][];
-            /** Movers */
-            movers: components["schemas"]["MoverLine"][];
+            /** Influences */
+            influences: components["schemas"]["InfluenceLine"][];
+            /**
+             * No Influence
+             * @description Said where no ask moved the estimate.
+             */
+            no_influence: string;
             share: components["schemas"]["LightShare"];
             /**
              * Words
@@ -1990,6 +2053,12 @@ export interface components {
              */
             words: string;
         };
+        /**
+         * Unusual
+         * @description What was unusual about a day.
+         * @enum {string}
+         */
+        Unusual: "heat" | "strong wind" | "insects" | "new place";
         /** EstimateList */
         EstimateList: {
             /** Estimates */
@@ -2021,6 +2090,13 @@ export interface components {
             kit: string[];
             /** Words */
             words: string;
+            /**
+             * State Help
+             * @description What each state means.
+             */
+            state_help: {
+                [key: string]: string;
+            };
         };
         /**
          * LadderThread
@@ -2072,7 +2148,7 @@ export interface components {
             name: string;
             /** Short */
             short: string;
-            kind: components["schemas"]["Kind"];
+            kind: components["schemas"]["StepKind"];
             sides: components["schemas"]["Sides"];
             gait: components["schemas"]["Gait"];
             /** Family */
@@ -2300,8 +2376,8 @@ export interface components {
             faults: components["schemas"]["GuideFault"][];
             /** Cautions */
             cautions: string[];
-            /** Layouts */
-            layouts: components["schemas"]["Layout"][];
+            /** Set Ups */
+            set_ups: components["schemas"]["SetUp"][];
             /** Kit */
             kit: string[];
             /** Helper */
@@ -2323,6 +2399,10 @@ export interface components {
              * @description What a trainer can decide here.
              */
             may_override: components["schemas"]["Overridden"][];
+            /** Decide Help */
+            decide_help: string;
+            /** Disclaimer */
+            disclaimer: string;
         };
         /**
          * After
@@ -2342,6 +2422,11 @@ export interface components {
             assessment: components["schemas"]["Assessment"];
             placement: components["schemas"]["Placement"];
             baseline: components["schemas"]["Baseline"] | null;
+            /**
+             * Limits
+             * @description What a placement rests on.
+             */
+            limits: string;
         };
         /**
          * Assessment
@@ -2632,7 +2717,7 @@ export interface components {
             name: string;
             /** Phase */
             phase: string;
-            kind: components["schemas"]["Kind"];
+            kind: components["schemas"]["StepKind"];
             origin: components["schemas"]["Origin"];
             /** Stages */
             stages: number;
@@ -2641,7 +2726,7 @@ export interface components {
         };
         /**
          * School
-         * @description One question and the options it can be answered with; the first is the default.
+         * @description One question and the options it can be answered with.
          */
         School: {
             /** Key */
@@ -2655,8 +2740,12 @@ export interface components {
         };
         /** SchoolOption */
         SchoolOption: {
-            /** Code */
-            code: string;
+            /**
+             * Code
+             * @description Its name for ever, in every record.
+             * @enum {string}
+             */
+            code: "a" | "b" | "c" | "d";
             /** Name */
             name: string;
             /**
@@ -2716,8 +2805,8 @@ export interface components {
             exercises: components["schemas"]["ExerciseRow"][];
             /** Cautions */
             cautions: string[];
-            /** Layouts */
-            layouts: string[];
+            /** Set Ups */
+            set_ups: string[];
             /** Fault Codes */
             fault_codes: string[];
         };
@@ -2818,7 +2907,7 @@ export interface components {
              * @default
              */
             short: string;
-            kind: components["schemas"]["Kind"];
+            kind: components["schemas"]["StepKind"];
             /** Family */
             family?: string | null;
             /** Fault Family */
@@ -2871,10 +2960,10 @@ export interface components {
              */
             good_for: string;
             /**
-             * Layouts
+             * Set Ups
              * @default []
              */
-            layouts: string[];
+            set_ups: string[];
             /**
              * Cautions
              * @default []
@@ -2956,8 +3045,8 @@ export interface components {
             within_s?: number | null;
             /** Kit */
             kit?: string[] | null;
-            /** Layouts */
-            layouts?: string[] | null;
+            /** Set Ups */
+            set_ups?: string[] | null;
             /**
              * Cautions
              * @description Beside those of the exercise.

@@ -1,0 +1,79 @@
+"""One answer as one says it, and as one writes it down."""
+
+from __future__ import annotations
+
+from bucephal.answers.at_the_ring import SignalKind
+from bucephal.answers.in_the_record import is_success
+from bucephal.answers.rules import StepRule
+from bucephal.ladder import StepKind
+from bucephal.record import Ask, Correct, Tension
+
+AT = "at {level}"
+NO_ANSWER = "no answer up to {level}"
+NOT_YET = "not yet"
+ANOTHER_MOVEMENT = "another movement"
+ALARMED = "alarmed"
+
+
+def answer_in_words(ask: Ask, rule: StepRule) -> str:
+    """'at 3', 'at 3, tight', 'no answer up to 9', 'let go in 20 s', '12 s'."""
+    if ask.tension is Tension.ALARMED:
+        return ALARMED
+    tight = ", tight" if ask.tension is Tension.TIGHT else ""
+    if rule.kind is StepKind.TOLERANCE:
+        took = "" if ask.let_go_s is None else f" in {ask.let_go_s:g} s"
+        return f"let go{took}{tight}" if is_success(ask, rule) else f"{NOT_YET}{tight}"
+    if rule.kind is StepKind.MEASURE:
+        return (f"{ask.extent:g} {rule.exercise.unit}" if ask.extent is not None else NOT_YET) + tight
+    if ask.correct is Correct.NO:
+        return ANOTHER_MOVEMENT
+    if ask.level is None:
+        return f"{ask.coarse}{tight}"
+    if ask.answered:
+        return f"{AT.format(level=ask.level)}{tight}"
+    return NO_ANSWER.format(level=ask.level)
+
+
+_SAID = {
+    SignalKind.DANGER: "dangerous",
+    SignalKind.BODY: "a stumble or an uneven step",
+    SignalKind.SPOOK: "a spook",
+    SignalKind.ALARMED: ALARMED,
+    SignalKind.OVER: "far more than asked",
+    SignalKind.WRONG: ANOTHER_MOVEMENT,
+    SignalKind.ANTICIPATED: "answered before the ask",
+    SignalKind.NONE: NO_ANSWER,
+}
+_SAID_WITHOUT_LEVEL = {SignalKind.HEAVY: "above the band", SignalKind.NONE: NOT_YET}
+
+
+def said(kind: SignalKind, *, with_level: bool) -> str:
+    """What the coach calls a kind of answer; ``{level}`` stands where the level belongs."""
+    if with_level:
+        return _upper_first(_SAID.get(kind, f"answered {AT}"))
+    return _upper_first(_SAID_WITHOUT_LEVEL.get(kind) or _SAID.get(kind, "done"))
+
+
+def _upper_first(text: str) -> str:
+    return text[:1].upper() + text[1:]
+
+
+def answer_written(ask: Ask, unit: str | None) -> str:
+    """As one would write it down: 5, -7 for no answer up to 7, ! tight, !! alarmed, x wrong, ^ leapt.
+
+    Args:
+        unit: of a measured extent.
+    """
+    marks = {Correct.NO: "x", Correct.NEARLY: "n"}.get(ask.correct, "")
+    marks += {Tension.TIGHT: "!", Tension.ALARMED: "!!"}.get(ask.tension, "")
+    return f"{'' if ask.answered else '-'}{_value(ask, unit)}{marks}{'^' if ask.over else ''}"
+
+
+def _value(ask: Ask, unit: str | None) -> str:
+    if ask.coarse is not None:
+        return str(ask.coarse)
+    if ask.level is not None:
+        return str(ask.level)
+    if ask.extent is not None:
+        return f"{ask.extent:g} {unit or ''}"
+    return f"{ask.let_go_s:g} s" if ask.let_go_s is not None else "·"

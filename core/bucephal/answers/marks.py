@@ -1,0 +1,72 @@
+"""How an answer is drawn: one set of shapes for the ring, the debrief and a step's page."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+from pydantic import Field
+
+from bucephal.answers.at_the_ring import Signal, SignalKind
+from bucephal.answers.in_the_record import judged
+from bucephal.answers.in_words import answer_in_words, answer_written
+from bucephal.answers.rules import StepRule
+from bucephal.record import Ask, FrozenModel, Tension
+
+
+class Mark(StrEnum):
+    """accepted; in-band: light (a success), yet not accepted; heavy; none: no answer; apart: an
+    alarmed answer or an event, which says nothing of lightness.
+    """
+
+    ACCEPTED = "accepted"
+    IN_BAND = "in-band"
+    HEAVY = "heavy"
+    NONE = "none"
+    APART = "apart"
+
+
+class AnswerDrawn(FrozenModel):
+    """An ask as it is drawn, written and said."""
+
+    ask: Ask
+    mark: Mark
+    written: str = Field(description="As one writes it down: 5, -7 no answer up to 7, ! tight, x wrong.")
+    words: str
+
+
+def drawn(ask: Ask, rule: StepRule) -> AnswerDrawn:
+    """An ask by its reading in the record."""
+    return AnswerDrawn(
+        ask=ask,
+        mark=_mark_in_the_record(ask, rule),
+        written=answer_written(ask, rule.exercise.unit),
+        words=answer_in_words(ask, rule),
+    )
+
+
+def _mark_in_the_record(ask: Ask, rule: StepRule) -> Mark:
+    if ask.tension is Tension.ALARMED:
+        return Mark.APART
+    if not ask.answered:
+        return Mark.NONE
+    judgement = judged(ask, rule)
+    if judgement.accepted:
+        return Mark.ACCEPTED
+    return Mark.IN_BAND if judgement.success else Mark.HEAVY
+
+
+_AT_THE_RING = {
+    SignalKind.LIGHT: Mark.ACCEPTED,
+    SignalKind.BEST: Mark.ACCEPTED,
+    SignalKind.TIGHT: Mark.IN_BAND,
+    SignalKind.OVER: Mark.IN_BAND,
+    SignalKind.ANTICIPATED: Mark.IN_BAND,
+    SignalKind.HEAVY: Mark.HEAVY,
+    SignalKind.WRONG: Mark.HEAVY,
+    SignalKind.NONE: Mark.NONE,
+}
+
+
+def mark_at_the_ring(signal: Signal) -> Mark:
+    """How the ring draws a kind of answer: by the reading there."""
+    return _AT_THE_RING.get(signal.kind, Mark.APART)

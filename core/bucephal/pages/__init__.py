@@ -1,0 +1,22 @@
+"""One file a screen or document: gathers what other rooms judged and puts it into words."""
+
+from bucephal.pages.arrival import Arrival, arrival
+from bucephal.pages.baseline import Baseline, BaselineRow, baseline
+from bucephal.pages.chart import StepChart, TrackChart, step_chart
+from bucephal.pages.criteria import Criteria, Criterion, criteria
+from bucephal.pages.debrief import SessionDebrief, SessionLine, debrief, session_lines
+from bucephal.pages.facts import HorseFacts, horse_facts
+from bucephal.pages.gap import SideGap
+from bucephal.pages.guide import StepGuide, step_guide
+from bucephal.pages.ladder import HorseLadder, horse_ladder
+from bucephal.pages.pack import RingPack, ring_pack
+from bucephal.pages.sheet import HorseSheet, horse_sheet
+from bucephal.pages.today import TodayPlan, WorkedDays, plan_today
+
+__all__ = [
+    "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "HorseFacts", "HorseLadder",
+    "HorseSheet", "RingPack", "SessionDebrief", "SessionLine", "SideGap", "StepChart", "StepGuide",
+    "TodayPlan", "TrackChart", "WorkedDays", "arrival", "baseline", "criteria", "debrief", "horse_facts",
+    "horse_ladder", "horse_sheet", "plan_today", "ring_pack", "session_lines", "step_chart",
+    "step_guide",
+]  # fmt: skip

@@ -1,0 +1,39 @@
+"""A horse that has come: what it is tried on, where its answers place it, and how it was then."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from bucephal.pages.baseline import Baseline, baseline
+from bucephal.pages.facts import HorseFacts, horse_facts
+from bucephal.planning import Assessment, Placement, assess, assessment_is_due, place
+from bucephal.progress import Standing
+from bucephal.record import FrozenModel
+from bucephal.words import arrivals as words
+
+
+class Arrival(FrozenModel):
+    facts: HorseFacts
+    due: bool
+    assessment: Assessment
+    placement: Placement
+    baseline: Baseline | None
+    limits: str = Field(description="What a placement rests on.")
+
+
+def arrival(standing: Standing) -> Arrival:
+    """Assessment, placement and baseline of a horse on a day.
+
+    Args:
+        standing: of the horse on that day.
+    """
+    record, catalogue = standing.record, standing.catalogue
+    assessment = assess(record, catalogue, standing.on, standing=standing)
+    return Arrival(
+        facts=horse_facts(standing),
+        due=assessment_is_due(record, standing.on) and not assessment.done,
+        assessment=assessment,
+        placement=place(record, catalogue, standing.on),
+        baseline=baseline(standing),
+        limits=words.LIMITS,
+    )

@@ -1,0 +1,237 @@
+"""A session looked back on: each exercise as it went, start against end, what the estimates did."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from pydantic import Field
+
+from bucephal.answers import AnswerDrawn, drawn, is_success, rule_for
+from bucephal.ladder import Catalogue, Side, StepKind
+from bucephal.progress import Standing, StepState
+from bucephal.record import (
+    Ask,
+    Band,
+    Event,
+    FrozenModel,
+    HorseRecord,
+    Session,
+    SessionKind,
+    Settle,
+    sessions_in_order,
+)
+from bucephal.response import LIGHTER_BY, LIGHTER_CLAIM, CueTrack, LightnessTrack, session_change
+from bucephal.response.tables import clamp_days
+from bucephal.words import debriefs as words
+from bucephal.words import estimates
+
+
+class EstimateThen(FrozenModel):
+    """What was known at one time: level with 80 % interval (or share), and the first answer."""
+
+    mean: float
+    low: float
+    high: float
+    p_first: float
+    state: StepState
+    basis: str = Field(description="What it rests on: '9 asks on 2 days'.")
+
+
+class SessionChange(FrozenModel):
+    """Start against end of a session; 'heavier at the end' is never claimed."""
+
+    mean: float
+    sd: float
+    p_lighter: float
+    words: str
+
+
+class DebriefRow(FrozenModel):
+    """One step on one side, as it went."""
+
+    step: str
+    name: str
+    side: Side
+    kind: StepKind
+    band: Band
+    asks: tuple[AnswerDrawn, ...]
+    heavy_before_light: int
+    ended_heavy: bool
+    change: SessionChange | None
+    before: EstimateThen | None
+    after: EstimateThen
+    words: str
+
+
+class DebriefEvent(FrozenModel):
+    event: Event
+    words: str
+
+
+class SessionDebrief(FrozenModel):
+    id: str | None
+    date: date
+    kind: SessionKind
+    settle: Settle | None
+    settled: str = Field(description="How it settled, in words; empty: nothing was marked.")
+    note: str
+    rows: tuple[DebriefRow, ...]
+    events: tuple[DebriefEvent, ...]
+    open_ends: tuple[str, ...]
+    no_open_ends: str
+    limits: str = Field(description="What a debrief cannot tell.")
+
+
+class SessionLine(FrozenModel):
+    """A session in one line, for a list."""
+
+    id: str | None
+    date: date
+    kind: SessionKind
+    asks: int
+    heavy: int
+    words: str
+    steps: tuple[str, ...]
+
+
+def debrief(record: HorseRecord, catalogue: Catalogue, session: Session) -> SessionDebrief:
+    """Looks back on one session of a record.
+
+    Args:
+        record: the horse; sessions after this one are left aside.
+        session: one of the record's sessions.
+    """
+    order = sessions_in_order(record)
+    place = order.index(session)
+    before = Standing(_with(record, order[:place]), catalogue, session.date)
+    after = Standing(_with(record, order[: place + 1]), catalogue, session.date)
+    keys = list(dict.fromkeys((ask.step, ask.side) for ask in session.asks if ask.step in catalogue))
+    rows = [_row(session, key, before, after, catalogue) for key in keys]
+    return SessionDebrief(
+        id=session.id,
+        date=session.date,
+        kind=session.kind,
+        settle=session.settle,
+        settled=_settled(session.settle),
+        note=session.note,
+        rows=tuple(rows),
+        events=tuple(_event(event) for event in session.events),
+        open_ends=tuple(_open_ends(rows)),
+        no_open_ends=words.NO_OPEN_ENDS,
+        limits=words.LEARNED_SHOWS_NEXT,
+    )
+
+
+def session_lines(record: HorseRecord, catalogue: Catalogue) -> list[SessionLine]:
+    """Every session in one line each, newest first."""
+    return [_line(record, catalogue, session) for session in reversed(sessions_in_order(record))]
+
+
+def _line(record: HorseRecord, catalogue: Catalogue, session: Session) -> SessionLine:
+    """How heavy an answer was asks for its step's rule, not for what the horse has become since."""
+    known = [ask for ask in session.asks if ask.step in catalogue]
+    heavy = sum(not is_success(ask, rule_for(ask.step, record.horse, catalogue)) for ask in known)
+    return SessionLine(
+        id=session.id, date=session.date, kind=session.kind, asks=len(session.asks), heavy=heavy,
+        words=words.asks_not_light(len(session.asks), heavy),
+        steps=tuple(dict.fromkeys(catalogue.exercise(ask.step).name for ask in known)),
+    )  # fmt: skip
+
+
+def _settled(settle: Settle | None) -> str:
+    if settle is None:
+        return ""
+    return words.settled(settle.first_min, settle.whole_min, never=settle.settled is False)
+
+
+def _event(event: Event) -> DebriefEvent:
+    return DebriefEvent(event=event, words=words.event(event.kind, event.thing, event.recovered_s))
+
+
+def _with(record: HorseRecord, sessions: list[Session]) -> HorseRecord:
+    return record.model_copy(update={"sessions": tuple(sessions)})
+
+
+def _row(
+    session: Session, key: tuple[str, Side], before: Standing, after: Standing, catalogue: Catalogue
+) -> DebriefRow:
+    track_before, track = before.tracks.get(*key), after.tracks.by_key[key]
+    asks = [ask for ask in session.asks if (ask.step, ask.side) == key]
+    heavy = [not is_success(ask, track.rule) for ask in asks]
+    then = _then(before, track_before) if track_before is not None else None
+    row = DebriefRow(
+        step=key[0],
+        name=catalogue.full_name(key[0]),
+        side=key[1],
+        kind=track.rule.kind,
+        band=track.rule.band,
+        asks=tuple(drawn(ask, track.rule) for ask in asks),
+        heavy_before_light=heavy.index(False) if False in heavy else len(heavy),
+        ended_heavy=heavy[-1],
+        change=_change(session, track_before, track, asks),
+        before=then,
+        after=_then(after, track),
+        words="",
+    )
+    return row.model_copy(update={"words": _words(row)})
+
+
+def _then(standing: Standing, track: CueTrack) -> EstimateThen:
+    low, high = track.belief.interval()
+    return EstimateThen(
+        mean=track.mean, low=low, high=high, p_first=track.p_first(),
+        state=standing.side_state(track), basis=track.basis,
+    )  # fmt: skip
+
+
+def _change(
+    session: Session, before: CueTrack | None, track: CueTrack, asks: list[Ask]
+) -> SessionChange | None:
+    levels = [ask.level + (not ask.answered) for ask in asks if ask.level is not None]
+    if track.rule.kind is not StepKind.LIGHTNESS or len(levels) < 2:
+        return None
+    belief = before.belief if before is not None else track.belief
+    assert isinstance(belief, LightnessTrack)
+    days = clamp_days((session.date - before.last_day).days) if before is not None else 2
+    mean, variance = (
+        (belief.mean, belief.variance) if before is not None
+        else (belief.tables.parameters.prior_mean, belief.tables.parameters.prior_sd**2)
+    )  # fmt: skip
+    change = session_change(levels, days, mean, variance, belief.tables)
+    lighter = change.p_below(-LIGHTER_BY)
+    said = words.lighter_at_end(lighter) if lighter >= LIGHTER_CLAIM else words.NO_CHANGE
+    return SessionChange(mean=change.mean, sd=change.sd, p_lighter=lighter, words=said)
+
+
+def _words(row: DebriefRow) -> str:
+    parts = []
+    if row.heavy_before_light and row.heavy_before_light < len(row.asks):
+        parts.append(words.heavy_first(row.heavy_before_light))
+    if row.ended_heavy:
+        parts.append(words.ENDED_HEAVY if row.kind is StepKind.LIGHTNESS else words.NOT_THERE_YET)
+    before = row.before.p_first if row.before is not None else None
+    parts.append(words.chance_moved(before, row.after.p_first))
+    parts.append(f"{_interval_words(row)}, {row.after.basis}")
+    if row.before is None or row.before.state is not row.after.state:
+        parts.append(words.now_state(row.after.state))
+    if row.change is not None:
+        parts.append(row.change.words)
+    return words.row(parts)
+
+
+def _interval_words(row: DebriefRow) -> str:
+    say = estimates.level if row.kind is StepKind.LIGHTNESS else estimates.share
+    return say(row.after.mean, row.after.low, row.after.high)
+
+
+def _open_ends(rows: list[DebriefRow]) -> list[str]:
+    found = [words.comes_first_next_time(row.name, row.side) for row in rows if row.ended_heavy]
+    asked: dict[str, set[Side]] = {}
+    for row in rows:
+        asked.setdefault(row.step, set()).add(row.side)
+    for step, sides in asked.items():
+        if len(sides) == 1 and Side.NONE not in sides:
+            (side,) = sides
+            name = next(row.name for row in rows if row.step == step)
+            found.append(words.only_one_side(name, side))
+    return found

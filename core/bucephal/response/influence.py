@@ -1,0 +1,109 @@
+"""Why an estimate is what it is: the belief after each day, and the asks that moved it most."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from bucephal.answers import is_success, observation_of
+from bucephal.record import Ask, DatedAsk
+from bucephal.response.lightness import LightnessTrack
+from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS
+from bucephal.response.share import ShareTrack
+from bucephal.response.tracks import Belief, CueTrack
+
+LOOKED_BACK = 12
+"""How many of the last asks are looked at; older ones have nearly always been overtaken."""
+
+
+@dataclass(frozen=True)
+class DayBelief:
+    """What was believed of a track after a day: level (or share of tries) and 80 % interval."""
+
+    on: date
+    mean: float
+    low: float
+    high: float
+    p_first: float
+
+
+@dataclass(frozen=True)
+class Influence:
+    """An ask and what it did: the figures now, less what they would be without it."""
+
+    on: date
+    ask: Ask
+    number: int
+    """Its place among the day's asks of this track, 1 is the first."""
+    level: float
+    """Change of the mean, in levels (of the share, for tolerance and measure steps)."""
+    p_first: float
+
+
+def beliefs_by_day(track: CueTrack) -> list[DayBelief]:
+    """The belief after each day with asks, oldest first."""
+    return [_day_belief(day, belief, track) for day, belief in _replayed(track)]
+
+
+def influences(track: CueTrack, most: int = 3) -> list[Influence]:
+    """The asks that moved the estimate most, strongest first.
+
+    Each of the last asks is left out in turn, everything else heard as it was.
+    """
+    now_mean, now_first = track.mean, track.p_first()
+    before = dict(_openings(track))
+    found = []
+    for place in range(max(len(track.asks) - LOOKED_BACK, 0), len(track.asks)):
+        day = track.asks[place].day
+        rows = [row for n, row in enumerate(track.asks) if n != place and row.day >= day]
+        without = _last(before[day], rows, track)
+        mean, p_first = _figures(without, track)
+        number = place - track.day_starts[track.days.index(day)] + 1
+        found.append(Influence(day, track.asks[place].ask, number, now_mean - mean, now_first - p_first))
+    found.sort(key=lambda one: -abs(one.p_first))
+    return found[:most]
+
+
+def _replayed(track: CueTrack) -> Iterator[tuple[date, Belief]]:
+    belief = track.start
+    for place, start in enumerate(track.day_starts):
+        end = track.day_starts[place + 1] if place + 1 < len(track.day_starts) else len(track.asks)
+        belief = _last(belief, track.asks[start:end], track)
+        yield track.asks[start].day, belief
+
+
+def _openings(track: CueTrack) -> Iterator[tuple[date, Belief]]:
+    """The belief before each day with asks."""
+    before = track.start
+    for day, after in _replayed(track):
+        yield day, before
+        before = after
+
+
+def _last(belief: Belief, rows: Sequence[DatedAsk], track: CueTrack) -> Belief:
+    """The belief after some more asks."""
+    for row in rows:
+        belief = _hear(belief, row, track)
+    return belief
+
+
+def _hear(belief: Belief, row: DatedAsk, track: CueTrack) -> Belief:
+    """One ask of the track heard again, with the mood that its day began with."""
+    day = row.day.toordinal()
+    if isinstance(belief, ShareTrack):
+        return belief.hear(is_success(row.ask, track.rule), day)
+    observation = observation_of(row.ask, track.rule)
+    return belief if observation is None else belief.open_day(day, track.moods.get(day)).hear(observation)
+
+
+def _figures(belief: Belief, track: CueTrack) -> tuple[float, float]:
+    if isinstance(belief, LightnessTrack):
+        return belief.mean, belief.p_first(FIRST_ASK_BREAK_DAYS, track.rule.band_top)
+    return belief.mean, belief.mean
+
+
+def _day_belief(on: date, belief: Belief, track: CueTrack) -> DayBelief:
+    low, high = belief.interval()
+    mean, p_first = _figures(belief, track)
+    return DayBelief(on, mean, low, high, p_first)

@@ -1,0 +1,1 @@
+"""Figures into sentences, once: for screen, ring, print and speech."""

@@ -1,0 +1,126 @@
+"""A horse that has come: what it is tried on, where it is placed, how it was and how it is."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date
+
+from bucephal.ladder import Side
+from bucephal.words.ages import age_text
+from bucephal.words.plain import before, lower_first, upper_first
+
+BACKGROUNDS = {
+    "unhandled": "unhandled",
+    "handled": "handled, not ridden",
+    "started": "started by others",
+    "from-racing": "from racing",
+    "from-harness": "from harness",
+    "gaited": "bred to pace or amble",
+    "long-rest": "after a long rest",
+    "spoiled": "spoiled",
+}
+NOTHING_ASKED = "Nothing was asked yet: begin with the assessment."
+BEGIN_WITH_WHAT_IT_HAS = "begin with what it has"
+LIMITS = "A placement rests on one or two answers a side: it says where to begin, not what is certain."
+_TWICE = "twice on each side even if light: brakes are not guessed"
+_ONCE = "once on each side, a second time only if the first is not light"
+
+
+def age_fact(months: int | None) -> str:
+    return age_text(months) + (" old" if months is not None else "")
+
+
+def background_fact(background: str | None, taken: str) -> str:
+    """``taken``: the background that stands in for one that was not given."""
+    if background is None:
+        return f"background not given: taken as {BACKGROUNDS[taken]}, nothing is taken for granted"
+    return BACKGROUNDS[background]
+
+
+def here_since(day: date) -> str:
+    return f"here since {day}"
+
+
+def flag_fact(code: str) -> str:
+    return f"flag open: {code}"
+
+
+def answers_counted(steps: int) -> str:
+    return f"{steps} steps answered or tried"
+
+
+def held(sessions: int) -> str:
+    return f"{sessions} sessions were held: it comes with the work itself"
+
+
+def sessions_full(sessions: int, minutes: int) -> str:
+    return f"{sessions} sessions of {minutes} min are full: it comes with the work itself"
+
+
+def not_tried(name: str, because: str) -> str:
+    return f"{name} is not tried ({because})"
+
+
+def answers_stopped(why: str) -> str:
+    return f"answers stopped before it: {why}"
+
+
+def not_light(name: str) -> str:
+    return f"{name} did not come light and calm"
+
+
+def did_not_come(name: str) -> str:
+    return f"{name} did not come"
+
+
+def a_basic_of(background: str, phase: str) -> str:
+    return f"{background}: a basic of {phase}"
+
+
+def how_often(because: str, *, twice: bool, sided: bool) -> str:
+    how = _TWICE if twice else _ONCE
+    return f"{because}; {how if sided else how.replace(' on each side', '')}"
+
+
+# --- placement ------------------------------------------------------------------------------
+
+
+def answers(sides: Sequence[tuple[Side, Sequence[str], int]], band: tuple[int, int] | None) -> str:
+    """'left at 3 and at 2, right no answer up to 9 · band 1–5'.
+
+    Args:
+        sides: side, its first answers in words, and how many more there were.
+        band: where the step is judged by lightness.
+    """
+    parts = [
+        f"{before(side)}{' and '.join(heard)}{f' and {more} more' if more else ''}"
+        for side, heard, more in sides
+    ]
+    text = ", ".join(parts)
+    return text if band is None else f"{text} · band {band[0]}–{band[1]}"
+
+
+def comes_next(below: Sequence[tuple[str, str]]) -> str:
+    """``below``: what it has that this rests on, each with its answers."""
+    text = "; ".join(f"{name} ({answers})" for name, answers in below)
+    return f"comes next: it has {text}" if below else "the first thing to begin with"
+
+
+def placed(background: str, has: int, half: int, begin: str | None, once: int) -> str:
+    first = f"begin with {lower_first(begin)}" if begin is not None else BEGIN_WITH_WHAT_IT_HAS
+    again = f" {once} came light on one day only and are asked once more first." if once else ""
+    return f"{upper_first(BACKGROUNDS[background])}: it has {has}, half has {half}; {first}.{again}"
+
+
+# --- then and now ---------------------------------------------------------------------------
+
+NOT_ASKED_SINCE = "not asked since"
+
+
+def now_light(chance: float, basis: str) -> str:
+    return f"light first answer {chance:.2f} ({basis})"
+
+
+def then_and_now(rows: int, gained: int, lost: int) -> str:
+    text = f"{rows} answers looked at when it came; {gained} that it could not give then, it can now"
+    return f"{text}; {lost} are heavier than they were" if lost else text

@@ -1,0 +1,58 @@
+"""The coach's words, read from coach.toml; filled in with figures here and on the device alike."""
+
+from __future__ import annotations
+
+import re
+import tomllib
+from collections.abc import Mapping
+from functools import lru_cache
+from importlib import resources
+
+from pydantic import BaseModel, ConfigDict
+
+from bucephal.ladder import Settling
+
+Figures = dict[str, str]
+_PLACE = re.compile(r"\{(\w+)\}")
+
+
+class _Texts(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class AdviceText(_Texts):
+    say: str
+    why: str
+
+
+class CoachTexts(_Texts):
+    advice: dict[str, AdviceText]
+    settling: dict[Settling, str]
+    remedy_of_no_fault: str
+
+    def of(self, text_id: str, school: Mapping[str, str]) -> AdviceText:
+        """The text of a verdict as a school words it: ``id@question.option`` goes before ``id``."""
+        worded = (self.advice.get(f"{text_id}@{key}.{code}") for key, code in school.items())
+        return next((text for text in worded if text is not None), self.advice[text_id])
+
+
+@lru_cache(maxsize=1)
+def load_texts() -> CoachTexts:
+    raw = tomllib.loads((resources.files("bucephal.words") / "coach.toml").read_text(encoding="utf-8"))
+    apart = {name: raw.pop(name) for name in ("settling", "remedy_of_no_fault")}
+    return CoachTexts(advice=raw, **apart)
+
+
+def fill(template: str, figures: Figures) -> str:
+    """Puts figures into their places; a place without a figure is left empty."""
+    return _PLACE.sub(lambda match: figures.get(match[1], ""), template)
+
+
+def of_cap(cap: int | None) -> str:
+    """What follows 'Try 3': nothing while tries are not counted."""
+    return "" if cap is None else f" of at most {cap}"
+
+
+def band_text(band: tuple[int, int]) -> str:
+    low, high = band
+    return str(low) if low == high else f"{low}–{high}"

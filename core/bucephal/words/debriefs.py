@@ -1,0 +1,63 @@
+"""A session looked back on."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from bucephal.ladder import Side
+from bucephal.words.plain import after_comma, lower_first
+
+LEARNED_SHOWS_NEXT = "What was learned shows at the next first ask, not at the end of a session."
+ENDED_HEAVY = "ended heavy"
+NOT_THERE_YET = "not there yet"
+NO_CHANGE = "no clear change from start to end"
+NO_OPEN_ENDS = "None: everything asked ended light."
+
+
+def lighter_at_end(chance: float) -> str:
+    return f"lighter at the end (chance {chance:.2f}); most of it is ordinary warming up"
+
+
+def heavy_first(heavy: int) -> str:
+    return f"{heavy} heavy before the first light one"
+
+
+def chance_moved(before: float | None, after: float) -> str:
+    if before is None:
+        return f"light first answer {after:.2f}"
+    return f"light first answer {before:.2f} → {after:.2f}"
+
+
+def now_state(state: str) -> str:
+    return f"now {state}"
+
+
+def row(parts: Sequence[str]) -> str:
+    return "; ".join(parts)
+
+
+def comes_first_next_time(name: str, side: Side) -> str:
+    return f"{lower_first(name)}{after_comma(side)} ended heavy: it comes first next time"
+
+
+def only_one_side(name: str, side: Side) -> str:
+    return f"{lower_first(name)}: only the {side} was asked"
+
+
+def settled(first_min: float | None, whole_min: float | None, *, never: bool) -> str:
+    """'first stretch after 4 min, whole circle after 9 min'."""
+    if never:
+        return "did not settle" + ("" if whole_min is None else f" in {whole_min:g} min")
+    parts = [f"first stretch after {first_min:g} min"] if first_min is not None else []
+    parts += [f"whole circle after {whole_min:g} min"] if whole_min is not None else []
+    return ", ".join(parts)
+
+
+def event(kind: str, thing: str | None, recovered_s: float | None) -> str:
+    """'Spook: gulls off the slipway, calm again after 20 s'."""
+    words = kind.capitalize() + (f": {thing}" if thing else "")
+    return words + (f", calm again after {recovered_s:g} s" if recovered_s is not None else "")
+
+
+def asks_not_light(asks: int, heavy: int) -> str:
+    return f"{asks} asks, {heavy} not light"

@@ -1,0 +1,90 @@
+"""A step's page in the ladder: dose, criterion, helper, what sides mean."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from bucephal.ladder import Accepted, Compare, HelperRule, Sides
+from bucephal.words.plans import comparison
+
+SIDES = {
+    Sides.HAND: "left and right: the side the handler stands on",
+    Sides.REIN: "left and right: the direction of travel",
+    Sides.LEG: "left and right: the leg that asks",
+    Sides.LEAD: "left and right: the canter lead that is wanted",
+    Sides.NONE: "no sides",
+}
+HELPER = {
+    HelperRule.NEVER: "",
+    HelperRule.UNTIL_READY: "a helper until it is ready",
+    HelperRule.UNTIL_CONFIRMED: "a helper until it is confirmed",
+    HelperRule.ALWAYS: "a helper, always",
+}
+ACCEPTED = {
+    Accepted.LEARNING: "let be while it is being learned",
+    Accepted.ALWAYS: "let be",
+    Accepted.NEVER: "never let be",
+    Accepted.SCHOOL: "let be or not, by school",
+}
+ANY_ANSWER = "Answered at all, calm"
+LIGHT_FIRST_ANSWER, SUCCESS = "light first answer", "success"
+DAYS_ASKED = "days on which it was asked"
+LAST_TWO = "of the last two answers accepted"
+NEARLY_ALWAYS = "sure that it is nearly always so"
+FIRST_IN_A_ROW = "first answers accepted in a row"
+
+
+def dose(cap: int | None, cap_both: int | None, minutes: int, *, sided: bool) -> str:
+    a_side = " a side" if sided else ""
+    most = f"at most {cap} tries{a_side} while new, then leave it" if cap else "by minutes"
+    both = f"; {cap_both} on both sides together" if cap_both else ""
+    return f"{most}{both}; about {minutes} min in a session"
+
+
+def wants_also(needs: Iterable[str]) -> str:
+    return f"wants also: {'; '.join(needs)}"
+
+
+def ready(days: int, good: str, chance: float) -> str:
+    return (
+        f"Asked on {days} days, the last two answers accepted, a {good} "
+        f"at least {chance:.2f} likely two days on, on every side"
+    )
+
+
+def confirmed(sure: float, first_answers: int, alone: int | None, *, strict: bool) -> str:
+    """``alone``: so many first answers in a row confirm by themselves; None: no such rule."""
+    by_run = f", or {alone} first answers in a row" if alone is not None else ""
+    stricter = "; the stricter rule of a safety exercise" if strict else ""
+    return (
+        f"Sure to {sure:.2f} and the last {first_answers} first answers accepted"
+        f"{by_run}, on every side{stricter}"
+    )
+
+
+def lets_go(seconds: float | None) -> str:
+    return f"Lets go within {seconds:g} s, without alarm"
+
+
+def reaches(target: float | None, unit: str | None, compare: Compare) -> str:
+    return f"{comparison(compare).capitalize()} {target:g} {unit}, calm"
+
+
+def in_band(low: int, high: int, *, accept_nearly: bool) -> str:
+    nearly = "" if accept_nearly else "; nearly is not enough"
+    return f"At level {low} to {high}, calm, the movement that was asked{nearly}"
+
+
+def chance_of(good: str) -> str:
+    return f"chance of a {good} two days on"
+
+
+def decide_help(never_ridden_below: int) -> str:
+    return (
+        "Your decision goes before the figures until you lift it. It is kept with its reason and date; "
+        f"it never lets ridden work be planned under {never_ridden_below} months."
+    )
+
+
+def ladder(good: int, steps: int, learning: int, open_steps: int) -> str:
+    return f"{good} of {steps} steps are good, {learning} are being learned, {open_steps} are open"

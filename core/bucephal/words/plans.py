@@ -1,0 +1,286 @@
+"""A planned session: why each line is there, what was left out and why, what to mind."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+
+from bucephal.ladder import Compare, Fresh, Side
+from bucephal.words.plain import after_comma, band_text, counted, days_ago, lower_first, on_side, upper_first
+
+# --- put right ------------------------------------------------------------------------------
+
+
+def slipped(side: Side, cause: str, others: Sequence[tuple[Side, float]], basis: str) -> str:
+    rest = "".join(f"; {other} {chance:.2f}" for other, chance in others)
+    return f"slipped{on_side(side)}: {cause}{rest}; {basis}"
+
+
+def slipped_by_chance(chance: float, wanted: float) -> str:
+    return f"a light first answer is now {chance:.2f} likely, confirmed wants {wanted:.2f}"
+
+
+def slipped_by_run(heavy: int) -> str:
+    return f"the last {heavy} first answers were heavy"
+
+
+def slipped_and_back(chance: float) -> str:
+    return f"a light first answer is {chance:.2f} likely again, but it is not yet confirmed again"
+
+
+def left_unfinished(side: Side, answer: str, band: Sequence[int] | None) -> str:
+    """``band``: where the answer was a heavy one at some level."""
+    how = answer if band is None else f"heavy: {answer}, band {band[0]}–{band[1]}"
+    return f"left unfinished last time{on_side(side)} ({how}): it comes first"
+
+
+def one_side_heavier(side: Side, levels: float, more_than: float, chance: float, basis: str) -> str:
+    return (
+        f"the {side} is heavier by about {abs(levels):.1f} levels "
+        f"(more than {more_than} with chance {chance:.2f}, {basis}): it gets about three asks to two"
+    )
+
+
+def asks_by_side(asks: Iterable[tuple[Side, int]]) -> str:
+    return " and ".join(f"{number} asks on the {side}" for side, number in asks)
+
+
+# --- checks ---------------------------------------------------------------------------------
+
+A_BASIC = "a basic"
+ONCE_MORE = "came light when it was first tried: once more on a second day, then it is built on"
+WORK_NEEDS_IT = "today's work needs it"
+
+
+def all_basics(days_off: int) -> str:
+    return f"{days_off} days off: all basics"
+
+
+def checked(because: str, days_since: int, p_first: float, basis: str) -> str:
+    ago = "asked today already" if days_since == 0 else f"last asked {days_ago(days_since)}"
+    text = f"{ago}; light first answer {p_first:.2f} ({basis})"
+    return f"{because}; {text}" if because else text
+
+
+# --- new, go on, easy yes -------------------------------------------------------------------
+
+
+def to_be_confirmed(opens: str, shortfall: str) -> str:
+    return f"to be confirmed for {opens}: {shortfall}"
+
+
+def begun(p_first: float, side: Side, wanted: float, basis: str) -> str:
+    return (
+        f"begun and not ready: light first answer {p_first:.2f}{on_side(side)}, "
+        f"wants {wanted:.2f} on every side and two days; {basis}"
+    )
+
+
+def opens(needs: Sequence[str], *, to_goal: bool) -> str:
+    text = "opens: " + "; ".join(needs) if needs else "the first thing to begin with"
+    return text + (" · on the way to the goal" if to_goal else "")
+
+
+def need_there(name: str, state: str, chances: Iterable[float]) -> str:
+    return f"{name} {state} ({', '.join(f'{chance:.2f}' for chance in chances)})"
+
+
+def best_known(state: str, chance: float) -> str:
+    return f"its best {state} step: light first answer {chance:.2f}"
+
+
+# --- settle and finish ----------------------------------------------------------------------
+
+SETTLE_ON_THE_LINE, SETTLE_IN_HAND = "Settle on the line", "Settle in hand"
+UNTIL_SETTLED = "until it stretches and stays steady"
+_WHEN_FRESH = {
+    Fresh.LET_IT_MOVE: "let it move, trot first; ",
+    Fresh.WALK_FIRST: "walk first, trot when it minds you; ",
+}
+NO_SETTLE_TIMES = "no settle times yet: a short quiet start; mark the first stretch"
+LOOSEN_RIDDEN, LOOSEN_IN_HAND = "Loosen off, long rein", "Walk it out, and put it away"
+LOOSEN_WHY = "finish while it is fresh"
+LOOSEN_DONE = "it walks with a low neck"
+
+
+def settle_on_the_line(fresh: Fresh) -> str:
+    return f"{_WHEN_FRESH[fresh]}{UNTIL_SETTLED}"
+
+
+def settle_times(minutes: Sequence[float], extra: int) -> str:
+    shown = ", ".join(f"{time:g}" for time in minutes)
+    return f"its last {len(minutes)}: {shown} min" + (f"; days off add about {extra}" if extra else "")
+
+
+def settled_when(planned_min: int) -> str:
+    return f"a whole circle stretched, or {2 * planned_min} min: then it is a settling day, nothing new"
+
+
+# --- doses ----------------------------------------------------------------------------------
+
+LIGHT_AND_CALM = "light and calm"
+
+
+def done_when(how: str, doses: Sequence[tuple[Side, int]], *, in_a_row: bool) -> str:
+    counts = {asks for _, asks in doses}
+    if len(counts) == 1:
+        count = f"{counts.pop()}" + (" on each side" if len(doses) > 1 else "")
+    else:
+        count = ", ".join(f"{side} {asks}" for side, asks in doses)
+    return f"{how}{' in a row' if in_a_row else ''}: {count}"
+
+
+def tried_when(asks: int, sides: int) -> str:
+    each = " on each side" if sides > 1 else ""
+    return f"two answers{each}, light or not" if asks > 1 else f"one light answer{each}, or two tries"
+
+
+def lets_go_within(seconds: float) -> str:
+    return f"lets go within {seconds:.0f} s, no alarm"
+
+
+def reaches(target: float, unit: str | None, compare: Compare) -> str:
+    return f"{comparison(compare)} {target:g} {unit}, calm"
+
+
+def comparison(compare: Compare) -> str:
+    return "at most" if compare is Compare.AT_MOST else "at least"
+
+
+def dose(asks: int, band: Sequence[int] | None, first_side: Side, cap: int | None) -> str:
+    """What an item comes to in a line: '6 asks · left first · light is 1–5 · at most 8 tries a side'."""
+    parts = [counted(asks, "ask")] if asks else []
+    if first_side is not Side.NONE:
+        parts.append(f"{first_side} first")
+    if band is not None:
+        parts.append(f"light is {band_text(band)}")
+    if cap is not None:
+        parts.append(f"at most {cap} tries a side")
+    return " · ".join(parts)
+
+
+# --- why not --------------------------------------------------------------------------------
+
+HELPER_MISSING = "needs a helper, and nobody is there today"
+TOO_HOT = "too hot for hard work"
+HEAT_SHORT = "the heat: short and easy only"
+HEAT_NO_WORK = "the heat: do not work today"
+ENDED_HEAVY = "the last session ended on a heavy answer: put that right first"
+ONE_NEW_THING = "one new thing at a time: its turn comes"
+NOTHING_OPEN = "nothing new is open today: see what is held back"
+
+
+def not_at_hand(things: Iterable[str]) -> str:
+    return f"not at hand here: {', '.join(things)}"
+
+
+def days_off_first(days_off: int) -> str:
+    return f"{days_off} days off: the basics first, nothing new today"
+
+
+def flag_open(codes: Iterable[str]) -> str:
+    return f"a flag is open: {', '.join(codes)}"
+
+
+def held_back(needs: Iterable[str], obstacle: str | None) -> str:
+    words = f"held back: {'; '.join(needs)}"
+    return words if obstacle is None else f"{words}; {obstacle}"
+
+
+def no_time(wants_min: int, left_min: int) -> str:
+    return f"no time: wants {wants_min} min, {max(left_min, 0)} left"
+
+
+def schooling_limit(why: str, limit_min: int) -> str:
+    return f"{why}: {limit_min} min of schooling at most"
+
+
+def side_ahead(name: str, side: Side) -> str:
+    return f"{name}: the {side.other} is ahead; the {side} gets more"
+
+
+LONGER_LESSON = "A longer lesson"
+
+
+def more_on(side: Side) -> str:
+    return f"More on the {side}"
+
+
+LIMIT_BY_AGE = "by its age"
+LIMIT_BY_HEAT = "because of the heat"
+LIMIT_UNDER_THREE = "ridden under three years: minutes only"
+LIMIT_GREEN = "young or green: 10 to 15 min after settling"
+LIMIT_CONSOLIDATING = "consolidating: 20 to 25 min after settling"
+LIMIT_GROWN = "fit and grown: up to 45 min"
+
+# --- the whole ------------------------------------------------------------------------------
+
+BASICS = "the basics, and an easy finish"
+NO_WORK = "No work today: too hot"
+SEE_FIRST = "first see what it knows: nothing is taught today"
+
+
+def put_right(name: str, heavier: Side) -> str:
+    return f"put right: {lower_first(name)}{after_comma(heavier)}"
+
+
+def main_thing(name: str, stage: str, *, is_begun: bool) -> str:
+    return f"{'go on' if is_begun else 'new'}: {lower_first(name)}, {stage}"
+
+
+def headline(parts: Sequence[str]) -> str:
+    return upper_first("; ".join(parts) or BASICS)
+
+
+def assessment_headline(steps: int) -> str:
+    return f"See what it knows: {steps} steps, and stop where the answers stop"
+
+
+def first_comes(name: str) -> str:
+    return f"first {name}, which is not tried today"
+
+
+_DAY_OFF = {0: "no day off before it", 1: "after 1 day off"}
+
+
+def lead(weekday: str, days_off: int | None, minutes: int, schooling_min: int) -> str:
+    """'Monday, after 2 days off. 35 minutes, of which 20 schooling.'"""
+    off = "" if days_off is None else f", {_DAY_OFF.get(days_off, f'after {days_off} days off')}"
+    return f"{weekday}{off}. {minutes} minutes, of which {schooling_min} schooling."
+
+
+# --- mind -----------------------------------------------------------------------------------
+
+THREE_WEEKS_OFF = "After three weeks off the chances shown are a little too hopeful."
+AGE_UNKNOWN = "Birth date unknown: the limits of age are not applied."
+CALM_FIRST = "Canter only if walk and trot were calm today."
+WITH_HELPER = "Helmet, gloves, and the helper at the head before you begin."
+RIDDEN = "Helmet; girth and stirrups; somebody knows you are here."
+BEFORE_RIDING = (
+    "Helmet, gloves, boots; girth and stirrups; halter and rope sound; gates shut; somebody knows you "
+    "are here; phone in reach."
+)
+ADVICE_NOT_ORDERS = (
+    "Advice, not orders: your instructor, vet and saddler on the spot, and local rules, go first."
+)
+_HEAT: Mapping[str, str] = {
+    "fine": "fine.",
+    "care": "work with care, shade for the breaks.",
+    "short-and-easy": "short and easy only.",
+    "do-not-work": "do not work.",
+}
+
+
+def long_off(days_off: int) -> str:
+    return f"{days_off} days off: take this as an assessment; the figures are old."
+
+
+def heat(total: float, verdict: str) -> str:
+    return f"Heat {total:.0f} (°F plus % humidity): {_HEAT[verdict]}"
+
+
+def flag_to_clear(code: str) -> str:
+    return f"Flag open: {code}. Ask a vet; clear it with what was found."
+
+
+ONE_PASSED_OVER = "One knot passed over: what it rests on did not come."
+SEVERAL_PASSED_OVER = "{knots} knots passed over: what they rest on did not come."

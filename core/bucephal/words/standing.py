@@ -1,0 +1,83 @@
+"""Where a step stands, and why: states, needs that are short, what keeps a step at rest."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import date
+
+from bucephal.ladder import Gate, Side
+from bucephal.words.ages import age_text
+from bucephal.words.plain import before, on_side
+
+STATE_HELP = {
+    "closed": "something it needs is missing",
+    "open": "may be begun",
+    "learning": "begun, not ready",
+    "ready": "good enough to build on",
+    "confirmed": "all but certain",
+    "slipping": "was confirmed, is no longer",
+    "resting": "left alone: age, a flag, kit, or decided",
+}
+NOTHING_MISSING = "everything it needs is there"
+ARCHIVED = "archived by the yard: not offered any more"
+
+
+def decided(on: date, reason: str) -> str:
+    return f"decided on {on}: {reason}"
+
+
+def flag_open(codes: Iterable[str]) -> str:
+    return f"a flag is open ({', '.join(codes)}): nothing harder until it is cleared"
+
+
+def kit_missing(things: Iterable[str]) -> str:
+    return f"the yard has no {', '.join(things)}"
+
+
+def too_young(months: int | None, least_months: int, demand: str | None, opened_from: int | None) -> str:
+    """Why a step waits for the horse to grow.
+
+    Args:
+        months: its age.
+        least_months: from which age the step is planned.
+        demand: what the step asks of a growing body, where that sets the age.
+        opened_from: from which age the school lets a trainer open it with a reason.
+    """
+    what = f"{demand} is planned" if demand is not None else "planned"
+    words = f"{age_text(months)} old: {what} from {age_text(least_months)}"
+    if opened_from is not None:
+        words += f"; by its school it may be opened with a reason from {age_text(opened_from)}, minutes only"
+    return words
+
+
+def shortfall(
+    name: str, gate: Gate, side: Side | None, figure: float | None, wanted: float, ready_days: int
+) -> str:
+    """A need that is not met, with the figure that is short.
+
+    Args:
+        name: of the needed step, as it stands in a sentence.
+        side: the side that holds it back; None where it has none or was never asked.
+        figure: the chance (ready) or sureness (confirmed) there; None: not asked yet.
+        ready_days: days on which it must have been asked to be ready.
+    """
+    where = on_side(side)
+    if figure is None:
+        return f"{name}: not asked yet{where}"
+    if gate is Gate.CONFIRMED:
+        if figure >= wanted:
+            return f"{name}: sure to {figure:.2f}{where}, wants three light first answers in a row"
+        return f"{name}: sure to {figure:.2f}{where}, wants {wanted:.2f}"
+    if figure >= wanted:
+        return f"{name}: {figure:.2f}{where}, wants {ready_days} days and the last two accepted"
+    return f"{name}: light first answer {figure:.2f}{where}, wants {wanted:.2f}"
+
+
+def side_stands(side: Side, state: str, p_first: float, sure: float, basis: str) -> str:
+    return (
+        f"{before(side)}{state}, light first answer two days on {p_first:.2f}, sure to {sure:.2f} ({basis})"
+    )
+
+
+def vouched(name: str, state: str) -> str:
+    return f"{name} is {state} and speaks for it"

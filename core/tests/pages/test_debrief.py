@@ -1,0 +1,50 @@
+"""Looking back on a session."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from datetime import date
+
+from bucephal.ladder import Catalogue
+from bucephal.pages import debrief, session_lines
+from bucephal.record import HorseRecord, sessions_in_order
+
+Build = Callable[..., HorseRecord]
+
+
+def test_a_session_is_told_ask_by_ask(record_of: Build, catalogue: Catalogue, today: date) -> None:
+    record = record_of([(4, "up-wt.2", "left", [4, 3]), (1, "up-wt.2", "left", [8, 7, 6, 3, 2, 7])])
+    last = sessions_in_order(record)[-1]
+    told = debrief(record, catalogue, last)
+    (row,) = told.rows
+    assert [one.mark for one in row.asks] == ["heavy", "heavy", "heavy", "accepted", "accepted", "heavy"]
+    assert row.heavy_before_light == 3
+    assert row.ended_heavy
+    assert row.before is not None
+    assert row.before.p_first != row.after.p_first
+    assert "3 heavy before the first light one" in row.words
+    assert any("ended heavy" in end for end in told.open_ends)
+    assert any("only the left was asked" in end for end in told.open_ends)
+
+
+def test_lighter_at_the_end_is_said_with_what_it_does_not_prove(
+    record_of: Build, catalogue: Catalogue, today: date
+) -> None:
+    record = record_of([(6, "up-wt.2", "left", [6, 4]), (1, "up-wt.2", "left", [8, 6, 4, 3, 2, 2])])
+    change = debrief(record, catalogue, sessions_in_order(record)[-1]).rows[0].change
+    assert change is not None
+    assert change.p_lighter >= 0.8
+    assert "warming up" in change.words
+
+
+def test_heavier_at_the_end_is_never_claimed(record_of: Build, catalogue: Catalogue, today: date) -> None:
+    record = record_of([(6, "up-wt.2", "left", [2, 2]), (1, "up-wt.2", "left", [2, 3, 5, 7, 8])])
+    change = debrief(record, catalogue, sessions_in_order(record)[-1]).rows[0].change
+    assert change is not None
+    assert change.words == "no clear change from start to end"
+
+
+def test_sessions_are_listed_newest_first(record_of: Build, catalogue: Catalogue) -> None:
+    record = record_of([(9, "halt.2", "none", [3, 8]), (2, "halt.2", "none", [2])])
+    lines = session_lines(record, catalogue)
+    assert [(line.asks, line.heavy) for line in lines] == [(1, 0), (2, 1)]
