@@ -126,9 +126,11 @@ def sample_answers() -> str:
         horse_facts,
         horse_ladder,
         horse_sheet,
+        plan_page,
         plan_today,
         step_chart,
         step_guide,
+        yard_page,
     )
     from bucephal.pages import session_lines as lines_of
     from bucephal.planning import PlanRequest, plan_session
@@ -136,7 +138,6 @@ def sample_answers() -> str:
     from bucephal.record import Background, Goal, SessionKind, YardDefaults
     from bucephal.simulate import simulate_record
     from bucephal.words.ages import age_text
-    from yards.api import yard_view
 
     catalogue, on = load_catalogue(), date(2026, 6, 15)
     made = simulate_record(8, catalogue, sessions=9, end=date(2026, 6, 12))
@@ -155,7 +156,7 @@ def sample_answers() -> str:
     answers: dict[str, Any] = {
         "horses": {"horses": [facts]},
         "today": plan_today([worked], on),
-        "plan": {"facts": facts, "plan": plan},
+        "plan": plan_page(facts, plan),
         "sheet": horse_sheet(record, catalogue, on, standing.tracks),
         "emptySheet": horse_sheet(empty, catalogue, on),
         "step": step_chart(standing, "up-wt.2"),
@@ -168,7 +169,7 @@ def sample_answers() -> str:
         "guideClosed": step_guide(standing, "canter.1"),
         "arrival": arrival(Standing(came, catalogue, on)),
         "arrivalPlaced": arrival(Standing(placed, catalogue, on)),
-        "yard": yard_view(YardDefaults(), catalogue),
+        "yard": yard_page(YardDefaults(), catalogue),
         "exercise": {"exercise": steer, "next_number": next_number(steer)},
         "profile": {
             "id": record.horse.id,

@@ -12,12 +12,13 @@ from bucephal.pages import (
     HorseFacts,
     HorseLadder,
     HorseSheet,
+    PlanPage,
     RingPack,
     StepChart,
     StepGuide,
     TodayPlan,
 )
-from bucephal.planning import PlanRequest, SessionPlan
+from bucephal.planning import PlanRequest
 from bucephal.progress import TrackEstimate
 from bucephal.record import read_model
 from django.http import HttpRequest
@@ -46,11 +47,6 @@ class PlanQuery(Schema):
     humidity_pct: float | None = None
 
 
-class PlanView(Schema):
-    facts: HorseFacts
-    plan: SessionPlan
-
-
 class EstimateList(Schema):
     estimates: list[TrackEstimate]
 
@@ -74,11 +70,10 @@ def get_today(request: HttpRequest, helper: bool = False) -> TodayPlan:
     return services.today_of(yard_of(request), timezone.localdate(), helper=helper)
 
 
-@router.get("/horses/{horse_id}/plan", response=PlanView)
-def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> PlanView:
+@router.get("/horses/{horse_id}/plan", response=PlanPage)
+def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> PlanPage:
     wanted = _request_for(request, horse_id, query)
-    facts, plan = services.plan_of(yard_of(request), horse_id, wanted)
-    return PlanView(facts=facts, plan=plan)
+    return services.plan_of(yard_of(request), horse_id, wanted)
 
 
 @router.get("/horses/{horse_id}/pack", response=RingPack)

@@ -16,6 +16,7 @@ from bucephal.pages import (
     HorseFacts,
     HorseLadder,
     HorseSheet,
+    PlanPage,
     RingPack,
     StepChart,
     StepGuide,
@@ -25,6 +26,7 @@ from bucephal.pages import (
     horse_facts,
     horse_ladder,
     horse_sheet,
+    plan_page,
     plan_today,
     ring_pack,
     step_chart,
@@ -54,9 +56,9 @@ def today_of(yard: Yard, on: date, *, helper: bool) -> TodayPlan:
     return plan_today([_worked_days(derived, key) for derived in _derived_of_yard(yard, on)], on)
 
 
-def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> tuple[HorseFacts, SessionPlan]:
+def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> PlanPage:
     horse = horse_of(yard, horse_id)
-    return _plan(horse, record_of(horse), request)
+    return plan_page(*_plan(horse, record_of(horse), request))
 
 
 def _plan(horse: Horse, record: HorseRecord, request: PlanRequest) -> tuple[HorseFacts, SessionPlan]:

@@ -7,10 +7,9 @@ from typing import Any, TypeVar
 
 from accounts.models import Yard
 from accounts.services import yard_of, yard_to_change
-from bucephal.ladder import Catalogue, CueFamily, Origin, OwnExercise, School, StepKind, load_library
-from bucephal.words.arrivals import BACKGROUNDS
-from bucephal.record import Band, YardDefaults
-from bucephal.record.history import DEFAULT_BANDS
+from bucephal.ladder import OwnExercise
+from bucephal.pages import YardPage, yard_page
+from bucephal.record import YardDefaults
 from django.http import HttpRequest
 from ninja import Router, Schema
 
@@ -18,35 +17,6 @@ from yards import services
 
 router = Router(tags=["yards"])
 _Sent = TypeVar("_Sent")
-
-
-class ExerciseRow(Schema):
-    id: str
-    name: str
-    phase: str
-    kind: StepKind
-    origin: Origin
-    stages: int
-    archived: bool
-
-
-class YardView(Schema):
-    """What the yard agrees on, and what there is to choose from."""
-
-    schools: list[School]
-    school: dict[str, str]
-    bands: dict[str, Band]
-    shipped_bands: dict[str, Band]
-    backgrounds: dict[str, str]
-    families: list[CueFamily]
-    own_words: list[str]
-    kit: list[str]
-    missing_kit: list[str]
-    phases: dict[str, str]
-    exercises: list[ExerciseRow]
-    cautions: list[str]
-    set_ups: list[str]
-    fault_codes: list[str]
 
 
 class SchoolChoice(Schema):
@@ -80,29 +50,29 @@ class ExerciseSheet(Schema):
     next_number: int
 
 
-@router.get("/yard", response=YardView)
-def get_yard(request: HttpRequest) -> YardView:
+@router.get("/yard", response=YardPage)
+def get_yard(request: HttpRequest) -> YardPage:
     yard = yard_of(request)
-    return yard_view(services.defaults_of(yard), services.yards_catalogue(yard))
+    return yard_page(services.defaults_of(yard), services.yards_catalogue(yard))
 
 
-@router.put("/yard/school", response=YardView)
-def put_school(request: HttpRequest, choice: SchoolChoice) -> YardView:
+@router.put("/yard/school", response=YardPage)
+def put_school(request: HttpRequest, choice: SchoolChoice) -> YardPage:
     return _changed(request, services.save_school, choice.school)
 
 
-@router.put("/yard/bands", response=YardView)
-def put_bands(request: HttpRequest, choice: BandChoice) -> YardView:
+@router.put("/yard/bands", response=YardPage)
+def put_bands(request: HttpRequest, choice: BandChoice) -> YardPage:
     return _changed(request, services.save_bands, choice.bands)
 
 
-@router.put("/yard/scales", response=YardView)
-def put_scales(request: HttpRequest, choice: WordChoice) -> YardView:
+@router.put("/yard/scales", response=YardPage)
+def put_scales(request: HttpRequest, choice: WordChoice) -> YardPage:
     return _changed(request, services.save_words, choice.scales)
 
 
-@router.put("/yard/kit", response=YardView)
-def put_kit(request: HttpRequest, choice: KitChoice) -> YardView:
+@router.put("/yard/kit", response=YardPage)
+def put_kit(request: HttpRequest, choice: KitChoice) -> YardPage:
     return _changed(request, services.save_missing_kit, choice.missing_kit)
 
 
@@ -112,38 +82,12 @@ def get_exercise(request: HttpRequest, exercise_id: str) -> ExerciseSheet:
     return ExerciseSheet(exercise=source, next_number=number)
 
 
-@router.put("/yard/exercises", response=YardView)
-def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardView:
+@router.put("/yard/exercises", response=YardPage)
+def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardPage:
     return _changed(request, services.save_exercise, form.exercise)
 
 
-def _changed(request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent) -> YardView:
+def _changed(request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent) -> YardPage:
     """Saves what a trainer sent; the yard as it is then."""
     yard = yard_to_change(request)
-    return yard_view(save(yard, sent), services.yards_catalogue(yard))
-
-
-def yard_view(defaults: YardDefaults, catalogue: Catalogue) -> YardView:
-    library = load_library()
-    return YardView(
-        schools=list(catalogue.schools),
-        school=dict(defaults.school),
-        bands=dict(defaults.bands),
-        shipped_bands=DEFAULT_BANDS,
-        backgrounds=BACKGROUNDS,
-        families=list(catalogue.families.values()),
-        own_words=list(defaults.ladder.scales),
-        kit=sorted({*catalogue.kit, *defaults.ladder.missing_kit}),
-        missing_kit=list(defaults.ladder.missing_kit),
-        phases=catalogue.phases,
-        exercises=[
-            ExerciseRow(
-                id=one.id, name=one.name, phase=one.phase, kind=one.kind, origin=one.origin,
-                stages=len(one.live_stages), archived=not one.live_stages,
-            )
-            for one in catalogue.exercises
-        ],
-        cautions=list(library.cautions),
-        set_ups=list(library.set_ups),
-        fault_codes=list(library.fault_codes),
-    )  # fmt: skip
+    return yard_page(save(yard, sent), services.yards_catalogue(yard))

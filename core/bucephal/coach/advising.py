@@ -35,6 +35,10 @@ ENDING = frozenset(
     }
 )  # fmt: skip
 """Advice after which this item, or this side of it, is over for the day."""
+URGENT = frozenset(
+    {AdviceCode.STOP_DANGER, AdviceCode.BODY_FLAG, AdviceCode.CALM_DOWN, AdviceCode.LEAVE_EXERCISE}
+)
+"""Advice that must be seen at once, whatever else is on the screen."""
 _HOLD_S = {Escalation.STEPPED: 2, Escalation.MATCH_AND_HOLD: 20}
 _HOLDING_REMEDIES = 3
 """Whoever holds and waits for the try gives the first remedy one more time."""

@@ -23,7 +23,14 @@ from bucephal.answers import (
     said,
     signal_rules,
 )
-from bucephal.coach.advising import ENDING, constant_figures, louder_after_s, machine_rules, remedy_text
+from bucephal.coach.advising import (
+    ENDING,
+    URGENT,
+    constant_figures,
+    louder_after_s,
+    machine_rules,
+    remedy_text,
+)
 from bucephal.coach.machine import (
     START,
     AdviceCode,
@@ -67,6 +74,7 @@ class CompiledVerdict(FrozenModel):
     accepted: bool
     heavy: bool
     ends: bool
+    urgent: bool = Field(description="To be seen at once.")
     row: RowEffect
     swaps: dict[Swap, int]
 
@@ -228,6 +236,7 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
             accepted=verdict.accepted,
             heavy=verdict.heavy,
             ends=verdict.code in ENDING,
+            urgent=verdict.code in URGENT,
             row=verdict.row,
             swaps={swap: place[other] for swap in Swap if (other := swapped(verdict, swap)) is not None},
         )

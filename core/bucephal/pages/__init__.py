@@ -10,13 +10,15 @@ from bucephal.pages.gap import SideGap
 from bucephal.pages.guide import StepGuide, step_guide
 from bucephal.pages.ladder import HorseLadder, horse_ladder
 from bucephal.pages.pack import RingPack, ring_pack
+from bucephal.pages.plan import PlanPage, plan_page
 from bucephal.pages.sheet import HorseSheet, horse_sheet
 from bucephal.pages.today import TodayPlan, WorkedDays, plan_today
+from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 
 __all__ = [
-    "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "HorseFacts", "HorseLadder",
-    "HorseSheet", "RingPack", "SessionDebrief", "SessionLine", "SideGap", "StepChart", "StepGuide",
-    "TodayPlan", "TrackChart", "WorkedDays", "arrival", "baseline", "criteria", "debrief", "horse_facts",
-    "horse_ladder", "horse_sheet", "plan_today", "ring_pack", "session_lines", "step_chart",
-    "step_guide",
+    "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "ExerciseRow", "HorseFacts",
+    "HorseLadder", "HorseSheet", "PlanPage", "RingPack", "SessionDebrief", "SessionLine", "SideGap",
+    "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WorkedDays", "YardPage", "arrival", "baseline",
+    "criteria", "debrief", "horse_facts", "horse_ladder", "horse_sheet", "plan_page", "plan_today",
+    "ring_pack", "session_lines", "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

@@ -18,6 +18,7 @@ class Arrival(FrozenModel):
     assessment: Assessment
     placement: Placement
     baseline: Baseline | None
+    all_tried: str | None = Field(description="Said where nothing is left to try.")
     limits: str = Field(description="What a placement rests on.")
 
 
@@ -35,5 +36,6 @@ def arrival(standing: Standing) -> Arrival:
         assessment=assessment,
         placement=place(record, catalogue, standing.on),
         baseline=baseline(standing),
+        all_tried=words.ALL_TRIED if assessment.done else None,
         limits=words.LIMITS,
     )

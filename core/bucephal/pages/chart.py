@@ -17,6 +17,7 @@ from bucephal.record import Conditions, FrozenModel, Session
 from bucephal.response import SIDE_LEAST_ASKS, CueTrack, beliefs_by_day, influences
 from bucephal.welfare import Heat, heat_class, heat_sum
 from bucephal.words import estimates as words
+from bucephal.words.sheets import LIMITS
 
 NOTICED = 0.01
 """Chances are shown to the hundredth: an ask that moved less moved nothing that is seen."""
@@ -86,6 +87,7 @@ class StepChart(FrozenModel):
     sides: tuple[TrackChart, ...]
     gap: SideGap | None
     gap_words: str = Field(description="Left against right, or why it cannot be told.")
+    limits: str = Field(description="What the figures rest on and cannot do.")
 
 
 def step_chart(standing: Standing, step: str) -> StepChart:
@@ -107,6 +109,7 @@ def step_chart(standing: Standing, step: str) -> StepChart:
         sides=tuple(_track_chart(standing, track, sessions) for track in tracks),
         gap=gap,
         gap_words=gap.words if gap is not None else words.gap_unknown(SIDE_LEAST_ASKS),
+        limits=LIMITS,
     )
 
 

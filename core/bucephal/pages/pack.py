@@ -30,6 +30,7 @@ class PackSide(FrozenModel):
 
     side: Side
     coach: int
+    begin: str = Field(description="The first instruction on this side.")
 
 
 class PackItem(FrozenModel):
@@ -73,7 +74,8 @@ def ring_pack(
             if key not in numbers:
                 numbers[key] = len(coaches)
                 coaches.append(compile_coach(settings, catalogue))
-            sides.append(PackSide(side=dose.side, coach=numbers[key]))
+            begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
+            sides.append(PackSide(side=dose.side, coach=numbers[key], begin=begin))
         assert settings is not None
         items.append(_pack_item(item, tuple(sides), settings, catalogue))
     return RingPack(

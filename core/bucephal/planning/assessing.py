@@ -1,6 +1,7 @@
 """What a horse that has just come is tried on: which steps, how often, in which order, and where it stops.
 
-Source: common practice, no source. Which steps for which background is data (``ladder/data/assessments.toml``).
+Source: common practice, no source. Which steps for which background is data
+(``ladder/data/assessments.toml``).
 """
 
 from __future__ import annotations

@@ -55,7 +55,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         band=band,
         green=day.standing.state(step) not in (StepState.READY, StepState.CONFIRMED),
         minutes=_minutes(day, kind, asks),
-        dose=words.dose(asks, band, first, exercise.cap),
+        dose=_dose_words(kind, doses, band, exercise.cap, helper=day.helper_needed(step)),
         set_ups=stage.set_ups,
         cautions=tuple(one.words for one in stage.cautions if one.concerns(day.standing.age_months)),
         sessions_before=_sessions_before(day, exercise.id),
@@ -81,7 +81,7 @@ def shorter(day: Day, item: PlanItem) -> PlanItem | None:
             "asks": asks,
             "aim": max(dose.asks for dose in doses),
             "minutes": _minutes(day, item.kind, asks),
-            "dose": words.dose(asks, item.band, item.first_side, item.cap),
+            "dose": _dose_words(item.kind, doses, item.band, item.cap, helper=item.helper_needed),
             "done_when": _done_when(item.kind, doses, item.band, day, item.step),
         }
     )
@@ -107,7 +107,7 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
             "aim": one.asks,
             "cap": MOST_TRIES_A_SIDE,
             "minutes": one.minutes,
-            "dose": words.dose(one.asks * len(doses), item.band, item.first_side, MOST_TRIES_A_SIDE),
+            "dose": _dose_words(item.kind, doses, item.band, MOST_TRIES_A_SIDE, helper=item.helper_needed),
             "after": after,
             "done_when": words.tried_when(one.asks, len(doses)),
         }
@@ -205,6 +205,15 @@ def _best_below(day: Day, step: str, side: Side) -> int | None:
     levels = [row.ask.level for row in track.asks if row.ask.answered and row.ask.level is not None]
     lowest = min(levels, default=None)
     return best_so_far_threshold(track.belief, day.on.toordinal(), len(track.days), lowest)
+
+
+def _dose_words(
+    kind: ItemKind, doses: tuple[SideDose, ...], band: tuple[int, int] | None, cap: int | None,
+    *, helper: bool,
+) -> str:  # fmt: skip
+    """One ask more or less of what it has anyway needs no cap."""
+    said = None if kind in (ItemKind.CHECK, ItemKind.EASY_YES) else cap
+    return words.dose([(dose.side, dose.asks) for dose in doses], band, said, helper=helper)
 
 
 def _done_when(

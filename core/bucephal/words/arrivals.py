@@ -21,6 +21,7 @@ BACKGROUNDS = {
 }
 NOTHING_ASKED = "Nothing was asked yet: begin with the assessment."
 BEGIN_WITH_WHAT_IT_HAS = "begin with what it has"
+ALL_TRIED = "Everything that could be tried was tried."
 LIMITS = "A placement rests on one or two answers a side: it says where to begin, not what is certain."
 _TWICE = "twice on each side even if light: brakes are not guessed"
 _ONCE = "once on each side, a second time only if the first is not light"

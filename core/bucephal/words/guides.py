@@ -26,6 +26,9 @@ ACCEPTED = {
     Accepted.NEVER: "never let be",
     Accepted.SCHOOL: "let be or not, by school",
 }
+AGREED = (
+    "Agreed by all: more kicking makes a horse dull; release at the try; both sides; stop before it is tired."
+)
 ANY_ANSWER = "Answered at all, calm"
 LIGHT_FIRST_ANSWER, SUCCESS = "light first answer", "success"
 DAYS_ASKED = "days on which it was asked"

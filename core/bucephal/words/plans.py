@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
+from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
 from bucephal.words.plain import after_comma, band_text, counted, days_ago, lower_first, on_side, upper_first
@@ -146,16 +147,37 @@ def comparison(compare: Compare) -> str:
     return "at most" if compare is Compare.AT_MOST else "at least"
 
 
-def dose(asks: int, band: Sequence[int] | None, first_side: Side, cap: int | None) -> str:
-    """What an item comes to in a line: '6 asks · left first · light is 1–5 · at most 8 tries a side'."""
-    parts = [counted(asks, "ask")] if asks else []
-    if first_side is not Side.NONE:
-        parts.append(f"{first_side} first")
+def dose(
+    doses: Sequence[tuple[Side, int]], band: Sequence[int] | None, cap: int | None, *, helper: bool
+) -> str:
+    """What an item comes to in a line: 'left first, 3 asks a side · light is 1–5 · at most 8 tries a side'.
+
+    Args:
+        doses: sides in their order, and the asks of each.
+        band: where it is judged by lightness.
+        cap: tries a side, where they are worth saying.
+        helper: is a helper needed?
+    """
+    parts = [_asks(doses)]
     if band is not None:
         parts.append(f"light is {band_text(band)}")
     if cap is not None:
         parts.append(f"at most {cap} tries a side")
-    return " · ".join(parts)
+    return " · ".join([*parts, *(["helper"] if helper else [])])
+
+
+def _asks(doses: Sequence[tuple[Side, int]]) -> str:
+    (first, asks), counts = doses[0], {asks for _, asks in doses}
+    if first is Side.NONE:
+        return counted(asks, "ask")
+    if len(counts) == 1:
+        return f"{first} first, {counted(asks, 'ask')} a side"
+    return ", then ".join(f"{side} {asks}" for side, asks in doses)
+
+
+def begin(side: Side, *, by_lightness: bool) -> str:
+    """The first instruction of an item."""
+    return f"Begin{on_side(side)}." + (" From the lightest." if by_lightness else "")
 
 
 # --- why not --------------------------------------------------------------------------------
@@ -217,6 +239,7 @@ LIMIT_GROWN = "fit and grown: up to 45 min"
 BASICS = "the basics, and an easy finish"
 NO_WORK = "No work today: too hot"
 SEE_FIRST = "first see what it knows: nothing is taught today"
+JUST_COME = "It has just come: first see what it knows."
 
 
 def put_right(name: str, heavier: Side) -> str:
@@ -242,10 +265,13 @@ def first_comes(name: str) -> str:
 _DAY_OFF = {0: "no day off before it", 1: "after 1 day off"}
 
 
-def lead(weekday: str, days_off: int | None, minutes: int, schooling_min: int) -> str:
-    """'Monday, after 2 days off. 35 minutes, of which 20 schooling.'"""
+_WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+
+
+def lead(on: date, days_off: int | None) -> str:
+    """'Monday, after 2 days off.'"""
     off = "" if days_off is None else f", {_DAY_OFF.get(days_off, f'after {days_off} days off')}"
-    return f"{weekday}{off}. {minutes} minutes, of which {schooling_min} schooling."
+    return f"{_WEEKDAYS[on.weekday()]}{off}."
 
 
 # --- mind -----------------------------------------------------------------------------------

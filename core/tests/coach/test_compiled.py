@@ -12,9 +12,9 @@ from typing import Any
 import pytest
 from bucephal.answers import HeardEntry, StepRule, came
 from bucephal.coach import Advice, CoachSettings, CompiledCoach, advise, compile_coach
-from bucephal.words.coach import fill
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.record import Ask
+from bucephal.words.coach import fill
 from hypothesis import given, settings
 from hypothesis import strategies as st
 

@@ -41,8 +41,8 @@ function ArrivalView({ horse, arrival }: { horse: string; arrival: Arrival }) {
           <Button component={Link} to={`/horses/${horse}/plan`} variant="contained">
             {text.arrival.toPlan}
           </Button>
-        ) : somethingAsked && assessment.done ? (
-          <p className={styles.soft}>{text.arrival.doneAlready}</p>
+        ) : somethingAsked && arrival.all_tried ? (
+          <p className={styles.soft}>{arrival.all_tried}</p>
         ) : null}
         <Sessions horse={horse} arrival={arrival} />
       </section>
@@ -115,7 +115,7 @@ function PlacementView({ horse, arrival }: { horse: string; arrival: Arrival }) 
         />
         <Placed horse={horse} title={text.arrival.begin} steps={placement.begin} />
       </div>
-      <p className={styles.soft}>{text.arrival.limits}</p>
+      <p className={styles.soft}>{arrival.limits}</p>
     </section>
   );
 }

@@ -75,35 +75,28 @@ function Debrief({
 }
 
 function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrief }) {
-  const settle = debrief.settle;
   return (
     <article className={styles.debrief}>
       <h1>{day(debrief.date)}</h1>
       <p className={styles.lead}>
         {text.debrief.kind[debrief.kind]}
-        {settle
-          ? `; ${settle.settled === false ? text.debrief.notSettled(settle.whole_min) : text.debrief.settled(settle.first_min, settle.whole_min)}`
-          : ""}
+        {debrief.settled ? `; ${debrief.settled}` : ""}
       </p>
       <DebriefRows horse={horse} rows={debrief.rows} />
-      <p className={styles.limit}>{text.debrief.limit}</p>
+      <p className={styles.limit}>{debrief.limits}</p>
       {debrief.events.length > 0 ? (
         <section>
           <h2>{text.debrief.events}</h2>
           <ul>
-            {debrief.events.map((event) => (
-              <li key={event.id}>
-                {text.ring.event[event.kind]}
-                {event.thing ? `: ${event.thing}` : ""}
-                {event.recovered_s != null ? `, calm again after ${event.recovered_s} s` : ""}
-              </li>
+            {debrief.events.map(({ event, words }) => (
+              <li key={event.id}>{words}</li>
             ))}
           </ul>
         </section>
       ) : null}
       <section className={styles.ends}>
         <h2>{text.debrief.openEnds}</h2>
-        {debrief.open_ends.length === 0 ? <p>{text.debrief.noOpenEnds}</p> : null}
+        {debrief.open_ends.length === 0 ? <p>{debrief.no_open_ends}</p> : null}
         <ul>
           {debrief.open_ends.map((end) => (
             <li key={end}>{end}</li>
@@ -135,9 +128,7 @@ function Sessions({
               aria-current={line.id === chosen ? "page" : undefined}
             >
               <strong>{shortDay(line.date)}</strong> {text.debrief.kind[line.kind]}
-              <span>
-                {line.asks} asks, {line.heavy} not light
-              </span>
+              <span>{line.words}</span>
             </Link>
           </li>
         ))}

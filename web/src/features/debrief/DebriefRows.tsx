@@ -2,7 +2,6 @@ import { Link } from "react-router";
 import type { DebriefRow } from "../../shared/api/types";
 import { type AskDot, AskDots } from "../../shared/drawing/AskDots";
 import { text } from "../../shared/text/en";
-import { askFigure } from "../../shared/ui/askFigure";
 import styles from "./DebriefPage.module.css";
 
 /** Each exercise as it went: its two sides beside each other, left at the left. */
@@ -34,8 +33,8 @@ function OneSide({ row }: { row: DebriefRow }) {
     <li className={styles[row.side]} data-step={row.step} data-side={row.side}>
       {row.side === "none" ? null : <h3 className={styles.side}>{row.side}</h3>}
       <AskDots
-        dots={row.asks.map((one, place) => dot(one, place, row.unit))}
-        band={row.judged_by === "L" ? row.band : null}
+        dots={row.asks.map(dot)}
+        band={row.kind === "L" ? row.band : null}
         label={`${text.debrief.asks}, ${row.name} ${row.side === "none" ? "" : row.side}`}
         height={64}
       />
@@ -44,14 +43,12 @@ function OneSide({ row }: { row: DebriefRow }) {
   );
 }
 
-function dot(one: DebriefRow["asks"][number], place: number, unit: string | null): AskDot {
-  const { ask } = one;
+function dot(one: DebriefRow["asks"][number], place: number): AskDot {
   return {
-    id: ask.id ?? String(place),
-    level: ask.level ?? null,
-    answered: ask.answered,
-    heavy: one.heavy,
-    figure: askFigure(one.ask, unit),
-    name: `${ask.answered ? "" : "none up to "}${ask.level ?? ""} ${one.heavy ? text.debrief.heavy : text.debrief.accepted}`,
+    id: one.ask.id ?? String(place),
+    level: one.ask.level ?? null,
+    mark: one.mark,
+    figure: one.written,
+    name: `${one.words}: ${text.marks[one.mark]}`,
   };
 }

@@ -126,14 +126,9 @@ function HorseForm({ horse, known, yard }: Props) {
       <p className={styles.soft}>{text.horse.later}</p>
       <div className={styles.fields}>
         {field("name", text.horse.name, "", { required: true, autoFocus: horse === undefined })}
-        {field("born", text.horse.born, text.horse.bornHelp, { type: "date" })}
+        {field("born", text.horse.born, "", { type: "date" })}
         {choice("sex", text.horse.sex, text.horse.sexes)}
-        {choice(
-          "background",
-          text.horse.background,
-          text.horse.backgrounds,
-          text.horse.backgroundHelp,
-        )}
+        {choice("background", text.horse.background, yard.backgrounds, text.horse.backgroundHelp)}
         {field("height", text.horse.height, text.horse.heightHelp)}
         {field("girth_cm", text.horse.girth, text.horse.girthHelp, { inputMode: "decimal" })}
         {field("length_cm", text.horse.length, text.horse.lengthHelp, { inputMode: "decimal" })}

@@ -97,7 +97,7 @@ function DecisionForm({
         save.mutate();
       }}
     >
-      <p className={styles.soft}>{text.guide.decideHelp}</p>
+      <p className={styles.soft}>{guide.decide_help}</p>
       <TextField
         select
         label={text.guide.decideAs}

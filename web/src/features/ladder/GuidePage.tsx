@@ -86,7 +86,7 @@ function Guide({ horse, guide }: { horse: string; guide: StepGuide }) {
           <Facts guide={guide} />
           {me.data?.can_change ? <GoalChoice horse={horse} step={standing.step} /> : null}
           <Decisions horse={horse} guide={guide} canDecide={me.data?.can_change ?? false} />
-          <p className={styles.soft}>{text.guide.disclaimer}</p>
+          <p className={styles.soft}>{guide.disclaimer}</p>
         </div>
       </div>
     </article>
@@ -217,12 +217,12 @@ function Facts({ guide }: { guide: StepGuide }) {
       <dd>{guide.good_for}</dd>
       <dt>{text.guide.ask}</dt>
       <dd>{guide.ask}</dd>
-      {guide.layouts.map((layout) => (
-        <div key={layout.code}>
+      {guide.set_ups.map((setUp) => (
+        <div key={setUp.code}>
           <dt>
-            {text.guide.layouts}: {layout.name}
+            {text.guide.setUp}: {setUp.name}
           </dt>
-          <dd>{layout.words}</dd>
+          <dd>{setUp.words}</dd>
         </div>
       ))}
       <dt>{text.guide.kit}</dt>

@@ -90,7 +90,7 @@ function LadderView({ horse, ladder }: { horse: string; ladder: HorseLadder }) {
       ) : (
         <WholeLadder ladder={ladder} fit={fit} to={to} from={cameFrom.current} />
       )}
-      <Legend counts={ladder.counts} withLines={!asList} />
+      <Legend ladder={ladder} withLines={!asList} />
     </article>
   );
 }
@@ -152,13 +152,13 @@ function useZoomKeys(goOut: () => void) {
   });
 }
 
-function Legend({ counts, withLines }: { counts: Record<string, number>; withLines: boolean }) {
+function Legend({ ladder, withLines }: { ladder: HorseLadder; withLines: boolean }) {
   return (
     <div className={styles.legend}>
       <ul aria-label={text.ladder.state}>
         {(Object.keys(text.ladder.states) as StepState[]).map((state) => (
-          <li key={state} title={text.ladder.stateHelp[state]}>
-            <StateMark state={state} /> {text.ladder.states[state]} {counts[state] ?? 0}
+          <li key={state} title={ladder.state_help[state]}>
+            <StateMark state={state} /> {text.ladder.states[state]} {ladder.counts[state] ?? 0}
           </li>
         ))}
       </ul>

@@ -6,7 +6,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { type PlanWishes, planQuery } from "../../shared/api/queries";
-import type { SessionPlan } from "../../shared/api/types";
+import type { PlanPage as Plan } from "../../shared/api/types";
 import { readDraft, writeDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
@@ -40,37 +40,28 @@ export default function PlanPage() {
       {plan.error && !plan.data ? (
         <ErrorView error={plan.error} onRetry={() => void plan.refetch()} />
       ) : null}
-      {plan.data ? <PlanView horse={horse} plan={plan.data.plan} search={search} /> : null}
+      {plan.data ? <PlanView horse={horse} page={plan.data} search={search} /> : null}
     </>
   );
 }
 
-function PlanView({
-  horse,
-  plan,
-  search,
-}: {
-  horse: string;
-  plan: SessionPlan;
-  search: URLSearchParams;
-}) {
+function PlanView({ horse, page, search }: { horse: string; page: Plan; search: URLSearchParams }) {
+  const { plan } = page;
   const [draft, act] = usePlanDraft(horse, plan.on);
   const items = arranged(plan.items, draft, plan.on);
   const dropped = plan.items.filter((item) => draft.dropped.includes(item.id));
   const minutes = items.reduce((sum, item) => sum + item.minutes, 0);
   const schooling = items.reduce((sum, item) => sum + (item.step ? item.minutes : 0), 0);
-  const weekday = new Date(`${plan.on}T12:00`).toLocaleDateString("en-GB", { weekday: "long" });
   return (
     <div className={styles.columns}>
       <section className={styles.plan}>
         <h1 className={styles.headline}>{plan.headline}</h1>
         <p className={styles.lead}>
-          {text.plan.headline(weekday, plan.days_off, minutes, schooling)}
+          {page.lead} {text.plan.inAll(minutes, schooling)}.
         </p>
-        {plan.kind === "assessment" ? (
+        {page.assessing ? (
           <p className={styles.lead}>
-            {text.plan.assessing}{" "}
-            <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link> ·{" "}
+            {page.assessing} <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link> ·{" "}
             <Link to="?assess=0">{text.plan.ordinary}</Link>
           </p>
         ) : null}
@@ -120,7 +111,7 @@ function PlanView({
           {plan.cautions.map((caution) => (
             <p key={caution}>{caution}</p>
           ))}
-          <p className={styles.disclaimer}>{text.plan.disclaimer}</p>
+          <p className={styles.disclaimer}>{page.disclaimer}</p>
         </section>
       </div>
     </div>

@@ -37,7 +37,7 @@ export function PlanRope({
                 {item.name}
                 {item.stage ? <span className={styles.stageName}>, {item.stage}</span> : null}
               </h2>
-              {item.step ? <p className={styles.dose}>{dose(item)}</p> : null}
+              {item.step ? <p className={styles.dose}>{item.dose}</p> : null}
               <p className={styles.why}>{item.why.text}</p>
               <Details horse={horse} item={item} />
             </div>
@@ -78,23 +78,6 @@ export function PlanRope({
   );
 }
 
-function dose(item: PlanItem): string {
-  const even = new Set(item.sides.map((side) => side.asks)).size === 1;
-  const first = item.sides[0];
-  const asks =
-    item.first_side === "none" || !first
-      ? text.plan.asks(item.asks)
-      : even
-        ? `${text.plan.first(item.first_side)}, ${text.plan.asks(first.asks)} a side`
-        : item.sides.map((side) => `${side.side} ${side.asks}`).join(", then ");
-  const parts = [asks];
-  if (item.band) parts.push(text.plan.light(item.band[0], item.band[1]));
-  if (item.cap !== null && item.kind !== "check" && item.kind !== "easy-yes")
-    parts.push(text.plan.cap(item.cap));
-  if (item.helper_needed) parts.push(text.plan.helperBadge);
-  return parts.join(" · ");
-}
-
 function Details({ horse, item }: { horse: string; item: PlanItem }) {
   return (
     <details className={styles.details}>
@@ -107,7 +90,9 @@ function Details({ horse, item }: { horse: string; item: PlanItem }) {
         <dd>{item.done_when}</dd>
         {item.remedy ? (
           <>
-            <dt>{text.plan.ifWrong(item.remedy.looks)}</dt>
+            <dt>
+              {text.plan.ifWrong}: {item.remedy.looks}
+            </dt>
             <dd>{item.remedy.first}</dd>
           </>
         ) : null}

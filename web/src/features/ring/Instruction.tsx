@@ -6,16 +6,16 @@ import styles from "./Instruction.module.css";
 
 interface Props {
   item: PlanItem;
+  /** The first instruction of the item on this side. */
+  begin: string;
   side: Side;
   advice: Advice | null;
   onSwitch: () => void;
   onNext: () => void;
 }
 
-const URGENT = ["stop-danger", "body-flag", "calm-down", "leave-exercise"];
-
 /** What to do next: the largest thing on the screen, its reason one tap away. */
-export function Instruction({ item, side, advice, onSwitch, onNext }: Props) {
+export function Instruction({ item, begin, side, advice, onSwitch, onNext }: Props) {
   const [why, setWhy] = useState(true);
   useEffect(() => {
     if (performance.getEntriesByName("ring-tap").length > 0) {
@@ -25,12 +25,12 @@ export function Instruction({ item, side, advice, onSwitch, onNext }: Props) {
   });
   const tone = !advice
     ? styles.calm
-    : URGENT.includes(advice.code)
+    : advice.urgent
       ? styles.urgent
       : advice.accepted
         ? styles.good
         : styles.heed;
-  const say = advice?.say ?? opening(item, side);
+  const say = advice?.say ?? begin;
   const reason = advice?.why ?? (item.ask || item.why.text);
   return (
     <div className={`${styles.panel} ${tone}`} data-advice={advice?.code ?? "begin"}>
@@ -62,10 +62,4 @@ export function Instruction({ item, side, advice, onSwitch, onNext }: Props) {
       </div>
     </div>
   );
-}
-
-function opening(item: PlanItem, side: Side): string {
-  if (!item.step) return `${item.name}.`;
-  const from = item.judged_by === "L" ? " From the lightest." : "";
-  return (side === "none" ? "Begin." : `Begin on the ${side}.`) + from;
 }

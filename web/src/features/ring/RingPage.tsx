@@ -66,7 +66,7 @@ function Checklist({ horse, pack, helper, refreshing, ring }: ChecklistProps) {
       <p className={styles.checkHorse}>{pack.facts.name}</p>
       <h1>{pack.plan.headline}</h1>
       <h2>{text.ring.before}</h2>
-      <p>{text.ring.rideSafety}</p>
+      <p>{pack.before}</p>
       <ul className={styles.cautions}>
         {pack.plan.cautions.map((caution) => (
           <li key={caution}>{caution}</li>

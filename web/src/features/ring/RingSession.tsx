@@ -12,7 +12,7 @@ import styles from "./RingPage.module.css";
 import { dotOf } from "./ringDots";
 import {
   adviceOn,
-  coachOf,
+  beginOf,
   entriesOf,
   finish,
   goOn,
@@ -21,7 +21,9 @@ import {
   logEvent,
   otherSide,
   packItem,
+  passedOver,
   planItem,
+  playedOn,
   type RingDraft,
   toSide,
   undo,
@@ -48,14 +50,15 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const pause = useSecondsSince(lastAsk?.at);
   const timeIsUp = elapsed / 60 >= draft.pack.plan.minutes_wanted;
   const advice = adviceOn(draft, draft.side, timeIsUp);
-  const coach = coachOf(draft);
   const bars = item.step ? wedgeChoices(item, pack) : [];
-  const dots = entriesOf(draft).map((entry, place) => dotOf(entry, coach, place, draft));
+  const entries = entriesOf(draft);
+  const played = playedOn(draft, draft.side);
+  const dots = entries.map((entry, place) => dotOf(entry, played[place]));
 
   const log = useCallback(
     (bar: WedgeBar | null, extra: Partial<CoachEntry> = {}) => {
       const seconds =
-        timer && item.judged_by === "T"
+        timer && item.step_kind === "T"
           ? Math.round((Date.now() - Date.parse(timer)) / 1000)
           : null;
       const entry: Partial<CoachEntry> = {
@@ -73,7 +76,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
       setArmed({});
       setTimer(null);
     },
-    [armed, item.judged_by, ring, timer],
+    [armed, item.step_kind, ring, timer],
   );
 
   const next = useCallback(async () => {
@@ -144,11 +147,12 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
           </div>
           {passed > 0 ? (
             <p className={styles.passed} role="status">
-              {text.ring.passed(passed)}
+              {passedOver(draft.pack, passed)}
             </p>
           ) : null}
           <Instruction
             item={item}
+            begin={beginOf(draft)}
             side={draft.side}
             advice={advice}
             onSwitch={switchSide}
@@ -158,7 +162,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
             <div className={styles.dots}>
               <AskDots
                 dots={dots}
-                band={item.judged_by === "L" ? item.band : null}
+                band={item.step_kind === "L" ? item.band : null}
                 label={text.ring.dots}
                 goesOn
               />
@@ -171,17 +175,17 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
             <PressureWedge
               choices={bars}
               bandLabel={
-                item.judged_by === "L"
+                item.step_kind === "L"
                   ? text.ring.light
-                  : item.judged_by === "M"
+                  : item.step_kind === "M"
                     ? text.ring.wanted
                     : ""
               }
               onChoose={(place) => log(bars[place] ?? null)}
-              legend={legend(item.judged_by, item.unit, armed)}
+              legend={legend(item.step_kind, item.unit, armed)}
               hint={armedWords(armed)}
             />
-            {item.judged_by === "T" ? (
+            {item.step_kind === "T" ? (
               <Timer
                 since={timer}
                 onToggle={() => setTimer(timer ? null : new Date().toISOString())}
@@ -189,7 +193,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
             ) : null}
             <div className={styles.chips}>
               <Chip on={armed.none} onClick={() => toggle("none")}>
-                {item.judged_by === "L" ? text.ring.chips.none : text.ring.chips.notYet}
+                {item.step_kind === "L" ? text.ring.chips.none : text.ring.chips.notYet}
               </Chip>
               <Chip on={armed.tight} onClick={() => toggle("tight")}>
                 {text.ring.chips.tight}

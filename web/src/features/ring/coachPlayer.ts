@@ -29,6 +29,11 @@ export interface Advice {
   heavy: boolean;
   came: boolean;
   ends: boolean;
+  /** To be seen at once. */
+  urgent: boolean;
+  /** How the answer is drawn, and what it is called. */
+  mark: Signal["mark"];
+  said: string;
   row: number;
   tries: number;
 }
@@ -37,6 +42,7 @@ type Rule = CompiledCoach["rules"][number];
 type Condition = Rule["when"][number];
 type Verdict = CompiledCoach["verdicts"][number];
 type Swap = CompiledCoach["swaps"][number];
+type Signal = CompiledCoach["signals"][number];
 
 export const PLAIN: CoachEntry = {
   event: null,
@@ -120,12 +126,13 @@ function advice(
   tries: number,
 ): Advice {
   const signal = at(coach.signals, signalNumber);
-  const said = entry.level === null ? signal.said_without_level : signal.said;
+  const calledSo = entry.level === null ? signal.said_without_level : signal.said;
+  const said = calledSo.replace("{level}", String(entry.level));
   const logged = entry.faults.find((code) => code in coach.remedies);
   const remedy = (logged && coach.remedies[logged]) || coach.default_remedy;
   const figures: Record<string, string> = {
     ...coach.figures,
-    said: said.replace("{level}", String(entry.level)),
+    said,
     tries: String(tries),
     row: String(row),
     remedy: verdict.text.endsWith(".second") ? remedy.second : remedy.first,
@@ -139,6 +146,9 @@ function advice(
     heavy: verdict.heavy,
     came: signal.came,
     ends: verdict.ends,
+    urgent: verdict.urgent,
+    mark: signal.mark,
+    said,
     row,
     tries,
   };

@@ -107,6 +107,26 @@ export function coachOf(draft: RingDraft, side = draft.side): CompiledCoach | un
   return place === undefined ? undefined : draft.pack.coaches[place];
 }
 
+/** What was said of each entry of the current knot on a side, but for what the clock adds. */
+export function playedOn(draft: RingDraft, side: Side): Advice[] {
+  const coach = coachOf(draft, side);
+  if (!coach) return [];
+  const entries = entriesOf(draft, planItem(draft).id, side).map((one) => one.entry);
+  return play(coach, entries, { otherSideWaits: false, timeIsUp: false });
+}
+
+/** The first instruction of the current knot on this side. */
+export function beginOf(draft: RingDraft): string {
+  const side = packItem(draft)?.sides.find((one) => one.side === draft.side);
+  return side?.begin ?? `${planItem(draft).name}.`;
+}
+
+/** What is said of knots that cannot be tried. */
+export function passedOver(pack: RingPack, knots: number): string {
+  const [one, several] = pack.passed_over;
+  return knots === 1 ? one : several.replace("{knots}", String(knots));
+}
+
 export function adviceOn(draft: RingDraft, side: Side, timeIsUp: boolean): Advice | null {
   const coach = coachOf(draft, side);
   if (!coach) return null;
@@ -120,9 +140,7 @@ export function otherSideWaits(draft: RingDraft, side = draft.side): boolean {
   const other = otherSide(side);
   const coach = coachOf(draft, other);
   if (other === "none" || !coach) return false;
-  const entries = entriesOf(draft, planItem(draft).id, other).map((one) => one.entry);
-  const played = play(coach, entries, { otherSideWaits: false, timeIsUp: false });
-  return !played.some((advice) => advice.ends);
+  return !playedOn(draft, other).some((advice) => advice.ends);
 }
 
 export function otherSide(side: Side): Side {
@@ -132,12 +150,9 @@ export function otherSide(side: Side): Side {
 /** After 'go easier' the asks are of the stage before. */
 export function stepNow(draft: RingDraft): string {
   const item = planItem(draft);
-  const coach = coachOf(draft);
-  const entries = entriesOf(draft).map((one) => one.entry);
   const easier = packItem(draft)?.easier_step;
-  if (!coach || !easier) return item.step ?? "";
-  const played = play(coach, entries, { otherSideWaits: false, timeIsUp: false });
-  return played.some((advice) => advice.code === "go-easier") ? easier : (item.step ?? "");
+  const wentEasier = playedOn(draft, draft.side).some((advice) => advice.code === "go-easier");
+  return easier && wentEasier ? easier : (item.step ?? "");
 }
 
 export function logAsk(
@@ -178,7 +193,7 @@ function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
     return { ...common, type: "event", body: { kind: event, at: added.at } };
   }
   const item = planItem(draft);
-  const band = item.judged_by === "L" ? item.band : null;
+  const band = item.step_kind === "L" ? item.band : null;
   return {
     ...common,
     type: "ask",

@@ -13,7 +13,7 @@ function item(part: Partial<PlanItem>): PlanItem {
     step: null,
     name: "Settle",
     stage: "",
-    judged_by: null,
+    step_kind: null,
     unit: null,
     target: null,
     wants_at_most: false,
@@ -26,7 +26,8 @@ function item(part: Partial<PlanItem>): PlanItem {
     band: null,
     green: false,
     minutes: 5,
-    layouts: [],
+    dose: "",
+    set_ups: [],
     cautions: [],
     sessions_before: 0,
     after: [],
@@ -46,7 +47,7 @@ export const trotItem = item({
   step: "up-wt.3",
   name: "Walk to trot",
   stage: "in the schooled band",
-  judged_by: "L",
+  step_kind: "L",
   first_side: "left",
   sides: [
     { side: "left", asks: 3, best_below: null },
@@ -68,8 +69,10 @@ export function testPack(): RingPack {
       age_short: "4 y",
       work: "first rides",
       days_off: 1,
+      days_off_words: "1 day off",
       rides: 3,
       sessions: 5,
+      sessions_words: "5 sessions, ride 3",
       last_on: null,
       open_flags: [],
     },
@@ -90,8 +93,8 @@ export function testPack(): RingPack {
       {
         item: "new:up-wt.3",
         sides: [
-          { side: "left", coach: 0 },
-          { side: "right", coach: 0 },
+          { side: "left", coach: 0, begin: "Begin on the left. From the lightest." },
+          { side: "right", coach: 0, begin: "Begin on the right. From the lightest." },
         ],
         faults: [{ code: "slow", looks: "late", passes: false }],
         level_words: ["seat", "calf", "calf", "leg", "leg", "leg", "heel", "heel", "whip", "whip"],
@@ -101,5 +104,7 @@ export function testPack(): RingPack {
     ],
     coaches: [coach],
     rider_faults: {},
+    before: "Helmet, gloves, boots.",
+    passed_over: ["One knot passed over.", "{knots} knots passed over."],
   };
 }

@@ -15,8 +15,8 @@ const STRENGTHS = 5;
 const MEASURES_PER_TARGET = 5;
 
 export function wedgeChoices(item: PlanItem, pack: PackItem | undefined): WedgeBar[] {
-  if (item.judged_by === "T") return strengths();
-  if (item.judged_by === "M" && item.target !== null) return measures(item, item.target);
+  if (item.step_kind === "T") return strengths();
+  if (item.step_kind === "M" && item.target !== null) return measures(item, item.target);
   return levels(item, pack);
 }
 

@@ -27,8 +27,7 @@ function SheetView({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
     <>
       <h1 className="visually-hidden">{facts.name}</h1>
       <p className={styles.body}>
-        {sheet.body} · {text.sheet.facts(facts.rides, facts.sessions)} ·{" "}
-        {text.shell.daysOff(facts.days_off, facts.last_on)}
+        {sheet.body} · {facts.sessions_words} · {facts.days_off_words}
       </p>
       <p className={styles.soft}>
         <Link to={`/horses/${horse}/edit`}>{text.horse.edit}</Link> ·{" "}
@@ -101,7 +100,7 @@ function Board({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
           {sentence}
         </p>
       ))}
-      <p className={styles.soft}>{text.sheet.limits}</p>
+      <p className={styles.soft}>{sheet.limits}</p>
       {sheet.shares.length > 0 ? (
         <details className={styles.shares}>
           <summary>{text.sheet.shares}</summary>
@@ -145,7 +144,7 @@ function Goals({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
         <div key={goal.step} className={styles.goal}>
           <h3>{goal.name}</h3>
           <progress value={goal.good} max={goal.steps} aria-label={goal.name} />
-          <p className={styles.soft}>{text.sheet.goalLine(goal.good, goal.steps)}</p>
+          <p className={styles.soft}>{goal.words}</p>
           {goal.next_names.length > 0 ? (
             <p className={styles.soft}>
               {text.sheet.goalNext}: {goal.next_names.join("; ")}

@@ -16,9 +16,7 @@ export function HorseList({ onChoose }: { onChoose: () => void }) {
             <span className={styles.rowName}>{horse.name}</span>
             <span className={styles.rowFacts}>{horse.work}</span>
             <span className={styles.rowFacts}>
-              {[text.shell.daysOff(horse.days_off, horse.last_on), horse.age_short]
-                .filter(Boolean)
-                .join(" · ")}
+              {[horse.days_off_words, horse.age_short].filter(Boolean).join(" · ")}
             </span>
           </NavLink>
         </li>

@@ -8,12 +8,11 @@ import { TrailTable } from "./TrailTable";
 
 interface Props {
   chart: TrackChart;
-  unit: string | null;
   heaviest: number;
 }
 
 /** One side: the picture (or the table), the figures with their doubt, and what moved them. */
-export function SideTrack({ chart, unit, heaviest }: Props) {
+export function SideTrack({ chart, heaviest }: Props) {
   const [asTable, setAsTable] = useState(false);
   const { side } = chart.estimate;
   const name = side === "none" ? text.step.asks : side;
@@ -27,19 +26,19 @@ export function SideTrack({ chart, unit, heaviest }: Props) {
         </Button>
       </div>
       {asTable ? (
-        <TrailTable chart={chart} unit={unit} />
+        <TrailTable chart={chart} />
       ) : (
         <StepTrail chart={chart} label={text.step.trail(name)} heaviest={heaviest} />
       )}
       <p className={styles.words}>{chart.words}</p>
-      <p className={styles.soft}>{text.step.share(chart.share)}</p>
+      <p className={styles.soft}>{chart.share.words}</p>
       <details className={styles.why} open>
-        <summary>{text.step.movers}</summary>
-        {chart.movers.length === 0 ? <p className={styles.soft}>{text.step.noMovers}</p> : null}
+        <summary>{text.step.influences}</summary>
+        {chart.influences.length === 0 ? <p className={styles.soft}>{chart.no_influence}</p> : null}
         <ul>
-          {chart.movers.map((mover) => (
-            <li key={mover.on + mover.words}>
-              <strong>{shortDay(mover.on)}</strong> {mover.words}
+          {chart.influences.map((one) => (
+            <li key={one.on + one.words}>
+              <strong>{shortDay(one.on)}</strong> {one.words}
             </li>
           ))}
         </ul>

@@ -1,10 +1,8 @@
 import { screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import type { Ask } from "../../shared/api/types";
 import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
-import { askFigure } from "../../shared/ui/askFigure";
 
 const AT = `/horses/${HORSE}/sheet/up-wt.2`;
 const FORECAST = `/api/horses/${HORSE}/steps/up-wt.2/forecast`;
@@ -15,8 +13,8 @@ describe("a step's page", () => {
     expect(await screen.findByRole("heading", { level: 1 })).toHaveTextContent("Walk to trot");
     for (const side of sample.step.sides) {
       expect(screen.getByText(side.words)).toBeInTheDocument();
-      for (const mover of side.movers)
-        expect(screen.getAllByText(mover.words).length).toBeGreaterThan(0);
+      for (const one of side.influences)
+        expect(screen.getAllByText(one.words).length).toBeGreaterThan(0);
     }
     expect(sample.step.sides[0]?.words).toMatch(/80 % sure: .* asks on .* days/);
     expect(screen.getAllByText(/asks light; the share in the long run/)).toHaveLength(2);
@@ -31,9 +29,7 @@ describe("a step's page", () => {
     expect(rows).toHaveLength(days.length);
     const newest = days.at(-1);
     expect(rows[0]).toHaveTextContent((newest?.p_first ?? 0).toFixed(2));
-    expect(rows[0]).toHaveTextContent(
-      newest?.asks.map((one) => askFigure(one.ask as Ask, null)).join(" ") ?? "?",
-    );
+    expect(rows[0]).toHaveTextContent(newest?.asks.map((one) => one.written).join(" ") ?? "?");
     expect(screen.getByRole("button", { name: "As a picture: left" })).toBeInTheDocument();
   });
 

@@ -34,12 +34,7 @@ function StepView({ horse, chart }: { horse: string; chart: StepChart }) {
         <div className={styles.sides}>
           {chart.sides.length === 0 ? <p className={styles.soft}>{text.step.notAsked}</p> : null}
           {chart.sides.map((side) => (
-            <SideTrack
-              key={side.estimate.side}
-              chart={side}
-              unit={chart.unit}
-              heaviest={heaviestOf(chart)}
-            />
+            <SideTrack key={side.estimate.side} chart={side} heaviest={heaviestOf(chart)} />
           ))}
           {chart.sides.length > 0 ? <p className={styles.soft}>{text.step.legend}</p> : null}
         </div>
@@ -47,11 +42,11 @@ function StepView({ horse, chart }: { horse: string; chart: StepChart }) {
           {chart.sides.length > 1 || chart.gap ? (
             <section>
               <h2>{text.step.gap}</h2>
-              <p>{chart.gap ? chart.gap.words : text.step.gapUnknown}</p>
+              <p>{chart.gap_words}</p>
             </section>
           ) : null}
           <StepForecast horse={horse} step={standing.step} />
-          <p className={styles.soft}>{text.sheet.limits}</p>
+          <p className={styles.soft}>{chart.limits}</p>
         </div>
       </div>
     </article>

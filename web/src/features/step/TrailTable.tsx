@@ -1,13 +1,12 @@
 import type { TrackChart } from "../../shared/api/types";
 import { shortDay } from "../../shared/drawing/StepTrail";
 import { text } from "../../shared/text/en";
-import { askFigure } from "../../shared/ui/askFigure";
 import { DataTable } from "../../shared/ui/DataTable";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
 import styles from "./StepPage.module.css";
 
 /** The same as the picture, in figures: a row a day, the newest first. */
-export function TrailTable({ chart, unit }: { chart: TrackChart; unit: string | null }) {
+export function TrailTable({ chart }: { chart: TrackChart }) {
   const byLevel = chart.estimate.mean !== null;
   const shown = (value: number) =>
     byLevel ? Math.max(value, 1).toFixed(1) : `${Math.round(value * 100)} %`;
@@ -18,7 +17,7 @@ export function TrailTable({ chart, unit }: { chart: TrackChart; unit: string | 
           <tr key={day.on}>
             <th scope="row">{shortDay(day.on)}</th>
             <td>{day.days_off ?? "–"}</td>
-            <td>{day.asks.map((one) => askFigure(one.ask, unit)).join("  ")}</td>
+            <td>{day.asks.map((one) => one.written).join("  ")}</td>
             <td>{shown(day.mean)}</td>
             <td>
               {shown(day.low)}–{shown(day.high)}

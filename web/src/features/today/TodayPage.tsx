@@ -18,14 +18,14 @@ export default function TodayPage() {
   const open = useOpenSessions();
   if (today.isPending) return <Loading />;
   if (!today.data) return <ErrorView error={today.error} onRetry={() => void today.refetch()} />;
-  const { rows, working, minutes, on } = today.data;
+  const { rows, on } = today.data;
   if (rows.length === 0) return <Empty>{text.today.empty}</Empty>;
   return (
     <>
       <header className={styles.head}>
         <div>
           <h1>{longDate(on)}</h1>
-          <p className={styles.summary}>{text.today.summary(working, minutes)}</p>
+          <p className={styles.summary}>{today.data.words}</p>
         </div>
         <FormControlLabel
           control={
@@ -44,7 +44,7 @@ export default function TodayPage() {
           <Row key={row.facts.id} row={row} helper={helper} open={open.has(row.facts.id ?? "")} />
         ))}
       </ol>
-      <p className={styles.foot}>{text.today.order}</p>
+      <p className={styles.foot}>{today.data.order}</p>
       <Packs rows={rows} helper={helper} />
     </>
   );
@@ -62,7 +62,7 @@ function Row({ row, helper, open }: { row: TodayRow; helper: boolean; open: bool
         <Link to={`/horses/${facts.id}/plan${query}`} className={styles.name}>
           {facts.name}
         </Link>
-        <p className={styles.off}>{text.shell.daysOff(facts.days_off, facts.last_on)}</p>
+        <p className={styles.off}>{facts.days_off_words}</p>
         {facts.open_flags.map((flag) => (
           <p key={flag} className={styles.flag}>
             ⚑ {text.today.flag}: {flag}
@@ -72,9 +72,7 @@ function Row({ row, helper, open }: { row: TodayRow; helper: boolean; open: bool
       <div className={styles.what}>
         <p className={styles.headline}>{row.headline}</p>
         <p className={styles.why}>{row.why}</p>
-        {row.wants_helper && !helper ? (
-          <p className={styles.helper}>{text.today.wantsHelper}</p>
-        ) : null}
+        {row.wants_helper && !helper ? <p className={styles.helper}>{row.wants_helper}</p> : null}
       </div>
       <div className={styles.actions}>
         <Button

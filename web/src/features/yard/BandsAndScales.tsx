@@ -12,7 +12,6 @@ import { useYardChange } from "./useYardChange";
 import styles from "./YardPage.module.css";
 
 type Bands = Record<string, number[]>;
-const SHIPPED: Bands = { default: [1, 5], schooled: [1, 3] };
 const LEVELS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
 
 export function BandsAndScales({ yard, canChange }: { yard: YardView; canChange: boolean }) {
@@ -34,7 +33,8 @@ function BandList({ yard, canChange }: { yard: YardView; canChange: boolean }) {
   );
   const [another, setAnother] = useState("");
   const bands: Bands = save.isPending ? (save.variables ?? yard.bands) : yard.bands;
-  const rows = [...new Set(["default", "schooled", ...Object.keys(bands)])];
+  const rows = [...new Set([...Object.keys(yard.shipped_bands), ...Object.keys(bands)])];
+  const shipped = (key: string) => yard.shipped_bands[key] ?? yard.shipped_bands.default ?? [];
   const names: Record<string, string> = {
     default: text.yard.bandDefault,
     schooled: text.yard.bandSchooled,
@@ -42,7 +42,7 @@ function BandList({ yard, canChange }: { yard: YardView; canChange: boolean }) {
     ...Object.fromEntries(yard.exercises.map((one) => [one.id, one.name])),
   };
   const set = (key: string, place: number, level: number) => {
-    const [low = 1, high = 5] = bands[key] ?? SHIPPED[key] ?? [1, 5];
+    const [low = 1, high = low] = bands[key] ?? shipped(key);
     save.mutate({ ...bands, [key]: place === 0 ? [level, high] : [low, level] });
   };
   return (
@@ -50,7 +50,7 @@ function BandList({ yard, canChange }: { yard: YardView; canChange: boolean }) {
       <p className={styles.lead}>{text.yard.bandsLead}</p>
       <ProblemList error={save.error} lead={text.state.failed} />
       {rows.map((key) => {
-        const band = bands[key] ?? SHIPPED[key] ?? [1, 5];
+        const band = bands[key] ?? shipped(key);
         return (
           <div key={key} className={styles.row}>
             <strong style={{ width: 220 }}>{names[key] ?? key}</strong>
@@ -84,7 +84,7 @@ function BandList({ yard, canChange }: { yard: YardView; canChange: boolean }) {
           value={another}
           onChange={(event) => {
             setAnother("");
-            save.mutate({ ...bands, [event.target.value]: [1, 5] });
+            save.mutate({ ...bands, [event.target.value]: shipped("default") });
           }}
         >
           {yard.families

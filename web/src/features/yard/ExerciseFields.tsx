@@ -120,10 +120,10 @@ export function ExerciseFields({ yard, form, isNew, error, onChange }: Props) {
       />
       <TextField
         className={styles.wide ?? ""}
-        label={text.exercise.layouts}
-        value={form.layouts}
-        onChange={(event) => onChange({ ...form, layouts: event.target.value })}
-        {...common("layouts", text.exercise.known(yard.layouts))}
+        label={text.exercise.setUps}
+        value={form.set_ups}
+        onChange={(event) => onChange({ ...form, set_ups: event.target.value })}
+        {...common("set_ups", text.exercise.known(yard.set_ups))}
       />
       <div className={styles.row}>
         {(["ridden", "safety"] as const).map((name) => (

@@ -65,7 +65,7 @@ function Schools({ yard, canChange }: { yard: YardView; canChange: boolean }) {
   return (
     <div className={styles.section}>
       <p className={styles.lead}>{text.yard.schoolsLead}</p>
-      <p className={styles.soft}>{text.yard.agreed}</p>
+      <p className={styles.soft}>{yard.agreed}</p>
       <p role="status" className={styles.soft}>
         {save.isPending ? text.state.loading : save.isSuccess ? text.yard.saved : ""}
       </p>

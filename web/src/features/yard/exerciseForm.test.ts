@@ -12,7 +12,7 @@ describe("an exercise as it is typed", () => {
       steer.stages.map(({ number, name, needs }) => ({ number, name, needs: needs ?? [] })),
     );
     expect(sent).toMatchObject({ id: "steer", phase: "P4", cap: steer.cap, kit: steer.kit });
-    expect(sent).toMatchObject({ cautions: steer.cautions, layouts: steer.layouts });
+    expect(sent).toMatchObject({ cautions: steer.cautions, set_ups: steer.set_ups });
   });
 
   it("gives a stage in the middle a number that was never used, and its place", () => {

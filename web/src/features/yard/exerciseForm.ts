@@ -9,10 +9,10 @@ export interface StageTyped {
 }
 
 export interface ExerciseTyped {
-  source: Omit<OwnExercise, "stages" | "faults" | "kit" | "cautions" | "layouts">;
+  source: Omit<OwnExercise, "stages" | "faults" | "kit" | "cautions" | "set_ups">;
   kit: string;
   cautions: string;
-  layouts: string;
+  set_ups: string;
   cap: string;
   minutes: string;
   stages: StageTyped[];
@@ -37,7 +37,7 @@ const NEW: OwnExercise = {
   compare: "at-least",
   ask: "",
   good_for: "",
-  layouts: [],
+  set_ups: [],
   cautions: [],
   demands: [],
   faults: [],
@@ -52,12 +52,12 @@ export function emptyExercise(): ExerciseTyped {
 }
 
 export function typed(exercise: OwnExercise): ExerciseTyped {
-  const { stages, faults, kit, cautions, layouts, ...source } = exercise;
+  const { stages, faults, kit, cautions, set_ups, ...source } = exercise;
   return {
     source,
     kit: (kit ?? []).join(", "),
     cautions: (cautions ?? []).join(", "),
-    layouts: (layouts ?? []).join(", "),
+    set_ups: (set_ups ?? []).join(", "),
     cap: exercise.cap === null || exercise.cap === undefined ? "" : String(exercise.cap),
     minutes: String(exercise.minutes),
     stages: stages.map(stageTyped),
@@ -117,7 +117,7 @@ export function asSent(form: ExerciseTyped): Record<string, unknown> {
     unit: source.unit || null,
     kit: words(form.kit),
     cautions: words(form.cautions),
-    layouts: words(form.layouts),
+    set_ups: words(form.set_ups),
     cap: number(form.cap),
     minutes: number(form.minutes) ?? 5,
     stages: form.stages.map((stage) => ({

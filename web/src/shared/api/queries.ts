@@ -10,7 +10,7 @@ import type {
   HorseSheet,
   HorseView,
   Me,
-  PlanView,
+  PlanPage,
   RingPack,
   SessionDebrief,
   SessionList,
@@ -51,7 +51,7 @@ export const planQuery = (horse: string, wishes: PlanWishes) =>
   queryOptions({
     queryKey: ["horse", horse, "plan", wishes],
     queryFn: () =>
-      unwrap<PlanView>(
+      unwrap<PlanPage>(
         client.GET("/api/horses/{horse_id}/plan", {
           params: { path: { horse_id: horse }, query: wishes },
         }),

@@ -1173,10 +1173,22 @@ export interface components {
             ridden: boolean;
             why: components["schemas"]["Why"];
         };
-        /** PlanView */
-        PlanView: {
+        /** PlanPage */
+        PlanPage: {
             facts: components["schemas"]["HorseFacts"];
             plan: components["schemas"]["SessionPlan"];
+            /**
+             * Lead
+             * @description The day and the days off before it.
+             */
+            lead: string;
+            /**
+             * Assessing
+             * @description Said of a horse that has just come.
+             */
+            assessing: string | null;
+            /** Disclaimer */
+            disclaimer: string;
         };
         /**
          * SessionPlan
@@ -1372,6 +1384,11 @@ export interface components {
             heavy: boolean;
             /** Ends */
             ends: boolean;
+            /**
+             * Urgent
+             * @description To be seen at once.
+             */
+            urgent: boolean;
             row: components["schemas"]["RowEffect"];
             /** Swaps */
             swaps: {
@@ -1427,6 +1444,11 @@ export interface components {
             side: components["schemas"]["Side"];
             /** Coach */
             coach: number;
+            /**
+             * Begin
+             * @description The first instruction on this side.
+             */
+            begin: string;
         };
         /** RemedyTexts */
         RemedyTexts: {
@@ -2004,6 +2026,11 @@ export interface components {
              * @description Left against right, or why it cannot be told.
              */
             gap_words: string;
+            /**
+             * Limits
+             * @description What the figures rest on and cannot do.
+             */
+            limits: string;
         };
         /**
          * StepStanding
@@ -2423,6 +2450,11 @@ export interface components {
             placement: components["schemas"]["Placement"];
             baseline: components["schemas"]["Baseline"] | null;
             /**
+             * All Tried
+             * @description Said where nothing is left to try.
+             */
+            all_tried: string | null;
+            /**
              * Limits
              * @description What a placement rests on.
              */
@@ -2760,17 +2792,19 @@ export interface components {
              */
             prefers: string[];
         };
-        /**
-         * YardView
-         * @description What the yard agrees on, and what there is to choose from.
-         */
-        YardView: {
+        /** YardPage */
+        YardPage: {
             /** Schools */
             schools: components["schemas"]["School"][];
             /** School */
             school: {
                 [key: string]: string;
             };
+            /**
+             * Agreed
+             * @description What no school disputes.
+             */
+            agreed: string;
             /** Bands */
             bands: {
                 [key: string]: [
@@ -3296,7 +3330,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanView"];
+                    "application/json": components["schemas"]["PlanPage"];
                 };
             };
         };
@@ -3676,7 +3710,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardView"];
+                    "application/json": components["schemas"]["YardPage"];
                 };
             };
         };
@@ -3700,7 +3734,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardView"];
+                    "application/json": components["schemas"]["YardPage"];
                 };
             };
         };
@@ -3724,7 +3758,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardView"];
+                    "application/json": components["schemas"]["YardPage"];
                 };
             };
         };
@@ -3748,7 +3782,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardView"];
+                    "application/json": components["schemas"]["YardPage"];
                 };
             };
         };
@@ -3772,7 +3806,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardView"];
+                    "application/json": components["schemas"]["YardPage"];
                 };
             };
         };
@@ -3818,7 +3852,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardView"];
+                    "application/json": components["schemas"]["YardPage"];
                 };
             };
         };

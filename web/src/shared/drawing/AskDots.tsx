@@ -1,5 +1,6 @@
-// The asks of one knot and side, in order, over the band: calm dots inside, hatched ones above.
+// The asks of one knot and side, in order, over the band: each drawn by its mark.
 
+import type { Mark } from "../api/types";
 import styles from "./AskDots.module.css";
 import { Hatch } from "./Hatch";
 
@@ -7,8 +8,7 @@ export interface AskDot {
   id: string;
   /** 1 to 10; null where the step has no level. */
   level: number | null;
-  heavy: boolean;
-  answered: boolean;
+  mark: Mark;
   name: string;
   /** What is written under it. */
   figure?: string;
@@ -75,20 +75,15 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
           const cy = dot.level === null ? height / 2 : y(dot.level);
           return (
             <g key={dot.id}>
-              {dot.answered ? (
-                <circle
-                  cx={cx}
-                  cy={cy}
-                  r={radius}
-                  className={dot.heavy ? styles.heavy : styles.light}
-                />
-              ) : (
+              {dot.mark === "none" ? (
                 <path
                   d={`M${cx - radius} ${cy + radius / 2} L${cx} ${cy - radius} L${cx + radius} ${cy + radius / 2} Z`}
                   className={styles.heavy}
                 />
+              ) : (
+                <circle cx={cx} cy={cy} r={radius} className={styles[dot.mark]} />
               )}
-              {dot.heavy && dot.answered ? (
+              {dot.mark === "heavy" ? (
                 <circle cx={cx} cy={cy} r={radius} fill="url(#dot-hatch)" />
               ) : null}
               {dot.figure ? (

@@ -189,18 +189,12 @@ interface AskProps {
 }
 
 function AskMark({ one, x, y, hatch }: AskProps) {
-  const { ask } = one;
-  const hidden = ask.tension === "alarmed" ? styles.apart : "";
+  const { ask, mark } = one;
+  const light = mark === "accepted" || mark === "in-band";
+  const look = `${styles[mark === "none" ? "heavy" : mark]}`;
   if (ask.level == null) {
-    const cy = y(one.light ? 1 : 0);
-    return (
-      <circle
-        cx={x}
-        cy={cy}
-        r={5.5}
-        className={`${one.light ? styles.light : styles.heavy} ${hidden}`}
-      />
-    );
+    const cy = y(light ? 1 : 0);
+    return <circle cx={x} cy={cy} r={5.5} className={look} />;
   }
   const cy = y(ask.level);
   if (ask.coarse) {
@@ -214,16 +208,16 @@ function AskMark({ one, x, y, hatch }: AskProps) {
         rx={3}
         y={y(from)}
         height={Math.max(y(to) - y(from), 6)}
-        className={one.light ? styles.light : styles.heavy}
+        className={look}
       />
     );
   }
   if (!ask.answered)
     return <path d={`M${x} ${cy + 4} V${cy - 12} m-5 6 l5 -7 l5 7`} className={styles.censored} />;
   return (
-    <g className={hidden}>
-      <circle cx={x} cy={cy} r={5.5} className={one.light ? styles.light : styles.heavy} />
-      {one.light ? null : <circle cx={x} cy={cy} r={5.5} fill={`url(#${hatch})`} />}
+    <g>
+      <circle cx={x} cy={cy} r={5.5} className={look} />
+      {mark === "heavy" ? <circle cx={x} cy={cy} r={5.5} fill={`url(#${hatch})`} /> : null}
     </g>
   );
 }

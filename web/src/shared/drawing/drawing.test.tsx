@@ -57,9 +57,20 @@ describe("the wedge", () => {
 
 describe("drawings in words", () => {
   it("dots tell each ask", () => {
-    const dots = [{ id: "a", level: 6, heavy: true, answered: true, name: "6 heavy" }];
+    const dots = [{ id: "a", level: 6, mark: "heavy" as const, name: "6 heavy" }];
     render(<AskDots dots={dots} band={[1, 3]} label="Asks" />);
     expect(screen.getByRole("img", { name: "Asks: 6 heavy" })).toBeInTheDocument();
+  });
+
+  it("every mark has a shape of its own, so that colour alone says nothing", () => {
+    const marks = ["accepted", "in-band", "heavy", "none", "apart"] as const;
+    const dots = marks.map((mark) => ({ id: mark, level: 3, mark, name: mark }));
+    const { container } = render(<AskDots dots={dots} band={[1, 3]} label="Asks" />);
+    const shapes = [...container.querySelectorAll("svg > g")].map((group) =>
+      [...group.children].map((one) => `${one.tagName}.${one.getAttribute("class")}`).join(" "),
+    );
+    expect(shapes).toHaveLength(marks.length);
+    expect(new Set(shapes).size).toBe(marks.length);
   });
 
   it("the board tells each cue and side", () => {

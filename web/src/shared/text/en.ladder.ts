@@ -13,15 +13,6 @@ const states: Record<StepState, string> = {
 
 export const ladderText = {
   states,
-  stateHelp: {
-    closed: "something it needs is missing",
-    open: "may be begun",
-    learning: "begun, not ready",
-    ready: "good enough to build on",
-    confirmed: "all but certain",
-    slipping: "was confirmed, is no longer",
-    resting: "left alone: age, a flag, kit, or decided",
-  } as Record<StepState, string>,
   search: "Search",
   searchHelp: "exercise, stage or step",
   phase: "Phase",
@@ -76,7 +67,7 @@ export const guideText = {
   scale: "What the levels mean",
   inBand: "light",
   cautions: "Take care",
-  layouts: "Set-up",
+  setUp: "Set-up",
   kit: "Kit",
   noKit: "nothing special",
   helper: "Helper",
@@ -84,8 +75,6 @@ export const guideText = {
   schools: "Depends on school",
   must: (gate: string) => (gate === "confirmed" ? "must be confirmed" : "must be ready"),
   decide: "Decide yourself",
-  decideHelp:
-    "Your decision goes before the figures until you lift it. It is kept with its reason and date; it never lets ridden work be planned under 30 months.",
   decideAs: "From today it counts as",
   reason: "Reason",
   until: "Until (empty: until lifted)",
@@ -100,8 +89,6 @@ export const guideText = {
   isGoal: "This is a goal",
   dropGoal: "No longer a goal",
   stageOf: (n: number, of: number) => `stage ${n} of ${of}`,
-  disclaimer:
-    "Advice, not orders: your instructor, vet and saddler on the spot, and local rules, go first.",
 };
 
 export const arrivalText = {
@@ -113,7 +100,6 @@ export const arrivalText = {
   after: (names: string) => `only if answered before: ${names}`,
   notTried: "Not tried",
   toPlan: "Plan the session",
-  doneAlready: "Everything that could be tried was tried.",
   placement: "Where it stands by its answers",
   has: "It has",
   half: "It half has",
@@ -126,8 +112,6 @@ export const arrivalText = {
   gained: "could not, now can",
   lost: "was light, is heavier",
   helper: "helper",
-  limits:
-    "A placement rests on one or two answers a side: it says where to begin, not what is certain.",
 };
 
 export const horseText = {
@@ -137,7 +121,6 @@ export const horseText = {
   editTitle: (name: string) => `Change ${name}`,
   name: "Name",
   born: "Birth date",
-  bornHelp: "unknown: the limits of age are not applied",
   sex: "Sex",
   sexes: { mare: "mare", gelding: "gelding", stallion: "stallion" },
   height: "Height",
@@ -149,16 +132,6 @@ export const horseText = {
   weight: "Weight",
   weightEmpty: "girth and length give the weight",
   background: "Where it comes from",
-  backgrounds: {
-    unhandled: "unhandled",
-    handled: "handled, not ridden",
-    started: "started by others",
-    "from-racing": "from racing",
-    "from-harness": "from harness",
-    gaited: "bred to pace or amble",
-    "long-rest": "after a long rest",
-    spoiled: "spoiled: something went wrong",
-  } as Record<string, string>,
   backgroundHelp: "decides what it is tried on first",
   arrived: "Here since",
   home: "Where home is",
@@ -178,8 +151,6 @@ export const yardText = {
   tabs: { schools: "Schools", exercises: "Exercises", scales: "Bands and scales", kit: "Kit" },
   schoolsLead:
     "Practitioners disagree about these. The first option holds if nothing is chosen. A horse that was taught otherwise keeps its own answer, on its page.",
-  agreed:
-    "Agreed by all: more kicking makes a horse dull; release at the try; both sides; stop before it is tired.",
   changes: (effect: string) => `Changes ${effect}.`,
   saved: "Saved",
   readOnly: "Only trainers change these.",
@@ -232,7 +203,7 @@ export const exerciseText = {
   minutes: "Minutes in a session",
   kit: "Kit, comma-separated",
   cautions: "Cautions, comma-separated",
-  layouts: "Set-ups, comma-separated",
+  setUps: "Set-ups, comma-separated",
   known: (codes: string[]) => `known: ${codes.join(", ")}`,
   unit: "Unit (a measure)",
   ask: "The ask in short",

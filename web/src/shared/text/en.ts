@@ -27,11 +27,6 @@ export const text = {
     theme: { light: "Light", dark: "Dark", system: "As device" },
     appearance: "Appearance",
     noHorses: "No horses in this yard yet.",
-    daysOff: (days: number | null, lastOn?: string | null) => {
-      if (days === null) return "not worked yet";
-      if (days === 0) return lastOn && isToday(lastOn) ? "worked today" : "worked yesterday";
-      return days === 1 ? "1 day off" : `${days} days off`;
-    },
   },
   saving: {
     saved: "All saved",
@@ -69,10 +64,6 @@ export const text = {
     toToday: "Go to Today",
   },
   today: {
-    summary: (n: number, minutes: number) =>
-      n === 0
-        ? "No horse needs working today."
-        : `${n} ${n === 1 ? "horse" : "horses"}, ${duration(minutes)} in all.`,
     helper: "A helper is here today",
     start: "Start",
     resume: "Go on",
@@ -83,8 +74,6 @@ export const text = {
     rest: "rest",
     done: "done",
     minutes: (n: number) => `${n} min`,
-    wantsHelper: "more is possible with a helper",
-    order: "In working order: what needs putting right first, then the longest off.",
     empty: "No horses yet. They will be listed here, in working order, with the next step of each.",
     packs: (n: number, of: number) =>
       n === of
@@ -104,10 +93,8 @@ export const text = {
       loosen: "finish",
     },
     ordinary: "Ordinary work instead",
-    assessing: "It has just come: first see what it knows.",
     whenItCame: "When it came",
-    headline: (weekday: string, daysOff: number | null, minutes: number, schooling: number) =>
-      `${weekday}${daysOff === null ? "" : `, ${ordinalDayOff(daysOff)}`}. ${minutes} minutes, of which ${schooling} schooling.`,
+    inAll: (minutes: number, schooling: number) => `${minutes} min, schooling ${schooling} min`,
     minutes: "Minutes",
     helper: "Helper",
     air: "Air, °C",
@@ -125,25 +112,22 @@ export const text = {
     later: "Later",
     moveName: (name: string, where: string) => `Move ${name} ${where}`,
     dropped: "Dropped for today",
-    asks: (n: number) => (n === 1 ? "1 ask" : `${n} asks`),
-    light: (low: number, high: number) => `light is ${low === high ? low : `${low}–${high}`}`,
-    first: (side: string) => `${side} first`,
-    cap: (cap: number) => `at most ${cap} tries a side`,
     doneWhen: "Done when",
-    ifWrong: (looks: string) => `If it ${looksVerb(looks)}`,
+    ifWrong: "If it is",
     figures: "Figures",
     details: "Done when, remedy, figures",
     empty: "Nothing is planned.",
     nothingNew: "Nothing new today",
-    disclaimer:
-      "Advice, not orders: your instructor, vet and saddler on the spot, and local rules, go first.",
-    helperBadge: "helper",
+  },
+  /** How an answer is drawn, for whoever hears the drawing. */
+  marks: {
+    accepted: "accepted",
+    "in-band": "in the band, not accepted",
+    heavy: "heavy",
+    none: "no answer",
+    apart: "counted apart",
   },
   ring: {
-    passed: (n: number) =>
-      n === 1
-        ? "One knot passed over: what it rests on did not come."
-        : `${n} knots passed over: what they rest on did not come.`,
     knot: (n: number, of: number) => `knot ${n} of ${of}`,
     left: "Left",
     right: "Right",
@@ -169,8 +153,6 @@ export const text = {
     next: "Next knot",
     finish: "Save and debrief",
     breakFor: (clock: string) => `Break ${clock}`,
-    start: (side: string, ask: string) =>
-      (side ? `Begin on the ${side}.` : "Begin.") + (ask ? "" : ""),
     why: "Why",
     tries: (n: number, cap: number | null) =>
       cap === null ? `${n} so far` : `${n} of at most ${cap}`,
@@ -196,7 +178,6 @@ export const text = {
       never: "Did not settle",
       running: "Since the start",
       help: "Mark the first stretch of the neck, then the first whole circle stretched.",
-      done: (first: string, whole: string) => `First stretch ${first}, whole circle ${whole} min.`,
     },
     timer: { start: "Start the clock", stop: (s: number) => `${s} s` },
     keys: "Keys",
@@ -222,8 +203,6 @@ export const text = {
     armed: (words: string) => `${words}: now tap the level`,
     dots: "Asks of this knot on this side",
     before: "Before you begin",
-    rideSafety:
-      "Helmet, gloves, boots; girth and stirrups; halter and rope sound; gates shut; somebody knows you are here; phone in reach.",
     ready: "All seen to",
     discard: "Discard this session",
     discardAsk: "Throw away this session? Nothing has been logged in it.",
@@ -233,17 +212,7 @@ export const text = {
     none: "No session yet. Start one from Today or the plan.",
     waiting: (n: number) =>
       `${n} not sent yet. The debrief is worked out when they are; nothing is lost.`,
-    settled: (first: number | null | undefined, whole: number | null | undefined) =>
-      [
-        first != null ? `first stretch after ${first} min` : "",
-        whole != null ? `whole circle after ${whole} min` : "",
-      ]
-        .filter(Boolean)
-        .join(", "),
-    notSettled: (whole: number | null | undefined) =>
-      `did not settle${whole == null ? "" : ` in ${whole} min`}`,
     openEnds: "Open ends",
-    noOpenEnds: "None: everything asked ended light.",
     next: "Next session",
     toPlan: "See the whole plan",
     estimate: "First answer light",
@@ -251,9 +220,6 @@ export const text = {
     asks: "Asks",
     note: "Note",
     events: "What happened",
-    accepted: "accepted",
-    heavy: "heavy",
-    limit: "What was learned shows at the next first ask, not at the end of a session.",
     kind: {
       assessment: "assessment",
       ground: "ground work",
@@ -277,14 +243,10 @@ export const text = {
       "Conditions",
     ],
     legend:
-      "dot: an ask, hatched if heavy, faint if alarmed · arrow: no answer up to there · band: 80 % sure of the level after that day · shaded: light · under it: triangle heat, waves strong wind, dots insects, square new place",
+      "dot: an ask, hatched if heavy, a ring if light but not accepted, faint if alarmed · arrow: no answer up to there · band: 80 % sure of the level after that day · shaded: light · under it: triangle heat, waves strong wind, dots insects, square new place",
     daysOff: (days: number) => `${days} days`,
-    share: (share: { light: number; asks: number; low: number; high: number }) =>
-      `${share.light} of ${share.asks} asks light; the share in the long run lies between ${Math.round(share.low * 100)} and ${Math.round(share.high * 100)} % (80 % interval).`,
-    movers: "What moved it most",
-    noMovers: "No single ask of late moved the chance by 0.01 or more.",
+    influences: "What moved it most",
     gap: "Left against right",
-    gapUnknown: "Cannot be told yet: under ten asks a side on rides where both were asked.",
     howSoon: "How soon",
     rhythm: "Rides a week with it",
     usual: (rides: number | null) => (rides === null ? "as of late" : `as of late (${rides})`),
@@ -307,42 +269,17 @@ export const text = {
     sinceEmpty: "Too little to compare yet.",
     goals: "To the goal",
     goalsEmpty: "No goal set.",
-    goalLine: (good: number, of: number) => `${good} of ${of} steps are there`,
     goalNext: "Still to come",
     goalWhy: "How soon, and why",
     shares: "Calm and measured steps",
     flags: "Flags",
     noFlags: "No flags.",
     empty: "Nothing asked yet. After the first session each cue has its row here.",
-    limits:
-      "Estimates assume equal steps between levels and asks that start at the lightest; the model was chosen on virtual horses.",
     columns: ["Cue", "Side", "Level", "80 % interval", "First answer light", "Asks, days", "State"],
     basis: (asks: number, days: number) => `${asks} asks, ${days} d`,
     leads: "Canter leads",
     leadColumns: ["Rein", "Right", "Wrong", "Disunited", "80 % interval"],
     rowName: (name: string, parts: string[]) =>
       `${name}: ${parts.join("; ")}. Show how it came there`,
-    facts: (rides: number, sessions: number) => `${sessions} sessions, ride ${rides}`,
   },
 };
-
-function isToday(day: string): boolean {
-  return day === new Date().toLocaleDateString("sv-SE");
-}
-
-function looksVerb(looks: string): string {
-  return `is: ${looks}`;
-}
-
-export function duration(minutes: number): string {
-  const hours = Math.floor(minutes / 60);
-  const rest = minutes % 60;
-  if (hours === 0) return `${rest} min`;
-  return rest === 0 ? `${hours} h` : `${hours} h ${rest} min`;
-}
-
-function ordinalDayOff(days: number): string {
-  if (days === 0) return "no day off before it";
-  if (days === 1) return "after 1 day off";
-  return `after ${days} days off`;
-}

@@ -1,0 +1,28 @@
+"""The plan of a session as it is shown: the horse, the day in a line, what goes before all of it."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from bucephal.pages.facts import HorseFacts
+from bucephal.planning import SessionPlan
+from bucephal.record import FrozenModel, SessionKind
+from bucephal.words import plans as words
+
+
+class PlanPage(FrozenModel):
+    facts: HorseFacts
+    plan: SessionPlan
+    lead: str = Field(description="The day and the days off before it.")
+    assessing: str | None = Field(description="Said of a horse that has just come.")
+    disclaimer: str
+
+
+def plan_page(facts: HorseFacts, plan: SessionPlan) -> PlanPage:
+    return PlanPage(
+        facts=facts,
+        plan=plan,
+        lead=words.lead(plan.on, plan.days_off),
+        assessing=words.JUST_COME if plan.kind is SessionKind.ASSESSMENT else None,
+        disclaimer=words.ADVICE_NOT_ORDERS,
+    )

@@ -1,0 +1,72 @@
+"""What a yard agrees on, and what there is to choose from."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from bucephal.ladder import Catalogue, CueFamily, Exercise, Origin, School, StepKind, load_library
+from bucephal.record import Band, FrozenModel, YardDefaults
+from bucephal.record.history import DEFAULT_BANDS
+from bucephal.words import guides as words
+from bucephal.words.arrivals import BACKGROUNDS
+
+
+class ExerciseRow(FrozenModel):
+    id: str
+    name: str
+    phase: str
+    kind: StepKind
+    origin: Origin
+    stages: int
+    archived: bool
+
+
+class YardPage(FrozenModel):
+    schools: tuple[School, ...]
+    school: dict[str, str]
+    agreed: str = Field(description="What no school disputes.")
+    bands: dict[str, Band]
+    shipped_bands: dict[str, Band]
+    backgrounds: dict[str, str]
+    families: tuple[CueFamily, ...]
+    own_words: tuple[str, ...]
+    kit: tuple[str, ...]
+    missing_kit: tuple[str, ...]
+    phases: dict[str, str]
+    exercises: tuple[ExerciseRow, ...]
+    cautions: tuple[str, ...]
+    set_ups: tuple[str, ...]
+    fault_codes: tuple[str, ...]
+
+
+def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
+    """The yard's page.
+
+    Args:
+        catalogue: the ladder with the yard's additions, under its schools.
+    """
+    library, ladder = load_library(), defaults.ladder
+    return YardPage(
+        schools=catalogue.schools,
+        school=dict(defaults.school),
+        agreed=words.AGREED,
+        bands=defaults.bands,
+        shipped_bands=DEFAULT_BANDS,
+        backgrounds=BACKGROUNDS,
+        families=tuple(catalogue.families.values()),
+        own_words=tuple(ladder.scales),
+        kit=tuple(sorted({*catalogue.kit, *ladder.missing_kit})),
+        missing_kit=ladder.missing_kit,
+        phases=catalogue.phases,
+        exercises=tuple(map(_row, catalogue.exercises)),
+        cautions=tuple(library.cautions),
+        set_ups=tuple(library.set_ups),
+        fault_codes=library.fault_codes,
+    )
+
+
+def _row(one: Exercise) -> ExerciseRow:
+    return ExerciseRow(
+        id=one.id, name=one.name, phase=one.phase, kind=one.kind, origin=one.origin,
+        stages=len(one.live_stages), archived=not one.live_stages,
+    )  # fmt: skip
