@@ -12,7 +12,11 @@ import os
 import subprocess
 import sys
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING, Any
+
+if TYPE_CHECKING:
+    from bucephal.coach import CoachSettings
+    from bucephal.ladder import Catalogue
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT), str(ROOT / "server")]
@@ -34,7 +38,7 @@ VECTOR_ANSWERS: tuple[list[Any], ...] = (
     [1, 1, 1],
     [{"let_go_s": 50}, {"let_go_s": 9}, {"answered": False}],
 )
-VECTOR_SETTINGS = (
+VECTOR_SETTINGS: tuple[dict[str, Any], ...] = (
     {"step": "up-wt.3", "band": (1, 3), "aim": 3, "cap": 8, "side": "left"},
     {"step": "up-wt.2", "band": (1, 5), "aim": 2, "cap": 3, "green": True, "best_below": 2, "side": "left"},
     {"step": "touch.2", "band": (1, 10), "aim": 1, "cap": 8, "side": "right", "other_side_done": True},
@@ -63,54 +67,47 @@ def record_schema() -> str:
 
 def coach_vectors() -> str:
     """What the core advises on some answers, and the tables from which a device must say the same."""
-    from bucephal.answers import HeardEntry
-    from bucephal.coach import CoachSettings, advise, compile_coach
     from bucephal.ladder import load_catalogue
 
-    catalogue, cases = load_catalogue(), []
-    for raw in VECTOR_SETTINGS:
-        settings = CoachSettings.model_validate(raw)
-        two_sided = len(catalogue.exercise(settings.step).side_names) > 1
-        paths = []
-        for answers in VECTOR_ANSWERS:
-            entries = [
-                HeardEntry.model_validate(
-                    one if isinstance(one, dict) else {"level": abs(one), "answered": one > 0}
-                )
-                for one in answers
-            ]
-            advice = advise(settings, entries, catalogue)
-            paths.append(
-                {
-                    "entries": [entry.model_dump(mode="json") for entry in entries],
-                    "advice": [
-                        one.model_dump(
-                            mode="json",
-                            include={
-                                "code",
-                                "accepted",
-                                "heavy",
-                                "came",
-                                "say",
-                                "reason",
-                                "row",
-                                "tries",
-                                "ends",
-                            },
-                        )
-                        for one in advice
-                    ],
-                }
-            )
-        cases.append(
-            {
-                "coach": compile_coach(settings, catalogue).model_dump(mode="json"),
-                "otherSideWaits": two_sided and not settings.other_side_done,
-                "timeIsUp": settings.minutes_left is not None,
-                "paths": paths,
-            }
+    catalogue = load_catalogue()
+    return json.dumps([_coach_case(raw, catalogue) for raw in VECTOR_SETTINGS], ensure_ascii=False) + "\n"
+
+
+def _coach_case(raw: dict[str, Any], catalogue: Catalogue) -> dict[str, Any]:
+    from bucephal.coach import CoachSettings, compile_coach
+
+    settings = CoachSettings.model_validate(raw)
+    two_sided = len(catalogue.exercise(settings.step).side_names) > 1
+    return {
+        "coach": compile_coach(settings, catalogue).model_dump(mode="json"),
+        "otherSideWaits": two_sided and not settings.other_side_done,
+        "timeIsUp": settings.minutes_left is not None,
+        "paths": [_coach_path(settings, answers, catalogue) for answers in VECTOR_ANSWERS],
+    }
+
+
+def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogue) -> dict[str, Any]:
+    """The advice, and beside it how each answer is drawn and called."""
+    from bucephal.answers import HeardEntry, classify, mark_at_the_ring, said, signal_rules
+    from bucephal.coach import advise
+    from bucephal.coach.advising import URGENT
+    from bucephal.words.coach import fill
+
+    rules = signal_rules(settings.rule(catalogue))
+    entries = [
+        HeardEntry.model_validate(one if isinstance(one, dict) else {"level": abs(one), "answered": one > 0})
+        for one in answers
+    ]
+    told = []
+    for entry, advice in zip(entries, advise(settings, entries, catalogue), strict=True):
+        signal = classify(entry, rules)
+        called = fill(said(signal.kind, with_level=entry.level is not None), {"level": str(entry.level)})
+        fields = {"code", "accepted", "heavy", "came", "say", "reason", "row", "tries", "ends"}
+        told.append(
+            advice.model_dump(mode="json", include=fields)
+            | {"urgent": advice.code in URGENT, "mark": mark_at_the_ring(signal), "said": called}
         )
-    return json.dumps(cases, ensure_ascii=False) + "\n"
+    return {"entries": [entry.model_dump(mode="json") for entry in entries], "advice": told}
 
 
 def sample_answers() -> str:

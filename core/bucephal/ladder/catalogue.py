@@ -20,7 +20,7 @@ class Catalogue(LadderModel):
     phases: dict[str, str]
     families: dict[str, CueFamily]
     rider_faults: dict[str, str]
-    school: dict[str, str] = Field(description="The option in force for every question of handbook 09.")
+    school: dict[str, str] = Field(description="The option in force for every question of the schools.")
     prefers: tuple[str, ...] = Field(description="Exercises that the school takes first.")
     missing_kit: tuple[str, ...] = Field((), description="What the yard does not have.")
     blueprint: InstanceOf[Blueprint] = Field(exclude=True, repr=False, description="What it was built from.")

@@ -44,12 +44,12 @@ class CueFamily(LadderModel):
     levels: tuple[str, ...] = Field(min_length=10, max_length=10)
 
     def text_for(self, level: int) -> str:
-        """The words for a pressure level 1 to 10 (handbook 02)."""
+        """The words for a pressure level 1 to 10."""
         return self.levels[level - 1]
 
 
 class Caution(LadderModel):
-    """One line of handbook 08; ``under_months``: said of younger horses only."""
+    """One line of caution; ``under_months``: said of younger horses only."""
 
     code: str
     words: str
@@ -60,7 +60,7 @@ class Caution(LadderModel):
 
 
 class SetUp(LadderModel):
-    """A set-up of handbook 07, by name."""
+    """What an exercise is ridden in, by name."""
 
     code: str
     name: str
@@ -68,7 +68,7 @@ class SetUp(LadderModel):
 
 
 class Demand(LadderModel):
-    """What a stage asks of a growing body, and from which age it is planned (handbook 08)."""
+    """What a stage asks of a growing body, and from which age it is planned: cautious defaults, common practice."""
 
     code: str
     months: int = Field(ge=0)

@@ -12,7 +12,7 @@ class LadderModel(BaseModel):
 
 
 class StepKind(StrEnum):
-    """How an exercise is judged (handbook 02): by lightness, by tolerance, by a measure."""
+    """How an exercise is judged by lightness, by tolerance, by a measure."""
 
     LIGHTNESS = "L"
     TOLERANCE = "T"
@@ -56,7 +56,7 @@ class StageBand(StrEnum):
 
 
 class HelperRule(StrEnum):
-    """When a helper has to be there (handbook 08)."""
+    """When a helper has to be there. Common practice, no source."""
 
     NEVER = "never"
     UNTIL_READY = "until-ready"

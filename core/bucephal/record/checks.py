@@ -68,7 +68,7 @@ def band_problems(bands: Any, catalogue: Catalogue, path: str) -> Iterator[Probl
 
 
 def school_problems(chosen: Any, catalogue: Catalogue, path: str) -> Iterator[Problem]:
-    """Questions and options that handbook 09 does not have."""
+    """Questions and options that the schools do not have."""
     schools = {school.key: school for school in catalogue.schools}
     for key, code in _dict(chosen).items():
         school = schools.get(key)
@@ -93,7 +93,7 @@ def check_session(
 
 
 def check_ask(ask: Raw, catalogue: Catalogue, base: str) -> Iterator[Problem]:
-    """One ask against its step: side, level, lead, faults (handbook 02 and 03)."""
+    """One ask against its step: side, level, lead, faults."""
     step = ask.get("step")
     if not isinstance(step, str):
         return

@@ -140,7 +140,7 @@ class Settle(FrozenModel):
 
 
 class Ask(FrozenModel):
-    """One presentation of one cue and its answer (handbook 02)."""
+    """One presentation of one cue and its answer."""
 
     id: Identifier | None = None
     step: StepId
@@ -204,7 +204,7 @@ class Session(SessionHeader):
 
 
 class Flag(FrozenModel):
-    """A sign that is not a training problem (handbook 08); stops harder plans until cleared."""
+    """A sign that is not a training problem; stops harder plans until cleared."""
 
     id: Identifier | None = None
     code: Annotated[str, Field(min_length=1, max_length=60)]

@@ -4,7 +4,7 @@ The filter is run once more with five ideas of how light this horse will ever ge
 weighed by how well each foretold the horse's own answers, and then carried on over rides that
 have not happened yet. Arrived is where first answers of a day are in the band 88 % of the time.
 
-Source: own model (design notes): of chances called .50, .53 happened; the 80 % interval held
+Source: own model (docs/how-it-estimates.md): of chances called .50, .53 happened; the 80 % interval held
 85 %, on virtual horses.
 """
 

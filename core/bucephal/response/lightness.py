@@ -4,7 +4,7 @@ Hidden: the kind of horse (steady, ordinary, unsteady), the level at which it an
 warm on an ordinary day, and the day's mood. Each ask multiplies the belief by the likelihood
 of its answer; a day's end sums the mood out; the next day moves the level on.
 
-Source: own model (design notes, docs/how-it-estimates.md). With Gaussian scatter and nothing
+Source: own model (docs/how-it-estimates.md). With Gaussian scatter and nothing
 censored it is the local-level model of Harvey (1989), Forecasting, Structural Time Series
 Models and the Kalman Filter.
 Limits: equal steps between levels; a trainer who starts at the lightest and logs everything.

@@ -1,7 +1,7 @@
 """Tolerance and measure steps: the share of tries that succeed, forgetting slowly.
 
 Beta(1, 1) prior; each day with asks multiplies the old counts by 0.95, the prior stays.
-Source: own (handbook 02); the Beta-binomial is standard, e.g. Gelman et al., Bayesian Data
+Source: own; the Beta-binomial is standard, e.g. Gelman et al., Bayesian Data
 Analysis, ch. 2.
 """
 

@@ -1,6 +1,6 @@
 """When a track is confirmed, and when it slips: judged after each day with asks.
 
-Source: own decision rules, measured on virtual horses (design notes): wrongly confirmed
+Source: own decision rules, measured on virtual horses (docs/how-it-estimates.md): wrongly confirmed
 5-11 %, safety exercises 2-5 %; about one false 'slipping' in 100 good rides.
 """
 

@@ -131,7 +131,7 @@ class CueTrack:
         return [*self.earlier_means, (self.last_day, self.mean)] if self.asks else []
 
     def is_ready(self) -> bool:
-        """Asked on two days, the last two accepted, likely to be light again (design notes)."""
+        """Asked on two days, the last two accepted, likely to be light again (docs/how-it-estimates.md)."""
         last_two = [is_accepted(row.ask, self.rule) for row in self.asks[-2:]]
         return (
             len(self.day_starts) >= READY_DAYS

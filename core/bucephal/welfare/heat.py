@@ -1,6 +1,6 @@
 """Heat: air temperature in Fahrenheit plus relative humidity in per cent.
 
-Source: handbook 06: a rule of extension leaflets (from memory): under 130 fine, 130-150 with
+Source: a rule of agricultural extension leaflets (from memory): under 130 fine, 130-150 with
 care, 150-180 short and easy, over 180 do not work.
 """
 

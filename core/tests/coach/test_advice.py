@@ -1,4 +1,4 @@
-"""The coach's rules, each against the handbook's sequence (02, 'What to say next'); common practice."""
+"""The coach's rules in their order (docs/coach.md). Common practice, no source."""
 
 from __future__ import annotations
 

@@ -26,7 +26,7 @@ SETTINGS: list[dict[str, Any]] = [
     {"step": "touch.2", "band": (1, 10), "aim": 1, "cap": 8, "green": True},
     {"step": "stand.2", "band": (1, 10), "aim": 1, "cap": 5},
 ]
-# A player keeps the longest ride well below this; see the design notes: 3 to 11 kB an item.
+# A player keeps the longest ride well below this; 3 to 11 kB an item.
 MOST_BYTES = 11_000
 
 

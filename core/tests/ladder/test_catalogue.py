@@ -1,4 +1,7 @@
-"""The ladder against the handbook's tables, and as a graph against networkx."""
+"""The ladder against the trade's tables kept beside it, and as a graph against networkx.
+
+The tables are common practice, no source.
+"""
 
 from __future__ import annotations
 
@@ -9,9 +12,9 @@ import pytest
 from bucephal.errors import UnknownStep
 from bucephal.ladder import Catalogue, Gate, Need, Sides, StepKind, load_catalogue, load_library
 
-from core.tests.ladder.handbook import rows, split
+from core.tests.ladder.tables import rows, split
 
-# Stages that the ladder names more fully than the handbook's table: exercise, there, here.
+# Stages that the ladder names more fully than the table: exercise, there, here.
 NAMED_MORE_FULLY = {
     ("catch", "comes"): "comes to you",
     ("backup-g", "several"): "several steps",
@@ -36,14 +39,14 @@ NAMED_MORE_FULLY = {
 EVERY_EXERCISE = pytest.mark.parametrize("row", rows("03"), ids=lambda row: row[0])
 
 
-def test_the_ladder_has_the_handbooks_exercises_in_its_order(catalogue: Catalogue) -> None:
+def test_the_ladder_has_the_tables_exercises_in_its_order(catalogue: Catalogue) -> None:
     assert [exercise.id for exercise in catalogue.exercises] == [row[0] for row in rows("03")]
     assert len(catalogue.exercises) == 61
     assert len(catalogue.steps) == 245
 
 
 @EVERY_EXERCISE
-def test_exercise_is_as_the_handbook_says(row: list[str], catalogue: Catalogue) -> None:
+def test_exercise_is_as_the_table_says(row: list[str], catalogue: Catalogue) -> None:
     name, kind, _, stages, _, sides, cap, _ = row
     exercise = catalogue.exercise(name)
     assert exercise.kind == StepKind(kind)
@@ -56,7 +59,7 @@ def test_exercise_is_as_the_handbook_says(row: list[str], catalogue: Catalogue) 
 
 
 @EVERY_EXERCISE
-def test_needs_are_as_the_handbook_says(row: list[str], catalogue: Catalogue) -> None:
+def test_needs_are_as_the_table_says(row: list[str], catalogue: Catalogue) -> None:
     """'1: a.2, **b**; 4: ...': bold must be confirmed, an exercise without a stage means its last."""
     exercise, written = catalogue.exercise(row[0]), {}
     for part in split(row[4], ";"):
@@ -73,7 +76,7 @@ def _need(text: str, catalogue: Catalogue) -> Need:
     return Need(step=name if "." in name else catalogue.exercise(name).stages[-1].step, gate=gate)
 
 
-def test_kit_and_helpers_are_as_the_handbook_says(catalogue: Catalogue) -> None:
+def test_kit_and_helpers_are_as_the_table_says(catalogue: Catalogue) -> None:
     """Handbook 08: first saddling, lying across, first mounts, first canter, long pole, trailer."""
     for step in ("saddle.2", "mount.3", "mount.4", "canter.1", "pole-g.1", "pole-f.1", "pole-r.2", "gaps.5"):
         assert catalogue.stage(step).helper != "never", step
@@ -141,7 +144,7 @@ leg-yield.5 60
 @pytest.mark.parametrize(
     "pair", [pair.strip() for pair in AGES.replace("\n", "|").split("|") if pair.strip()]
 )
-def test_ages_are_as_the_handbook_says(pair: str, catalogue: Catalogue) -> None:
+def test_ages_are_as_the_table_says(pair: str, catalogue: Catalogue) -> None:
     step, months = pair.split()
     assert catalogue.stage(step).least_age_months == int(months)
 
@@ -194,7 +197,7 @@ FAMILY_ROWS = {
 
 
 @pytest.mark.parametrize("row", rows("04"), ids=lambda row: f"{row[0]} {row[1]}")
-def test_every_fault_of_the_handbook_stands_where_it_says(row: list[str], catalogue: Catalogue) -> None:
+def test_every_fault_of_the_table_stands_where_it_says(row: list[str], catalogue: Catalogue) -> None:
     where, code, _, _, second, accepted = row
     for name in split(FAMILY_ROWS.get(where, where), ","):
         fault = catalogue.exercise(name).fault(code)
@@ -209,7 +212,7 @@ def test_every_exercise_has_several_faults_each_with_a_remedy(catalogue: Catalog
     for exercise in catalogue.exercises:
         assert len(exercise.faults) >= 6, exercise.id
         assert all(fault.first for fault in exercise.faults), exercise.id
-    # Backing is a stop, whatever its cue family (handbook 04).
+    # Backing is a stop, whatever its cue family.
     assert catalogue.exercise("backup-g").fault("crooked-back") is not None
     assert catalogue.exercise("backup-g").fault("stuck") is None
 

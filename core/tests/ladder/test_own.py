@@ -63,7 +63,7 @@ def test_an_own_exercise_is_a_part_of_the_ladder_like_any_other() -> None:
     # What it left out is inherited: the family's faults, the age of groundwork.
     assert exercise.faults[0].code == "pushes-through"
     assert len(exercise.faults) > 3
-    assert catalogue.stage("gate-g.1").least_age_months == 12  # handbook 08: hip-g from 12 months
+    assert catalogue.stage("gate-g.1").least_age_months == 12  # hip-g is planned from 12 months
     graph = nx.DiGraph((need.step, step) for step in catalogue.steps for need in catalogue.stage(step).needs)
     assert nx.is_directed_acyclic_graph(graph)
 
@@ -153,7 +153,7 @@ def test_a_stage_put_in_the_middle_gets_a_new_number_and_a_place(
     raw = changed("halt")
     source = read_model(raw, OwnExercise)
     number = next_number(source)
-    assert number == 5  # handbook 03: halt has four stages
+    assert number == 5  # halt has four stages
     raw["stages"].insert(2, {"number": number, "name": "from breath alone, with the helper near"})
     catalogue = added(raw)
     assert [one.step for one in catalogue.exercise("halt").stages] == [
@@ -189,7 +189,7 @@ def test_what_others_need_cannot_be_archived_before_them() -> None:
     raw["stages"][1]["archived"] = True
     problems = refused(raw)
     assert all("halt.2 is archived" in problem.reason for problem in problems.values())
-    assert "up-wt.1.needs" in problems  # handbook 03: up-wt 1 needs halt.2
+    assert "up-wt.1.needs" in problems  # up-wt.1 needs halt.2
 
 
 @pytest.mark.parametrize(("field", "value"), [("kind", "T"), ("sides", "leg")])

@@ -14,7 +14,7 @@ from bucephal.planning import PlanRequest, plan_session
 from bucephal.progress import Standing, StepState
 from bucephal.record import HorseRecord, Overridden
 
-from core.tests.ladder.handbook import rows, split
+from core.tests.ladder.tables import rows, split
 
 Build = Callable[..., HorseRecord]
 
@@ -38,7 +38,7 @@ def worked(record_of: Build) -> HorseRecord:
 # --- the whole --------------------------------------------------------------------------------
 
 
-def test_every_rung_knot_and_stage_of_the_handbook_is_there(
+def test_every_rung_knot_and_stage_of_the_table_is_there(
     worked: HorseRecord, catalogue: Catalogue, today: date
 ) -> None:
     ladder = horse_ladder(Standing(worked, catalogue, today))
@@ -61,7 +61,7 @@ def test_threads_are_the_needs_between_exercises_and_never_lead_down(
     }
     assert pairs == {(low, up) for low, up in wanted if low != up}
     hip = next(one for one in ladder.threads if (one.lower, one.upper) == ("backup-g", "hip-g"))
-    assert hip.confirmed  # handbook 03: **backup-g.1**
+    assert hip.confirmed  # in bold in the table: **backup-g.1**
     # A whole exercise may need one stage of a later-begun one, but steps never go in a circle.
     steps = nx.DiGraph((n.step, s) for s in catalogue.steps for n in catalogue.stage(s).needs)
     assert nx.is_directed_acyclic_graph(steps)
@@ -191,7 +191,7 @@ def test_the_criterion_stands_beside_the_figures(
     assert found.answer == "At level 1 to 5, calm, the movement that was asked"
 
 
-def test_a_steps_page_has_everything_the_handbook_gives_it(
+def test_a_steps_page_has_everything_the_table_gives_it(
     worked: HorseRecord, catalogue: Catalogue, today: date
 ) -> None:
     standing = Standing(worked, catalogue, today)
@@ -209,7 +209,7 @@ def test_a_steps_page_has_everything_the_handbook_gives_it(
         assert {one.step for one in guide.opens} == set(catalogue.opened_by(step))
     assert len(step_guide(standing, "halt.2").scale) == 10
     in_band = [one.level for one in step_guide(standing, "up-wt.3").scale if one.in_band]
-    assert in_band == [1, 2, 3]  # handbook 03: the schooled band
+    assert in_band == [1, 2, 3]  # the schooled band
 
 
 def test_cautions_are_those_of_its_age(record_of: Build, catalogue: Catalogue, today: date) -> None:

@@ -1,6 +1,6 @@
 """What a horse that comes is tried on, and where it is placed by its answers.
 
-Starting points: handbook 03; what an age allows: handbook 08. The answers here are invented.
+Starting points and what an age allows: common practice, no source. The answers here are invented.
 """
 
 from __future__ import annotations
@@ -86,7 +86,7 @@ def test_every_assessment_takes_one_to_three_sessions_within_the_age(
     for assessment in assessments.values():
         assert 1 <= len(assessment.sessions) <= 3
         assert all(session.minutes <= assessment.minutes for session in assessment.sessions)
-    assert assessments["yearling"].minutes == 15  # handbook 08: 10 to 15 min from 12 to 24 months
+    assert assessments["yearling"].minutes == 15  # 10 to 15 min from 12 to 24 months
     assert assessments["fresh three-year-old"].minutes == 20
 
 

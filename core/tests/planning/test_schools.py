@@ -1,6 +1,6 @@
-"""Every question of handbook 09 changes what its 'effect' column says: a test a question.
+"""Every question of the schools changes what its 'effect' says: a test a question.
 
-Common practice, no source: the schools themselves; the effects are the handbook's column.
+Common practice, no source.
 """
 
 from __future__ import annotations
@@ -236,7 +236,7 @@ def test_a_flexion_always_lets_transitions_on_the_contact_begin_earlier() -> Non
 def test_the_age_at_first_rides_changes_words_and_never_the_limits(
     code: str, record_of: Build, catalogue: Catalogue, today: date
 ) -> None:
-    # 32 months: handbook 08 plans no ridden work under 36, whatever the school.
+    # 32 months: no ridden work is planned under 36, whatever the school. Common practice, no source.
     young = record_of([], born="2023-10-01", school={"start-age": code})
     standing = Standing(young, catalogue, today)
     assert standing.state("walk-on.1") is StepState.RESTING

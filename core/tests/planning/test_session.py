@@ -1,4 +1,4 @@
-"""The next session against the handbook's rules of planning (05) and limits (08)."""
+"""The next session against the rules of the trade: order, one new thing, limits. Common practice, no source."""
 
 from __future__ import annotations
 
@@ -64,7 +64,7 @@ def test_a_slipping_right_side_is_put_right_before_anything_new(
         assert kinds(made).index(ItemKind.REPAIR) < kinds(made).index(ItemKind.NEW)
 
 
-def test_the_session_runs_in_the_handbooks_order(record_of: Build, catalogue: Catalogue, today: date) -> None:
+def test_the_session_runs_in_the_usual_order(record_of: Build, catalogue: Catalogue, today: date) -> None:
     made = plan(record_of(ridden()), catalogue, today)
     places = [ORDER.index(kind) for kind in kinds(made)]
     assert places == sorted(places)

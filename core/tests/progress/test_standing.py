@@ -1,4 +1,4 @@
-"""Where a horse stands on the ladder (handbook 03: needs, sides, vouching, age)."""
+"""Where a horse stands on the ladder: needs, sides, vouching, age. Common practice, no source."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Age, heat and weight against the handbook's tables and worked examples."""
+"""Age, heat and weight against tables and worked examples of the trade."""
 
 from __future__ import annotations
 

@@ -31,7 +31,7 @@ def save(client: Client, exercise: dict[str, Any]) -> Any:
 
 def test_a_yard_sees_every_question_with_a_neutral_sentence_on_each_side(client: Client) -> None:
     schools = client.get("/api/yard").json()["schools"]
-    assert len(schools) == 22  # handbook 09
+    assert len(schools) == 22
     for school in schools:
         assert len(school["options"]) >= 2
         assert all(option["name"] and option["words"] for option in school["options"])

@@ -47,12 +47,12 @@ describe("the plan", () => {
     const before = (await knots()).length;
     const easy = plan.items.find((item) => item.kind === "easy-yes");
     const all = plan.items.reduce((sum, item) => sum + item.minutes, 0);
-    expect(screen.getByText(new RegExp(`${all} minutes`))).toBeInTheDocument();
+    expect(screen.getByText(new RegExp(`${all} min, schooling`))).toBeInTheDocument();
     const name = `Drop ${easy?.name}, ${easy?.stage} from today`;
     await userEvent.click(screen.getByRole("button", { name }));
     expect(await knots()).toHaveLength(before - 1);
     expect(
-      screen.getByText(new RegExp(`${all - (easy?.minutes ?? 0)} minutes`)),
+      screen.getByText(new RegExp(`${all - (easy?.minutes ?? 0)} min, schooling`)),
     ).toBeInTheDocument();
     await userEvent.click(screen.getByRole("button", { name: "Put back" }));
     expect(await knots()).toHaveLength(before);

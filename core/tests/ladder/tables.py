@@ -1,4 +1,4 @@
-"""The handbook's tables (03, 04, 09) as rows of cells."""
+"""The trade's tables kept beside this file, as rows of cells: exercises, faults, schools, by page number."""
 
 from __future__ import annotations
 
