@@ -63,9 +63,9 @@ def load(today: date, written: list[str]) -> None:
             User.objects.create_user(name, password=PASSWORD, first_name=first, role=role, yard=yard)
         name, first, role = OTHER_PERSON
         User.objects.create_user(name, password=PASSWORD, first_name=first, role=Role(role), yard=other)
-        for place, (spec, text) in enumerate(zip(HORSES, written, strict=True)):
+        for position, (spec, text) in enumerate(zip(HORSES, written, strict=True)):
             record = read_record(text, load_catalogue(), today)
-            rebuild(store_record(yard, record, place=place, usual_minutes=spec.minutes), today)
+            rebuild(store_record(yard, record, position=position, usual_minutes=spec.minutes), today)
 
 
 def main() -> None:

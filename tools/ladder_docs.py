@@ -87,8 +87,8 @@ def _exercise(catalogue: Catalogue, exercise: Exercise) -> Iterator[str]:
 
 
 def _stage(exercise: Exercise, stage: Stage) -> Iterator[str]:
-    place = exercise.stages.index(stage) + 1
-    yield f"{place}. **{stage.name}** (`{stage.step}`). {stage.does} *{stage.looks}*"
+    index = exercise.stages.index(stage) + 1
+    yield f"{index}. **{stage.name}** (`{stage.step}`). {stage.does} *{stage.looks}*"
     needs = [
         f"**`{need.step}`**" if need.gate == "confirmed" else f"`{need.step}`"
         for need in stage.needs

@@ -6,6 +6,7 @@ The allowed range is read from the model's own JSON Schema, so that it is writte
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
+from datetime import date
 from functools import lru_cache
 from typing import Any
 
@@ -51,7 +52,10 @@ def _problem(
     path: str, location: list[int | str], detail: Mapping[str, Any], schema: dict[str, Any]
 ) -> Problem:
     kind = detail["type"]
-    reason = _REASONS.get(kind, detail["msg"][:1].lower() + detail["msg"][1:])
+    message = detail["msg"].removeprefix("Value error, ")
+    reason = _REASONS.get(kind, message[:1].lower() + message[1:])
+    if isinstance(detail.get("ctx", {}).get("ge", detail.get("ctx", {}).get("le")), date):
+        reason = "is too early" if kind == "greater_than_equal" else "is too late"
     missing = kind == "missing"
     at = location[:-1] if kind == "extra_forbidden" else location
     return Problem(path, None if missing else shorten(detail["input"]), reason, _allowed(schema, at))
@@ -107,9 +111,9 @@ def _walk(
     Pydantic adds the names of union members to a location; they are not part of the path.
     """
     node: dict[str, Any] | None = schema
-    for place, part in enumerate(location):
+    for index, part in enumerate(location):
         child = _child(schema, node, part) if node is not None else None
-        is_last = place == len(location) - 1
+        is_last = index == len(location) - 1
         if child is None and not isinstance(part, int):
             fits_object = node is not None and any(
                 "properties" in option for option in _options(schema, node)
@@ -147,8 +151,13 @@ def _words(schema: dict[str, Any], node: dict[str, Any]) -> str:
     if "maxLength" in node:
         return f"{node.get('minLength', 0)} to {node['maxLength']} characters"
     formats = {
-        "date": "a date, YYYY-MM-DD",
+        "date": _date_words(node),
         "date-time": "an ISO 8601 date and time",
-        "time": "a time, HH:MM",
+        "time": "a time of day, HH:MM, without an offset",
     }
     return formats.get(node.get("format", ""), str(node.get("type", "")))
+
+
+def _date_words(node: dict[str, Any]) -> str:
+    earliest, latest = node.get("formatMinimum"), node.get("formatMaximum")
+    return "a date, YYYY-MM-DD" if earliest is None else f"a date, {earliest} to {latest}"

@@ -20,6 +20,7 @@ INCHES_PER_HAND = 4
 _HANDS = re.compile(r"^\s*(\d{1,2})(?:\.([0-3]))?\s*(?:hh|hands?)?\s*$")
 _CENTIMETRES = re.compile(r"^\s*(\d{1,3}(?:[.,]\d+)?)\s*(cm)?\s*$")
 LEAST_BARE_CM = 25
+HEIGHT_ALLOWED = "hands and inches, e.g. 14.2 hh (0 to 3 after the point), or centimetres, e.g. 147 cm"
 
 
 def feet_to_metres(feet: float) -> float:
@@ -74,8 +75,7 @@ def height_to_centimetres(text: str) -> float:
     if match is not None and (match[2] or float(match[1].replace(",", ".")) >= LEAST_BARE_CM):
         return float(match[1].replace(",", "."))
     if _HANDS.match(text) is None:
-        allowed = "hands and inches, e.g. 14.2 hh (0 to 3 after the point), or centimetres, e.g. 147 cm"
-        raise InvalidInput([Problem("height", text, "is not a height", allowed)])
+        raise InvalidInput([Problem("height", text, "is not a height", HEIGHT_ALLOWED)])
     return hands_to_centimetres(text)
 
 

@@ -6,17 +6,31 @@ from typing import Any
 
 from accounts.api import router as accounts_router
 from bucephal.errors import BucephalError, UnknownStep
+from bucephal.record import parse_json
 from django.db import connection
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
 from horses.api import router as horses_router
 from ninja import NinjaAPI, Schema
-from ninja.errors import ValidationError
+from ninja.errors import HttpError, ValidationError
+from ninja.parser import Parser
 from ninja.security import django_auth
 from plans.api import router as plans_router
 from training.api import router as training_router
 from yards.api import router as yards_router
 
-api = NinjaAPI(title="Bucephal", version="1", auth=django_auth, docs_url=None, urls_namespace="api")
+
+class StrictParser(Parser):
+    """Bodies are read as the core reads a record: no NaN, no key twice, no nests without end."""
+
+    def parse_body(self, request: HttpRequest) -> dict[str, Any]:
+        body: dict[str, Any] = parse_json(request.body)
+        return body
+
+
+api = NinjaAPI(
+    title="Bucephal", version="1", auth=django_auth, docs_url=None, urls_namespace="api",
+    parser=StrictParser(),
+)  # fmt: skip
 api.add_router("", accounts_router)
 api.add_router("", training_router)
 api.add_router("", plans_router)
@@ -43,6 +57,23 @@ def _errors(request: HttpRequest, problems: list[dict[str, Any]], status: int) -
 def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
     status = 404 if isinstance(error, UnknownStep) else 422
     return _errors(request, [problem.as_json() for problem in error.problems], status)
+
+
+@api.exception_handler(HttpError)
+def on_unread_body(request: HttpRequest, error: HttpError) -> HttpResponse:
+    """Ninja's own words for a body it could not read; what the parser said of it is the cause."""
+    if isinstance(error.__cause__, BucephalError):
+        return on_core_error(request, error.__cause__)
+    problem = {"path": "$", "value": None, "reason": str(error), "allowed": ""}
+    return _errors(request, [problem], error.status_code)
+
+
+@api.exception_handler(RawPostDataException)
+def on_form_data(request: HttpRequest, error: RawPostDataException) -> HttpResponse:
+    """Django has read the body as a form with files already."""
+    reason = f"is {request.content_type}, which is not read here"
+    problem = {"path": "$", "value": None, "reason": reason, "allowed": "a JSON document (application/json)"}
+    return _errors(request, [problem], 422)
 
 
 @api.exception_handler(Http404)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Any
 from uuid import UUID
 
@@ -10,7 +9,7 @@ from accounts.services import yard_of, yard_to_change
 from bucephal.planning.models import DayMinutes
 from bucephal.record import Goal, height_text
 from bucephal.record import Horse as HorseProfile
-from bucephal.record.models import GirthCm, LengthCm
+from bucephal.record.models import Day, GirthCm, LengthCm
 from bucephal.welfare import TapeWeight, age_months, tape_weight
 from bucephal.words.ages import age_text
 from django.http import HttpRequest
@@ -46,7 +45,7 @@ class HorseView(Schema):
 class TapeQuery(Schema):
     girth_cm: GirthCm
     length_cm: LengthCm
-    born: date | None = None
+    born: Day | None = None
 
 
 class Decision(Schema):

@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import uuid
+from datetime import date
 
 from accounts.models import Yard
+from bucephal.record import Horse as Profile
 from django.db import models
 
 
 class Horse(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="horses")
-    place = models.PositiveSmallIntegerField(default=0, help_text="Order in the list.")
+    position = models.PositiveSmallIntegerField(default=0, help_text="Order in the list.")
     profile = models.JSONField(help_text="The record's `horse`.")
     flags = models.JSONField(default=list)
     overrides = models.JSONField(default=list)
@@ -22,7 +24,12 @@ class Horse(models.Model):
     )
 
     class Meta:
-        ordering = ("place", "id")
+        ordering = ("position", "id")
+
+    @property
+    def born(self) -> date | None:
+        """Its birth date; None: not known."""
+        return Profile.model_validate(self.profile).born
 
     def __str__(self) -> str:
         return str(self.profile.get("name", self.id))

@@ -77,12 +77,12 @@ def changed(horses: set[UUID]) -> None:
     Horse.objects.filter(pk__in=horses).update(data_version=F("data_version") + 1)
 
 
-def store_record(yard: Yard, record: HorseRecord, *, place: int = 0, usual_minutes: int = 30) -> Horse:
+def store_record(yard: Yard, record: HorseRecord, *, position: int = 0, usual_minutes: int = 30) -> Horse:
     """Stores a whole record as a horse of the yard (demo data, later import)."""
     horse = Horse.objects.create(
         id=record.horse.id,
         yard=yard,
-        place=place,
+        position=position,
         usual_minutes=usual_minutes,
         profile=record.horse.model_dump(mode="json", exclude={"id"}),
         flags=[flag.model_dump(mode="json") for flag in record.flags],
@@ -94,10 +94,10 @@ def store_record(yard: Yard, record: HorseRecord, *, place: int = 0, usual_minut
         header = session.model_dump(mode="json", exclude={"id", "asks", "events"})
         stored = StoredSession(pk=session.id, horse=horse, date=session.date, header=header)
         headers.append(stored)
-        for place_in, ask in enumerate(session.asks):
-            asks.append(StoredAsk.of(ask, stored, place_in))
-        for place_in, event in enumerate(session.events):
-            events.append(StoredEvent.of(event, stored, place_in))
+        for number, ask in enumerate(session.asks):
+            asks.append(StoredAsk.of(ask, stored, number))
+        for number, event in enumerate(session.events):
+            events.append(StoredEvent.of(event, stored, number))
     StoredSession.objects.bulk_create(headers)
     StoredAsk.objects.bulk_create(asks, batch_size=2000)
     StoredEvent.objects.bulk_create(events, batch_size=2000)
@@ -116,7 +116,7 @@ def add_horse(yard: Yard, raw: dict[str, Any], usual_minutes: int, today: date) 
     profile = horse_from_form(raw, catalogue_of(yard), today)
     return Horse.objects.create(
         yard=yard,
-        place=yard.horses.count(),
+        position=yard.horses.count(),
         profile=profile.model_dump(mode="json", exclude={"id"}),
         usual_minutes=usual_minutes,
     )
@@ -161,7 +161,7 @@ def set_goals(horse: Horse, raw: list[Any]) -> None:
         UnknownStep: if the ladder has no such step.
         InvalidInput: if a goal has another shape.
     """
-    goals = [read_model(row, Goal, base=f"goals[{place}]") for place, row in enumerate(raw)]
+    goals = [read_model(row, Goal, base=f"goals[{index}]") for index, row in enumerate(raw)]
     for goal in goals:
         ladder_of(horse).stage(goal.step)
     horse.goals = [goal.model_dump(mode="json") for goal in goals]

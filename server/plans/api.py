@@ -20,7 +20,7 @@ from bucephal.pages import (
 )
 from bucephal.planning import PlanRequest
 from bucephal.progress import TrackEstimate
-from bucephal.record import read_model
+from bucephal.record import read_day, read_model
 from django.http import HttpRequest
 from django.utils import timezone
 from django.views.decorators.gzip import gzip_page
@@ -85,7 +85,8 @@ def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> R
 
 @router.get("/horses/{horse_id}/sheet", response=HorseSheet)
 def get_sheet(request: HttpRequest, horse_id: UUID, on: date | None = None) -> HorseSheet:
-    return services.sheet_of(yard_of(request), horse_id, on or timezone.localdate())
+    day = timezone.localdate() if on is None else read_day(str(on))
+    return services.sheet_of(yard_of(request), horse_id, day)
 
 
 @router.get("/horses/{horse_id}/steps/{step}", response=StepChart)

@@ -104,12 +104,12 @@ class _Run:
         """Sessions first, then what belongs to them, deletions last; answers in the given order."""
         answers: dict[int, SyncAnswer] = {}
         for types in ((ItemType.SESSION,), (ItemType.ASK, ItemType.EVENT), (ItemType.DELETE,)):
-            chosen = [(place, item) for place, item in enumerate(items) if item.type in types]
+            chosen = [(index, item) for index, item in enumerate(items) if item.type in types]
             self._look_up([item for _, item in chosen])
-            for place, item in chosen:
-                answers[place] = self._answer(item)
+            for index, item in chosen:
+                answers[index] = self._answer(item)
             self._write()
-        return [answers[place] for place in range(len(items))]
+        return [answers[index] for index in range(len(items))]
 
     def _look_up(self, items: Iterable[SyncItem]) -> None:
         """Everything that these items could refer to, in a few queries."""
@@ -125,7 +125,7 @@ class _Run:
                 self.entries[row.pk] = row
         self.buried = set(Tombstone.objects.filter(pk__in=ids).values_list("pk", flat=True))
         wanted = {item.horse for item in items if item.horse is not None}
-        self.horses = set(Horse.objects.filter(pk__in=wanted, yard=self.yard).values_list("pk", flat=True))
+        self.horses = {row.pk: row for row in Horse.objects.filter(pk__in=wanted, yard=self.yard)}
         self.new_asks: list[StoredAsk] = []
         self.new_events: list[StoredEvent] = []
 
@@ -148,14 +148,15 @@ class _Run:
         return SyncAnswer(id=item.id, status=status)
 
     def _session(self, item: SyncItem) -> SyncStatus:
-        if item.horse not in self.horses:
+        horse = self.horses.get(item.horse) if item.horse is not None else None
+        if horse is None:
             raise InvalidInput([Problem("horse", str(item.horse), "is not a horse of this yard", "")])
-        problems = check_session(item.body, self.catalogue, self.latest, None, "session")
+        problems = check_session(item.body, self.catalogue, self.latest, horse.born, "session")
         header = read_model(item.body, SessionHeader, problems, "session")
         stored = self.sessions.get(item.id)
         body = header.model_dump(mode="json", exclude={"id"})
         if stored is None:
-            stored = StoredSession(id=item.id, horse_id=item.horse, deleted=item.id in self.buried)
+            stored = StoredSession(id=item.id, horse_id=horse.pk, deleted=item.id in self.buried)
         elif stored.horse_id != item.horse:
             raise InvalidInput([Problem("id", str(item.id), "is used already", "a new id")])
         elif (item.revision, _text(body)) <= (stored.revision, _text(stored.header)):

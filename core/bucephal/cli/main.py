@@ -24,7 +24,7 @@ from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue, u
 from bucephal.pages import arrival
 from bucephal.planning import Place, PlanRequest, plan_session
 from bucephal.progress import Standing
-from bucephal.record import HorseRecord, parse_json, read_model, read_record, record_schema
+from bucephal.record import HorseRecord, parse_json, read_day, read_model, read_record, record_schema
 from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record
 
@@ -136,9 +136,9 @@ def _day(text: str | None, name: str = "on") -> date:
     if text is None:
         return date.today()
     try:
-        return date.fromisoformat(text)
-    except ValueError:
-        raise InvalidInput([Problem(name, text, "is not a date", "YYYY-MM-DD")]) from None
+        return read_day(text)
+    except InvalidInput as error:
+        raise InvalidInput([replace(one, path=name) for one in error.problems]) from None
 
 
 def _number(text: str | None, name: str, low: int, high: int) -> int | None:

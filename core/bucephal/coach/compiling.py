@@ -165,7 +165,7 @@ def _walk(signals: tuple[Signal, ...], rules: MachineRules) -> _Walk:
     number = {verdict: index for index, verdict in enumerate(verdicts)}
     numbered = [[(target, number[verdict]) for target, verdict in row] for row in steps]
     block = _merge(numbered)
-    first_of = {own: place for place, own in reversed(list(enumerate(block)))}
+    first_of = {own: index for index, own in reversed(list(enumerate(block)))}
     kept = [numbered[first_of[own]] for own in sorted(first_of)]
     return _Walk(
         start=block[0],
@@ -228,7 +228,7 @@ def _verdicts(walked: tuple[Verdict, ...]) -> tuple[Verdict, ...]:
 
 
 def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, ...]:
-    place = {verdict: index for index, verdict in enumerate(verdicts)}
+    number = {verdict: index for index, verdict in enumerate(verdicts)}
     return tuple(
         CompiledVerdict(
             code=verdict.code,
@@ -238,7 +238,7 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
             ends=verdict.code in ENDING,
             urgent=verdict.code in URGENT,
             row=verdict.row,
-            swaps={swap: place[other] for swap in Swap if (other := swapped(verdict, swap)) is not None},
+            swaps={swap: number[other] for swap in Swap if (other := swapped(verdict, swap)) is not None},
         )
         for verdict in verdicts
     )

@@ -31,6 +31,13 @@ class Catalogue(LadderModel):
         return self.blueprint.library.schools
 
     @cached_property
+    def rider_fault_codes(self) -> tuple[str, ...]:
+        """Codes of the rider under any option of any school: a record outlives the school in force."""
+        changes = (one for school in self.schools for option in school.options for one in option.changes)
+        renamed = (change.becomes for change in changes if change.becomes is not None)
+        return tuple(dict.fromkeys((*self.blueprint.library.rider_faults, *renamed)))
+
+    @cached_property
     def _exercise_of(self) -> dict[str, Exercise]:
         return {exercise.id: exercise for exercise in self.exercises}
 
@@ -80,15 +87,15 @@ class Catalogue(LadderModel):
     @cached_property
     def _position_of(self) -> dict[str, int]:
         return {
-            stage.step: place for exercise in self.exercises for place, stage in enumerate(exercise.stages)
+            stage.step: index for exercise in self.exercises for index, stage in enumerate(exercise.stages)
         }
 
     @cached_property
     def _later_than(self) -> dict[str, tuple[str, ...]]:
         return {
-            stage.step: tuple(later.step for later in exercise.stages[place:])
+            stage.step: tuple(later.step for later in exercise.stages[index:])
             for exercise in self.exercises
-            for place, stage in enumerate(exercise.stages)
+            for index, stage in enumerate(exercise.stages)
         }
 
     def position(self, step: str) -> int:

@@ -91,10 +91,10 @@ def _with_own(
     """The exercises of each phase, the yard's versions in their places, its own at the end of the phase."""
     rows, own = list(shipped), {one.id: one for one in yard.exercises}
     ids = {source.id for _, source in rows}
-    for place, (phase, source) in enumerate(rows):
+    for index, (phase, source) in enumerate(rows):
         changed = own.get(source.id)
         yield phase, changed or source, Origin.CHANGED if changed is not None else Origin.SHIPPED
-        if place + 1 == len(rows) or rows[place + 1][0] != phase:
+        if index + 1 == len(rows) or rows[index + 1][0] != phase:
             yield from ((one.phase, one, Origin.OWN) for one in own.values()
                         if one.phase == phase and one.id not in ids)  # fmt: skip
 
@@ -165,8 +165,8 @@ class _Builder:
             for key, family in self.library.families.items()
         }
 
-    def _find(self, place: str, field: str, value: Any, reason: str, allowed: Iterable[str]) -> None:
-        self.findings.append(Problem(f"{place}.{field}", value, reason, ", ".join(allowed)))
+    def _find(self, path: str, field: str, value: Any, reason: str, allowed: Iterable[str]) -> None:
+        self.findings.append(Problem(f"{path}.{field}", value, reason, ", ".join(allowed)))
 
     def exercise(self, phase: str, source: ExerciseSource, origin: Origin) -> Exercise:
         return Exercise(
@@ -188,15 +188,15 @@ class _Builder:
             good_for=source.good_for,
             minutes=source.minutes,
             faults=tuple(self._faults(source)),
-            stages=tuple(self._stage(source, place) for place in range(len(source.stages))),
+            stages=tuple(self._stage(source, index) for index in range(len(source.stages))),
         )
 
-    def _stage(self, source: ExerciseSource, place: int) -> Stage:
-        stage = source.stages[place]
+    def _stage(self, source: ExerciseSource, index: int) -> Stage:
+        stage = source.stages[index]
         step = f"{source.id}.{stage.number}"
         gait = stage.gait or source.gait
         ridden = source.ridden if stage.ridden is None else stage.ridden
-        usual_s = TOLERANCE_FIRST_STAGE_S if place == 0 else TOLERANCE_LATER_STAGE_S
+        usual_s = TOLERANCE_FIRST_STAGE_S if index == 0 else TOLERANCE_LATER_STAGE_S
         own_demands = source.demands if stage.demands is None else stage.demands
         set_ups = source.set_ups if stage.set_ups is None else stage.set_ups
         codes = {
@@ -214,7 +214,7 @@ class _Builder:
             name=stage.name,
             does=stage.does,
             looks=stage.looks,
-            needs=tuple(self._needs(source, place)),
+            needs=tuple(self._needs(source, index)),
             kit=source.kit if stage.kit is None else stage.kit,
             archived=stage.archived or source.archived,
             band=stage.band,
@@ -230,21 +230,21 @@ class _Builder:
         )
 
     def _known(
-        self, place: str, field: str, codes: Iterable[str], table: Mapping[str, Any]
+        self, path: str, field: str, codes: Iterable[str], table: Mapping[str, Any]
     ) -> tuple[Any, ...]:
         known = []
         for code in dict.fromkeys(codes):
             if code in table:
                 known.append(table[code])
             elif table:
-                self._find(place, field, code, "is not known", table)
+                self._find(path, field, code, "is not known", table)
         return tuple(known)
 
-    def _needs(self, source: ExerciseSource, place: int) -> Iterator[Need]:
-        before = next((one for one in reversed(source.stages[:place]) if not one.archived), None)
+    def _needs(self, source: ExerciseSource, index: int) -> Iterator[Need]:
+        before = next((one for one in reversed(source.stages[:index]) if not one.archived), None)
         if before is not None:
             yield Need(step=f"{source.id}.{before.number}")
-        for text in source.stages[place].needs:
+        for text in source.stages[index].needs:
             gate = Gate.CONFIRMED if text.endswith("!") else Gate.READY
             name = text.rstrip("!")
             step = name if "." in name else f"{name}.{self.last_stage.get(name, 0)}"

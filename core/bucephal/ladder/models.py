@@ -68,7 +68,10 @@ class SetUp(LadderModel):
 
 
 class Demand(LadderModel):
-    """What a stage asks of a growing body, and from which age it is planned: cautious defaults, common practice."""
+    """What a stage asks of a growing body, and from which age it is planned.
+
+    Cautious defaults; common practice, no source.
+    """
 
     code: str
     months: int = Field(ge=0)

@@ -51,7 +51,7 @@ def add_own(yard: YardLadder, own: OwnExercise) -> YardLadder:
         except InvalidInput as error:
             problems = [_in_form(problem, own) for problem in error.problems]
     if problems:
-        raise InvalidInput(one for place, one in enumerate(problems) if one not in problems[:place])
+        raise InvalidInput(one for index, one in enumerate(problems) if one not in problems[:index])
     return changed
 
 
@@ -81,8 +81,8 @@ def _in_form(problem: Problem, own: OwnExercise) -> Problem:
     path = problem.path
     if match is not None and match["exercise"] == own.id:
         numbers = [stage.number for stage in own.stages]
-        place = numbers.index(int(match["number"]))
-        path = f"stages[{place}].{match['rest']}"
+        index = numbers.index(int(match["number"]))
+        path = f"stages[{index}].{match['rest']}"
     elif path.startswith(f"{own.id}."):
         path = path.removeprefix(f"{own.id}.")
         fault = _FAULT_PATH.match(path)

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from bucephal.pages.baseline import Baseline, baseline
 from bucephal.pages.facts import HorseFacts, horse_facts
-from bucephal.planning import Assessment, Placement, assess, assessment_is_due, place
+from bucephal.planning import Assessment, Placement, assess, assessment_is_due, placement
 from bucephal.progress import Standing
 from bucephal.record import FrozenModel
 from bucephal.words import arrivals as words
@@ -34,7 +34,7 @@ def arrival(standing: Standing) -> Arrival:
         facts=horse_facts(standing),
         due=assessment_is_due(record, standing.on) and not assessment.done,
         assessment=assessment,
-        placement=place(record, catalogue, standing.on),
+        placement=placement(record, catalogue, standing.on),
         baseline=baseline(standing),
         all_tried=words.ALL_TRIED if assessment.done else None,
         limits=words.LIMITS,

@@ -102,9 +102,9 @@ def debrief(record: HorseRecord, catalogue: Catalogue, session: Session) -> Sess
         session: one of the record's sessions.
     """
     order = sessions_in_order(record)
-    place = order.index(session)
-    before = Standing(_with(record, order[:place]), catalogue, session.date)
-    after = Standing(_with(record, order[: place + 1]), catalogue, session.date)
+    index = order.index(session)
+    before = Standing(_with(record, order[:index]), catalogue, session.date)
+    after = Standing(_with(record, order[: index + 1]), catalogue, session.date)
     keys = list(dict.fromkeys((ask.step, ask.side) for ask in session.asks if ask.step in catalogue))
     rows = [_row(session, key, before, after, catalogue) for key in keys]
     return SessionDebrief(

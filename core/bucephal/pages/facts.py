@@ -61,5 +61,5 @@ def _work(standing: Standing) -> str:
         if standing.own_state(step) in _AT_WORK and not step.startswith(f"{SETTLE_EXERCISE}.")
     ]
     phases = list(catalogue.phases)
-    place = max((phases.index(catalogue.exercise(step).phase) for step in asked), default=None)
-    return words.NOT_BEGUN if place is None else catalogue.phases[phases[place]].lower()
+    index = max((phases.index(catalogue.exercise(step).phase) for step in asked), default=None)
+    return words.NOT_BEGUN if index is None else catalogue.phases[phases[index]].lower()

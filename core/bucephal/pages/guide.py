@@ -172,8 +172,8 @@ def _scale(standing: Standing, step: str) -> list[GuideLevel]:
         return []
     low, high = band_for(standing.record.horse, standing.catalogue, step)
     return [
-        GuideLevel(level=place + 1, words=words, in_band=low <= place + 1 <= high)
-        for place, words in enumerate(family.levels)
+        GuideLevel(level=index + 1, words=words, in_band=low <= index + 1 <= high)
+        for index, words in enumerate(family.levels)
     ]
 
 

@@ -12,12 +12,12 @@ from bucephal.planning.models import (
     SideDose,
     Why,
 )
-from bucephal.planning.placing import Placement, place
+from bucephal.planning.placing import Placement, placement
 from bucephal.planning.resting import rest_because
 from bucephal.planning.session import plan_session
 
 __all__ = [
     "Assessment", "DayMinutes", "ItemKind", "LeftOut", "Place", "Placement", "PlanItem", "PlanRequest",
-    "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "place", "plan_session",
+    "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "placement", "plan_session",
     "rest_because",
 ]  # fmt: skip

@@ -281,8 +281,8 @@ def _sessions(
             continue
         packed[-1].append(one)
     sessions = [
-        AssessmentSession(number=place + 1, minutes=sum(one.minutes for one in row), tries=tuple(row))
-        for place, row in enumerate(packed) if row
+        AssessmentSession(number=index + 1, minutes=sum(one.minutes for one in row), tries=tuple(row))
+        for index, row in enumerate(packed) if row
     ]  # fmt: skip
     return tuple(sessions), late
 

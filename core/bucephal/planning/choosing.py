@@ -138,8 +138,8 @@ def phases_now(day: Day) -> tuple[str, str]:
     """The phase the horse works in (the highest with a good step), and the one before."""
     names = list(day.catalogue.phases)
     good = {day.catalogue.exercise(step).phase for step in basics(day)}
-    place = max((names.index(phase) for phase in good), default=0)
-    return names[place], names[max(place - 1, 0)]
+    index = max((names.index(phase) for phase in good), default=0)
+    return names[index], names[max(index - 1, 0)]
 
 
 def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:

@@ -10,6 +10,7 @@ from pydantic import Field
 
 from bucephal.ladder import SetUp, Side, StepKind
 from bucephal.record import Band, FrozenModel, SessionKind
+from bucephal.record.models import Day
 
 
 class Place(FrozenModel):
@@ -26,7 +27,7 @@ DayMinutes = Annotated[int, Field(ge=5, le=180)]
 class PlanRequest(FrozenModel):
     """The day that is planned for."""
 
-    on: date
+    on: Day
     minutes: DayMinutes
     helper: bool = False
     assess: bool = Field(True, description="False: ordinary work, though a new horse is not tried yet.")

@@ -44,7 +44,7 @@ class Placement(FrozenModel):
     second_day: int = Field(description="Steps that came light on one day only: asked once more first.")
 
 
-def place(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
+def placement(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
     """The placement by the answers of the assessment; those of later work do not change it.
 
     Args:

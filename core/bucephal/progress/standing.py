@@ -133,7 +133,7 @@ class Standing:
 
     def estimates(self) -> list[TrackEstimate]:
         """Every track that was ever asked, in the order of the ladder."""
-        order = {step: place for place, step in enumerate(self.catalogue.steps)}
+        order = {step: index for index, step in enumerate(self.catalogue.steps)}
         tracks = sorted(
             self.tracks.by_key.values(),
             key=lambda track: (order[track.rule.stage.step], track.side != Side.LEFT, track.side),

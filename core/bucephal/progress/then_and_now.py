@@ -47,7 +47,7 @@ def then_and_now(standing: Standing) -> list[ThenAndNow]:
             first.setdefault((ask.step, ask.side), []).append(ask)
     tracks = [(key, standing.tracks.get(*key)) for key in first]
     rows = [_row(standing, track, tuple(first[key])) for key, track in tracks if track is not None]
-    order = {step: place for place, step in enumerate(standing.catalogue.steps)}
+    order = {step: index for index, step in enumerate(standing.catalogue.steps)}
     return sorted(
         rows,
         key=lambda row: (

@@ -36,6 +36,7 @@ from bucephal.record.models import (
 )
 from bucephal.record.reading import (
     parse_json,
+    read_day,
     read_model,
     read_record,
     record_from,
@@ -49,6 +50,6 @@ __all__ = [
     "Flag", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override", "Session",
     "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "YardDefaults", "asks_in_order",
     "band_for", "check_defaults", "days_off", "first_assessment", "height_text", "horse_from_form",
-    "parse_json", "read_model", "read_record", "record_from", "record_schema", "ride_number",
+    "parse_json", "read_day", "read_model", "read_record", "record_from", "record_schema", "ride_number",
     "sessions_in_order", "with_defaults", "write_record",
 ]  # fmt: skip

@@ -31,16 +31,16 @@ def check_record(raw: Raw, catalogue: Catalogue, today: date) -> Iterator[Proble
     yield from check_horse(horse, catalogue, today)
     born = _date(horse.get("born"))
     sessions = _list(raw.get("sessions"))
-    for place, session in enumerate(sessions):
-        yield from check_session(_dict(session), catalogue, today, born, f"sessions[{place}]")
+    for index, session in enumerate(sessions):
+        yield from check_session(_dict(session), catalogue, today, born, f"sessions[{index}]")
     yield from _repeated_ids(sessions)
     for key in ("flags", "overrides"):
-        for place, row in enumerate(_list(raw.get(key))):
+        for index, row in enumerate(_list(raw.get(key))):
             for field in ("raised_on", "cleared_on", "on"):
-                yield from _not_future(_dict(row).get(field), f"{key}[{place}].{field}", today)
+                yield from _not_future(_dict(row).get(field), f"{key}[{index}].{field}", today)
     for key in ("overrides", "goals"):
-        for place, row in enumerate(_list(raw.get(key))):
-            yield from _known_step(_dict(row).get("step"), f"{key}[{place}].step", catalogue)
+        for index, row in enumerate(_list(raw.get(key))):
+            yield from _known_step(_dict(row).get("step"), f"{key}[{index}].step", catalogue)
 
 
 def check_horse(horse: Raw, catalogue: Catalogue, today: date) -> Iterator[Problem]:
@@ -88,8 +88,8 @@ def check_session(
     if day is not None and born is not None and day < born:
         yield Problem(f"{base}.date", str(day), "is before the horse was born", f"{born} or later")
     yield from _check_times(session, base)
-    for place, ask in enumerate(_list(session.get("asks"))):
-        yield from check_ask(_dict(ask), catalogue, f"{base}.asks[{place}]")
+    for index, ask in enumerate(_list(session.get("asks"))):
+        yield from check_ask(_dict(ask), catalogue, f"{base}.asks[{index}]")
 
 
 def check_ask(ask: Raw, catalogue: Catalogue, base: str) -> Iterator[Problem]:
@@ -108,11 +108,11 @@ def check_ask(ask: Raw, catalogue: Catalogue, base: str) -> Iterator[Problem]:
         if ask.get(field) is not None and stage.gait is not Gait.CANTER:
             reason = f"a lead is recorded in canter only; {step} is asked in {stage.gait}"
             yield Problem(f"{base}.{field}", shorten(ask[field]), reason, "nothing here")
-    known = [fault.code for fault in exercise.faults] + list(catalogue.rider_faults)
-    for place, code in enumerate(_list(ask.get("faults"))):
+    known = [fault.code for fault in exercise.faults] + list(catalogue.rider_fault_codes)
+    for index, code in enumerate(_list(ask.get("faults"))):
         if isinstance(code, str) and code not in known:
             reason = f"is not a fault of {exercise.id} or of the rider"
-            yield Problem(f"{base}.faults[{place}]", code, reason, ", ".join(known))
+            yield Problem(f"{base}.faults[{index}]", code, reason, ", ".join(known))
 
 
 def _check_side(ask: Raw, exercise: Exercise, base: str) -> Iterator[Problem]:
@@ -162,11 +162,11 @@ def _check_times(session: Raw, base: str) -> Iterator[Problem]:
 
 def _repeated_ids(sessions: Iterable[Any]) -> Iterator[Problem]:
     seen: dict[str, str] = {}
-    for place, session in enumerate(map(_dict, sessions)):
-        rows = [(f"sessions[{place}]", session)]
+    for index, session in enumerate(map(_dict, sessions)):
+        rows = [(f"sessions[{index}]", session)]
         for key in ("asks", "events"):
             rows += [
-                (f"sessions[{place}].{key}[{n}]", _dict(row)) for n, row in enumerate(_list(session.get(key)))
+                (f"sessions[{index}].{key}[{n}]", _dict(row)) for n, row in enumerate(_list(session.get(key)))
             ]
         for path, row in rows:
             key_id = row.get("id")

@@ -8,10 +8,11 @@ from typing import Any
 
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
+from bucephal.problems import shorten
 from bucephal.record.checks import check_horse
 from bucephal.record.models import Horse
 from bucephal.record.reading import read_model
-from bucephal.units import centimetres_to_hands, height_to_centimetres
+from bucephal.units import HEIGHT_ALLOWED, centimetres_to_hands, height_to_centimetres
 from bucephal.words import sheets as words
 
 _EMPTY = (None, "")
@@ -33,13 +34,22 @@ def horse_from_form(raw: Mapping[str, Any], catalogue: Catalogue, today: date) -
     fields = {key: value for key, value in raw.items() if value not in _EMPTY and key != "height"}
     problems: list[Problem] = []
     height = raw.get("height")
-    if height not in _EMPTY:
-        try:
-            fields["height_cm"] = height_to_centimetres(str(height))
-        except InvalidInput as error:
-            problems += [Problem("horse.height", height, p.reason, p.allowed) for p in error.problems]
+    if isinstance(height, str | int | float):
+        fields["height_cm"] = _height(str(height), problems)
+    elif height is not None:
+        problems.append(Problem("horse.height", shorten(height), "is not a height", HEIGHT_ALLOWED))
     problems += check_horse(fields, catalogue, today)
     return read_model(fields, Horse, problems, "horse")
+
+
+def _height(text: str, problems: list[Problem]) -> float | None:
+    if not text.strip():
+        return None
+    try:
+        return height_to_centimetres(text)
+    except InvalidInput as error:
+        problems += [Problem("horse.height", text, one.reason, one.allowed) for one in error.problems]
+        return None
 
 
 def height_text(height_cm: float | None) -> str:

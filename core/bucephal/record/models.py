@@ -11,7 +11,7 @@ from datetime import UTC, date, datetime, time
 from enum import StrEnum
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
 from bucephal.ladder import Side
 
@@ -26,8 +26,27 @@ Identifier = Annotated[str, Field(min_length=1, max_length=64)]
 ShortText = Annotated[str, Field(max_length=200)]
 LongText = Annotated[str, Field(max_length=10_000)]
 StepId = Annotated[str, Field(min_length=1, max_length=40, description="A step, e.g. up-wt.2.")]
-Moment = Annotated[datetime | time, Field(union_mode="left_to_right")]
+EARLIEST_DAY, LATEST_DAY = date(1950, 1, 1), date(2100, 12, 31)
+"""No horse that is worked today was born before the one; nothing is planned past the other."""
+Day = Annotated[
+    date,
+    Field(
+        ge=EARLIEST_DAY,
+        le=LATEST_DAY,
+        json_schema_extra={"formatMinimum": str(EARLIEST_DAY), "formatMaximum": str(LATEST_DAY)},
+    ),
+]
 
+
+def _without_offset(moment: time) -> time:
+    """A time of day belongs to its session's date; an offset would move it to another one."""
+    if moment.tzinfo is not None:
+        raise ValueError("has an offset, and no date that it could belong to")
+    return moment
+
+
+TimeOfDay = Annotated[time, AfterValidator(_without_offset)]
+Moment = Annotated[datetime | TimeOfDay, Field(union_mode="left_to_right")]
 
 GirthCm = Annotated[float, Field(ge=60, le=280)]
 LengthCm = Annotated[float, Field(ge=50, le=260)]
@@ -103,13 +122,13 @@ class Horse(FrozenModel):
 
     id: Identifier | None = None
     name: Annotated[str, Field(min_length=1, max_length=80)]
-    born: date | None = Field(None, description="Birth date; unknown if missing.")
+    born: Day | None = Field(None, description="Birth date; unknown if missing.")
     sex: Sex | None = None
     height_cm: Annotated[float, Field(ge=50, le=220)] | None = None
     girth_cm: GirthCm | None = None
     length_cm: LengthCm | None = None
     background: Background | None = None
-    arrived: date | None = None
+    arrived: Day | None = None
     home: ShortText | None = None
     school: dict[str, Literal["a", "b", "c", "d"]] = Field(default_factory=dict)
     bands: dict[str, Band] = Field(default_factory=dict)
@@ -182,7 +201,7 @@ class SessionHeader(FrozenModel):
     """A session without its asks and events: when, where, who, with what, in which weather."""
 
     id: Identifier | None = None
-    date: date
+    date: Day
     started: Moment | None = None
     ended: Moment | None = None
     kind: SessionKind = SessionKind.RIDDEN
@@ -208,9 +227,9 @@ class Flag(FrozenModel):
 
     id: Identifier | None = None
     code: Annotated[str, Field(min_length=1, max_length=60)]
-    raised_on: date
+    raised_on: Day
     note: LongText = ""
-    cleared_on: date | None = None
+    cleared_on: Day | None = None
     found: LongText = Field("", description="What was found when it was cleared.")
 
 
@@ -229,13 +248,13 @@ class Override(FrozenModel):
     step: StepId
     state: Overridden
     reason: Annotated[str, Field(min_length=1, max_length=2000)]
-    on: date
-    until: date | None = None
+    on: Day
+    until: Day | None = None
 
 
 class Goal(FrozenModel):
     step: StepId
-    by: date | None = None
+    by: Day | None = None
 
 
 class HorseRecord(FrozenModel):

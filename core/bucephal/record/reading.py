@@ -13,19 +13,24 @@ from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
 from bucephal.problems import problems_of, shorten
 from bucephal.record.checks import check_record
-from bucephal.record.models import FORMAT, VERSION, HorseRecord
+from bucephal.record.models import FORMAT, VERSION, Day, FrozenModel, HorseRecord
 
 Model = TypeVar("Model", bound=BaseModel)
 
 
+MOST_NESTED = 64
+"""Lists and objects within each other; a record has six. Deeper ones would break whoever walks them."""
+
+
 def parse_json(text: str | bytes) -> Any:
-    """Strict JSON: no NaN, no repeated keys, no truncated document.
+    """Strict JSON: no NaN, no repeated keys, no truncated document, no nests without end.
 
     Raises:
         InvalidInput: saying where reading stopped.
     """
     try:
-        return json.loads(text, parse_constant=_refuse_constant, object_pairs_hook=_unique_keys)
+        parsed = json.loads(text, parse_constant=_refuse_constant, object_pairs_hook=_unique_keys)
+        return _refuse_nests(parsed)
     except json.JSONDecodeError as error:
         where = f"line {error.lineno}, column {error.colno}"
         reason = f"is not complete JSON: {error.msg} at {where}"
@@ -35,8 +40,24 @@ def parse_json(text: str | bytes) -> Any:
         reason = f"is not UTF-8 text: byte {error.start}"
         problem = Problem("$", None, reason, "a JSON document in UTF-8")
     except RecursionError:
-        problem = Problem("$", None, "is nested too deeply", "a JSON document")
+        problem = _TOO_DEEP
     raise InvalidInput([problem])
+
+
+_TOO_DEEP = Problem("$", None, "is nested too deeply", f"a JSON document, {MOST_NESTED} levels deep at most")
+
+
+def _refuse_nests(parsed: Any) -> Any:
+    """Level by level, so that the check itself cannot run out of stack."""
+    inner: list[Any] = [parsed]
+    for _ in range(MOST_NESTED):
+        values = [
+            one.values() if isinstance(one, dict) else one for one in inner if isinstance(one, dict | list)
+        ]
+        inner = [each for one in values for each in one]
+        if not inner:
+            return parsed
+    raise InvalidInput([_TOO_DEEP])
 
 
 def _refuse_constant(name: str) -> float:
@@ -71,6 +92,19 @@ def read_model(raw: Any, model: type[Model], extra: Iterable[Problem] = (), base
     if problems:
         raise InvalidInput(problems.values())
     return built
+
+
+class _DayAsked(FrozenModel):
+    on: Day
+
+
+def read_day(raw: Any) -> date:
+    """A day that is asked about.
+
+    Raises:
+        InvalidInput: if it is no date, or none on which a horse of today could live.
+    """
+    return read_model({"on": raw}, _DayAsked).on
 
 
 def read_record(text: str | bytes, catalogue: Catalogue, today: date) -> HorseRecord:

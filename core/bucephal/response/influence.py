@@ -54,21 +54,21 @@ def influences(track: CueTrack, most: int = 3) -> list[Influence]:
     now_mean, now_first = track.mean, track.p_first()
     before = dict(_openings(track))
     found = []
-    for place in range(max(len(track.asks) - LOOKED_BACK, 0), len(track.asks)):
-        day = track.asks[place].day
-        rows = [row for n, row in enumerate(track.asks) if n != place and row.day >= day]
+    for index in range(max(len(track.asks) - LOOKED_BACK, 0), len(track.asks)):
+        day = track.asks[index].day
+        rows = [row for n, row in enumerate(track.asks) if n != index and row.day >= day]
         without = _last(before[day], rows, track)
         mean, p_first = _figures(without, track)
-        number = place - track.day_starts[track.days.index(day)] + 1
-        found.append(Influence(day, track.asks[place].ask, number, now_mean - mean, now_first - p_first))
+        number = index - track.day_starts[track.days.index(day)] + 1
+        found.append(Influence(day, track.asks[index].ask, number, now_mean - mean, now_first - p_first))
     found.sort(key=lambda one: -abs(one.p_first))
     return found[:most]
 
 
 def _replayed(track: CueTrack) -> Iterator[tuple[date, Belief]]:
     belief = track.start
-    for place, start in enumerate(track.day_starts):
-        end = track.day_starts[place + 1] if place + 1 < len(track.day_starts) else len(track.asks)
+    for index, start in enumerate(track.day_starts):
+        end = track.day_starts[index + 1] if index + 1 < len(track.day_starts) else len(track.asks)
         belief = _last(belief, track.asks[start:end], track)
         yield track.asks[start].day, belief
 

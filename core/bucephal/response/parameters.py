@@ -1,7 +1,8 @@
 """The numbers of the response model.
 
 Source: own. Chosen by measurement on virtual horses, tuned on one population and tested on
-others; the log losses stand in docs/how-it-estimates.md, calibration in docs/calibration.md. Virtual horses are an assumption.
+others; the log losses stand in docs/how-it-estimates.md, calibration in docs/calibration.md.
+Virtual horses are an assumption.
 """
 
 from __future__ import annotations

@@ -101,11 +101,11 @@ class CueTrack:
         self._standing, self.earlier_means = standing, means[:-1]
 
     def asks_on(self, day: date) -> list[Ask]:
-        place = bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)
-        if place == len(self.day_starts) or self.asks[self.day_starts[place]].day != day:
+        index = bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)
+        if index == len(self.day_starts) or self.asks[self.day_starts[index]].day != day:
             return []
-        end = self.day_starts[place + 1] if place + 1 < len(self.day_starts) else None
-        return [row.ask for row in self.asks[self.day_starts[place] : end]]
+        end = self.day_starts[index + 1] if index + 1 < len(self.day_starts) else None
+        return [row.ask for row in self.asks[self.day_starts[index] : end]]
 
     @property
     def standing(self) -> TrackStanding:

@@ -185,11 +185,11 @@ def test_never_ends_on_a_heavy_answer_without_saying_so(asks: list[Any], setting
 def test_never_advises_repeating_at_the_top(asks: list[Any], settings: dict[str, Any]) -> None:
     # Handbook 08: after two answers of 9-10 in a row there is no third.
     advice = hear(load_catalogue(), asks, **settings)
-    for place in range(1, len(asks)):
-        levels = [one.get("level") or 0 for one in asks[place - 1 : place + 1]]
-        heavy = all(one.heavy for one in advice[place - 1 : place + 1])
+    for index in range(1, len(asks)):
+        levels = [one.get("level") or 0 for one in asks[index - 1 : index + 1]]
+        heavy = all(one.heavy for one in advice[index - 1 : index + 1])
         if heavy and min(levels) >= 9:
-            assert advice[place].code not in ("repeat-from-light", "helping-aid")
+            assert advice[index].code not in ("repeat-from-light", "helping-aid")
 
 
 @given(st.lists(entries, max_size=10), some_settings)

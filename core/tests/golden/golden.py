@@ -63,9 +63,9 @@ def golden_of(record: HorseRecord, catalogue: Catalogue) -> dict[str, Any]:
 
 def _earlier_plans(record: HorseRecord, catalogue: Catalogue) -> Iterator[tuple[str, str]]:
     """Day by day as the record grew: what would have been planned for it."""
-    for place, session in enumerate(record.sessions):
-        before = record.model_copy(update={"sessions": record.sessions[:place]})
-        request = PlanRequest(on=session.date, minutes=35, helper=place % 2 == 0)
+    for index, session in enumerate(record.sessions):
+        before = record.model_copy(update={"sessions": record.sessions[:index]})
+        request = PlanRequest(on=session.date, minutes=35, helper=index % 2 == 0)
         plan = plan_session(before, catalogue, request)
         steps = " ".join(item.id for item in plan.items)
         yield str(session.date), f"{fingerprint(plan.model_dump(mode='json'))} {steps}"

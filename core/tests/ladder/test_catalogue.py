@@ -65,8 +65,8 @@ def test_needs_are_as_the_table_says(row: list[str], catalogue: Catalogue) -> No
     for part in split(row[4], ";"):
         number, _, needs = part.partition(":")
         written[int(number)] = {_need(text.strip(), catalogue) for text in needs.split(",")}
-    for place, stage in enumerate(exercise.stages):
-        before = {Need(step=exercise.stages[place - 1].step)} if place else set()
+    for index, stage in enumerate(exercise.stages):
+        before = {Need(step=exercise.stages[index - 1].step)} if index else set()
         assert set(stage.needs) == written.get(stage.number, set()) | before, stage.step
 
 

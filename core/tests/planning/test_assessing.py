@@ -19,7 +19,7 @@ from bucephal.planning import (
     PlanRequest,
     assess,
     assessment_is_due,
-    place,
+    placement,
     plan_session,
 )
 from bucephal.progress import Standing
@@ -123,7 +123,10 @@ def test_an_unhandled_horse_is_tried_on_handling_whatever_its_age(
 def test_a_horse_from_racing_is_tried_on_stopping_before_going(assessments: dict[str, Assessment]) -> None:
     tried = steps(assessments["from racing"])
     assert (
-        tried.index("disengage.1") < tried.index("mount.2") < tried.index("halt.2") < tried.index("up-wt.2")
+        tried.placement("disengage.1")
+        < tried.placement("mount.2")
+        < tried.placement("halt.2")
+        < tried.placement("up-wt.2")
     )
     # Handbook 03: it canters, but not from these aids: light seat, away from home, long side only.
     canter = next(
@@ -163,7 +166,7 @@ def test_every_background_has_sensible_steps_in_teaching_order(
     in_order = [step for session in plan.sessions for step in session]
     assert len(set(in_order)) == len(in_order)
     assert set(plan.because) <= set(in_order)
-    place_of = {step: place for place, step in enumerate(in_order)}
+    place_of = {step: index for index, step in enumerate(in_order)}
     for step in in_order:  # nothing is tried after what rests on it
         assert all(
             place_of[below] <= place_of[step] for below in catalogue.path_to(step) if below in place_of
@@ -323,7 +326,7 @@ def placed(catalogue: Catalogue, today: date) -> HorseRecord:
 def test_a_placement_says_what_it_has_half_has_and_where_to_begin(
     placed: HorseRecord, catalogue: Catalogue, today: date
 ) -> None:
-    placement = place(placed, catalogue, today + timedelta(days=1))
+    placement = placement(placed, catalogue, today + timedelta(days=1))
     assert {"lead.4", "backup-g.1", "hip-g.1", "flex.1"} <= {one.step for one in placement.has}
     half = {one.step: one.why for one in placement.half}
     assert set(half) == {"head-down.1", "shoulder-g.1"}
@@ -360,7 +363,7 @@ def test_five_placements_of_the_same_answers_name_their_own_facts(catalogue: Cat
         record = horse(catalogue, today, **fields)
         first = assess(record, catalogue, today).sessions[0].tries
         record = answered(record, catalogue, today, {one.step: LIGHT for one in first})
-        placement = place(record, catalogue, today + timedelta(days=1))
+        placement = placement(record, catalogue, today + timedelta(days=1))
         assert {one.step for one in placement.begin}
         said.add((placement.facts, placement.words, tuple(one.step for one in placement.begin)))
     assert len(said) == len(ARRIVALS)

@@ -110,8 +110,8 @@ def test_gaussian_uncensored_case_equals_a_local_level_kalman_filter() -> None:
                                            wander_per_ride=wander, wander_per_day=0.0))  # fmt: skip
     belief = np.exp(-((tables.levels - 5.0) ** 2) / (2 * 4.0))
     means = []
-    for place, level in enumerate(levels):
-        if place > 0:
+    for index, level in enumerate(levels):
+        if index > 0:
             belief = belief @ tables.transition(1)
         belief = belief * np.exp(-((tables.levels - level) ** 2) / (2 * noise**2))
         belief /= belief.sum()

@@ -102,7 +102,7 @@ def test_reading_takes_as_many_queries_for_many_horses_as_for_one(
     client: Client, yard: Yard, horse: Horse, django_assert_max_num_queries: Any
 ) -> None:
     for number in range(4):
-        Horse.objects.create(yard=yard, place=number, profile={"name": f"H{number}"})
+        Horse.objects.create(yard=yard, position=number, profile={"name": f"H{number}"})
     client.get("/api/today")
     for path in ("/api/today", "/api/horses"):
         with django_assert_max_num_queries(5):

@@ -144,7 +144,7 @@ def test_the_yards_own_words_for_a_scale_are_shown(client: Client, horse: Horse)
 
 
 @pytest.mark.parametrize(
-    ("path", "body", "place"),
+    ("path", "body", "named"),
     [
         ("school", {"school": {"hats": "a"}}, "school.hats"),
         ("bands", {"bands": {"default": [5, 1]}}, "bands.default"),
@@ -152,8 +152,8 @@ def test_the_yards_own_words_for_a_scale_are_shown(client: Client, horse: Horse)
     ],
 )
 def test_what_a_yard_cannot_agree_on_is_refused(
-    client: Client, path: str, body: dict[str, Any], place: str
+    client: Client, path: str, body: dict[str, Any], named: str
 ) -> None:
     answer = put(client, f"/api/yard/{path}", body)
     assert answer.status_code == 422
-    assert place in [one["path"] for one in answer.json()["errors"]]
+    assert named in [one["path"] for one in answer.json()["errors"]]

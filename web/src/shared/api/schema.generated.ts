@@ -702,7 +702,7 @@ export interface components {
         };
         /**
          * Ask
-         * @description One presentation of one cue and its answer (handbook 02).
+         * @description One presentation of one cue and its answer.
          */
         Ask: {
             /** Id */
@@ -929,7 +929,7 @@ export interface components {
         Side: "left" | "right" | "none";
         /**
          * StepKind
-         * @description How an exercise is judged (handbook 02): by lightness, by tolerance, by a measure.
+         * @description How an exercise is judged by lightness, by tolerance, by a measure.
          * @enum {string}
          */
         StepKind: "L" | "T" | "M";
@@ -1225,7 +1225,7 @@ export interface components {
         };
         /**
          * SetUp
-         * @description A set-up of handbook 07, by name.
+         * @description What an exercise is ridden in, by name.
          */
         SetUp: {
             /** Code */
@@ -1579,7 +1579,7 @@ export interface components {
         };
         /**
          * Flag
-         * @description A sign that is not a training problem (handbook 08); stops harder plans until cleared.
+         * @description A sign that is not a training problem; stops harder plans until cleared.
          */
         Flag: {
             /** Id */
@@ -2920,7 +2920,7 @@ export interface components {
         };
         /**
          * HelperRule
-         * @description When a helper has to be there (handbook 08).
+         * @description When a helper has to be there. Common practice, no source.
          * @enum {string}
          */
         HelperRule: "never" | "until-ready" | "until-confirmed" | "always";
