@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from pydantic import Field
 
 from bucephal.answers import HeardEntry, ItemRule
 from bucephal.errors import Problem
-from bucephal.ladder import Catalogue, Side
+from bucephal.ladder import Catalogue, OptionCode, Side
 from bucephal.problems import shorten
 from bucephal.record import Band, FrozenModel
 from bucephal.record.checks import school_problems
@@ -22,7 +22,7 @@ class CoachSettings(FrozenModel):
     step: StepId
     band: Band
     green: bool = Field(False, description="The step is not ready yet: learning faults pass.")
-    school: dict[str, Literal["a", "b", "c", "d"]] = Field(default_factory=dict)
+    school: dict[str, OptionCode] = Field(default_factory=dict)
     aim: Annotated[int, Field(ge=1, le=10)] = 3
     cap: Annotated[int, Field(ge=1, le=50)] | None = None
     side: Side = Side.NONE

@@ -15,7 +15,7 @@ from bucephal.ladder.questions import (
     StartAge,
     WrongLead,
 )
-from bucephal.ladder.schools import School, SchoolOption
+from bucephal.ladder.schools import OptionCode, School, SchoolOption
 from bucephal.ladder.source import ExerciseSource, FaultSource, OwnExercise, StageSource, YardLadder
 from bucephal.ladder.terms import (
     Accepted,
@@ -33,8 +33,8 @@ from bucephal.ladder.terms import (
 __all__ = [
     "Accepted", "AssessmentPlan", "Catalogue", "Caution", "Compare", "CueFamily", "Demand", "Escalation",
     "Exercise", "ExerciseSource", "Fault", "FaultSource", "Fresh", "Gait", "Gate", "HelperRule",
-    "Library", "Need", "Origin", "OwnExercise", "Question", "Resistance", "School", "SchoolOption",
-    "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage", "StageBand", "StageSource", "StartAge",
-    "StepKind", "WrongLead", "YardLadder", "add_own", "build_catalogue", "check_yard", "load_catalogue",
-    "load_library", "next_number", "source_of", "under",
+    "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance", "School",
+    "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage", "StageBand",
+    "StageSource", "StartAge", "StepKind", "WrongLead", "YardLadder", "add_own", "build_catalogue",
+    "check_yard", "load_catalogue", "load_library", "next_number", "source_of", "under",
 ]  # fmt: skip

@@ -14,6 +14,7 @@ from pydantic import Field, field_validator
 
 from bucephal.ladder.terms import Accepted, LadderModel
 
+OptionCode = Literal["a", "b", "c", "d"]
 DEFAULT_OPTION = "a"
 
 
@@ -52,7 +53,7 @@ class SchoolChange(LadderModel):
 
 
 class SchoolOption(LadderModel):
-    code: Literal["a", "b", "c", "d"] = Field(description="Its name for ever, in every record.")
+    code: OptionCode = Field(description="Its name for ever, in every record.")
     name: str
     words: str = Field(description="A neutral sentence: what is done, in its own terms.")
     prefers: tuple[str, ...] = Field((), description="Exercises taken first among those open.")

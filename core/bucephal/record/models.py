@@ -13,7 +13,7 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
-from bucephal.ladder import Side
+from bucephal.ladder import OptionCode, Side
 
 FORMAT = "bucephal.horse-record"
 VERSION = 1
@@ -130,7 +130,7 @@ class Horse(FrozenModel):
     background: Background | None = None
     arrived: Day | None = None
     home: ShortText | None = None
-    school: dict[str, Literal["a", "b", "c", "d"]] = Field(default_factory=dict)
+    school: dict[str, OptionCode] = Field(default_factory=dict)
     bands: dict[str, Band] = Field(default_factory=dict)
     temperament: dict[str, str] = Field(default_factory=dict)
 

@@ -6,12 +6,12 @@ A horse's own entry goes before the yard's, everywhere.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from typing import Any, Literal
+from typing import Any
 
 from pydantic import Field
 
 from bucephal.errors import Problem
-from bucephal.ladder import Catalogue, YardLadder
+from bucephal.ladder import Catalogue, OptionCode, YardLadder
 from bucephal.record.checks import band_problems, school_problems
 from bucephal.record.models import Band, FrozenModel, Horse, HorseRecord
 
@@ -19,7 +19,7 @@ from bucephal.record.models import Band, FrozenModel, Horse, HorseRecord
 class YardDefaults(FrozenModel):
     """The yard's side of every horse's record."""
 
-    school: dict[str, Literal["a", "b", "c", "d"]] = Field(default_factory=dict)
+    school: dict[str, OptionCode] = Field(default_factory=dict)
     bands: dict[str, Band] = Field(default_factory=dict)
     ladder: YardLadder = YardLadder()
 

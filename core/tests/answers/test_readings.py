@@ -1,0 +1,182 @@
+"""The two readings of an answer, side by side: where they agree, and the list of where they do not.
+
+Common practice, no source: the light-answer rule. The list is what the product does today; what the two
+should say once what goes wrong counts is another question.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from bucephal.answers import (
+    HeardEntry,
+    ItemRule,
+    Mark,
+    Observation,
+    SignalKind,
+    classify,
+    drawn,
+    judged,
+    mark_at_the_ring,
+    observation_of,
+    said,
+    signal_rules,
+)
+from bucephal.ladder import Catalogue, load_catalogue
+from bucephal.record import Ask
+
+BAND = (1, 5)
+
+
+def rule(step: str, *, green: bool = True, catalogue: Catalogue | None = None) -> ItemRule:
+    catalogue = catalogue or load_catalogue()
+    return ItemRule(
+        catalogue.exercise(step), catalogue.stage(step), BAND, school=catalogue.school, green=green
+    )
+
+
+def at_the_ring(step: str, answer: dict[str, Any], *, green: bool = True) -> SignalKind:
+    return classify(HeardEntry.model_validate(answer), signal_rules(rule(step, green=green))).kind
+
+
+def readings(step: str, answer: dict[str, Any], *, green: bool = True) -> tuple[SignalKind, bool, bool, bool]:
+    """The ring's word; then in the record: a success, accepted, came."""
+    found = judged(Ask(step=step, **answer), rule(step, green=green))
+    return at_the_ring(step, answer, green=green), found.success, found.accepted, found.came
+
+
+# (answer, the ring's word, in the record: success, accepted, came)
+AGREED = [
+    ({"level": 5}, SignalKind.LIGHT, True, True, True),
+    ({"level": 6}, SignalKind.HEAVY, False, False, True),
+    ({"level": 9, "answered": False}, SignalKind.NONE, False, False, False),
+    ({"level": 3, "tension": "tight"}, SignalKind.TIGHT, True, False, True),
+    ({"level": 3, "tension": "alarmed"}, SignalKind.ALARMED, True, False, False),
+    ({"level": 3, "over": True}, SignalKind.OVER, True, False, True),
+    ({"level": 3, "correct": "no"}, SignalKind.WRONG, False, False, False),
+    ({"level": None, "coarse": "light"}, SignalKind.LIGHT, True, True, True),
+    ({"level": None, "coarse": "heavy"}, SignalKind.HEAVY, False, False, True),
+]
+
+
+@pytest.mark.parametrize(("answer", "ring", "success", "accepted", "came"), AGREED)
+def test_a_plain_answer_is_read_alike(
+    answer: dict[str, Any], ring: SignalKind, success: bool, accepted: bool, came: bool
+) -> None:
+    assert readings("up-wt.2", answer) == (ring, success, accepted, came)
+
+
+def test_nearly_while_green_is_accepted_by_the_coach_and_heavy_in_the_record(catalogue: Catalogue) -> None:
+    exacting = next(
+        stage.step
+        for exercise in catalogue.exercises
+        for stage in exercise.stages
+        if not stage.accept_nearly and exercise.kind == "L"
+    )
+    nearly = {"level": 3, "correct": "nearly"}
+    assert readings(exacting, nearly) == (SignalKind.LIGHT, False, False, True)
+    assert at_the_ring(exacting, nearly, green=False) is SignalKind.WRONG
+
+
+def test_a_firing_fault_in_the_band_is_wrong_to_the_coach_and_accepted_in_the_record() -> None:
+    answer = {"level": 3, "faults": ("wrong-part",)}
+    assert readings("leg-yield.1", answer, green=False) == (SignalKind.WRONG, True, True, True)
+
+
+def test_an_answer_before_the_ask_is_kept_apart_at_the_ring_only() -> None:
+    answer = {"level": 3, "faults": ("anticipates",)}
+    assert readings("up-wt.2", answer) == (SignalKind.ANTICIPATED, True, True, True)
+
+
+def test_leapt_and_unanswered_is_leapt_to_the_coach_and_no_answer_in_the_record() -> None:
+    answer = {"level": 3, "over": True, "answered": False}
+    assert readings("up-wt.2", answer) == (SignalKind.OVER, False, False, False)
+    assert classify(HeardEntry.model_validate(answer), signal_rules(rule("up-wt.2"))).came
+
+
+@pytest.mark.parametrize(
+    ("answer", "told"),
+    [
+        ({"level": 4}, Observation(3, 4)),
+        ({"level": 7, "answered": False}, Observation(7, None)),
+        # The wrong movement is no answer up to that level; nearly counts at its level.
+        ({"level": 4, "correct": "no"}, Observation(4, None)),
+        ({"level": 4, "correct": "nearly"}, Observation(3, 4)),
+        ({"level": 4, "tension": "tight"}, Observation(3, 4)),
+        # An alarmed answer tells nothing about lightness.
+        ({"level": 4, "tension": "alarmed"}, None),
+        # Three buttons: inside or above the band that was in force, of which nothing lies above 10.
+        ({"coarse": "light", "band_top": 3}, Observation(0, 3)),
+        ({"coarse": "heavy", "band_top": 3}, Observation(3, 10)),
+        ({"coarse": "heavy"}, Observation(5, 10)),
+        ({"coarse": "heavy", "band_top": 10}, Observation(10, None)),
+        ({"coarse": "light", "correct": "no"}, Observation(5, None)),
+        ({"coarse": "heavy", "answered": False}, Observation(5, None)),
+    ],
+)
+def test_what_an_answer_tells_the_filter(answer: dict[str, Any], told: Observation | None) -> None:
+    assert observation_of(Ask(step="up-wt.2", **answer), rule("up-wt.2")) == told
+
+
+@pytest.mark.parametrize(
+    ("step", "answer", "mark", "written", "words"),
+    [
+        ("up-wt.2", {"level": 5}, "accepted", "5", "at 5"),
+        ("up-wt.2", {"level": 5, "tension": "tight"}, "in-band", "5!", "at 5, tight"),
+        ("up-wt.2", {"level": 2, "over": True}, "in-band", "2^", "at 2"),
+        ("up-wt.2", {"level": 6}, "heavy", "6", "at 6"),
+        ("up-wt.2", {"level": 3, "correct": "no"}, "heavy", "3x", "another movement"),
+        ("up-wt.2", {"level": 3, "correct": "nearly"}, "accepted", "3n", "at 3"),
+        ("up-wt.2", {"level": 7, "answered": False}, "none", "-7", "no answer up to 7"),
+        ("up-wt.2", {"level": 4, "tension": "alarmed"}, "apart", "4!!", "alarmed"),
+        ("up-wt.2", {"coarse": "heavy"}, "heavy", "heavy", "heavy"),
+        ("touch.2", {"let_go_s": 12.0}, "accepted", "12 s", "let go in 12 s"),
+        ("touch.2", {"let_go_s": 31.0}, "heavy", "31 s", "not yet"),
+        ("touch.2", {"let_go_s": 30.0}, "accepted", "30 s", "let go in 30 s"),
+        ("touch.2", {"answered": False}, "none", "-·", "not yet"),
+        ("touch.2", {"let_go_s": 9.0, "tension": "tight"}, "in-band", "9 s!", "let go in 9 s, tight"),
+        ("stand.2", {"extent": 29.0}, "heavy", "29 s", "29 s"),
+        ("stand.2", {"extent": 30.0}, "accepted", "30 s", "30 s"),
+        ("stand.2", {}, "accepted", "·", "not yet"),
+        ("line.1", {"extent": 1.0}, "accepted", "1 m", "1 m"),
+        ("line.1", {"extent": 1.5}, "heavy", "1.5 m", "1.5 m"),
+    ],
+)
+def test_an_answer_is_drawn_written_and_said(
+    step: str, answer: dict[str, Any], mark: str, written: str, words: str
+) -> None:
+    found = drawn(Ask(step=step, **answer), rule(step))
+    assert (found.mark, found.written, found.words) == (mark, written, words)
+
+
+def test_the_ring_draws_what_it_heard() -> None:
+    marks = {
+        1: Mark.ACCEPTED, 5: Mark.ACCEPTED, 6: Mark.HEAVY, 10: Mark.HEAVY,
+    }  # fmt: skip
+    rules = signal_rules(rule("up-wt.2"))
+    for level, mark in marks.items():
+        assert mark_at_the_ring(classify(HeardEntry(level=level), rules)) is mark
+    others = {
+        Mark.NONE: {"level": 4, "answered": False},
+        Mark.IN_BAND: {"level": 4, "tension": "tight"},
+        Mark.HEAVY: {"level": 4, "correct": "no"},
+        Mark.APART: {"event": "stumble"},
+    }
+    for mark, answer in others.items():
+        assert mark_at_the_ring(classify(HeardEntry.model_validate(answer), rules)) is mark
+    leapt, before = {"level": 4, "over": True}, {"level": 4, "faults": ("anticipates",)}
+    for answer in (leapt, before):
+        assert mark_at_the_ring(classify(HeardEntry.model_validate(answer), rules)) is Mark.IN_BAND
+    alarmed = HeardEntry.model_validate({"tension": "alarmed"})
+    assert mark_at_the_ring(classify(alarmed, rules)) is Mark.APART
+
+
+def test_every_kind_of_answer_has_a_name() -> None:
+    names = {kind: said(kind, with_level=False) for kind in SignalKind}
+    assert all(name[:1].isupper() and "{" not in name for kind, name in names.items() if kind != "none")
+    assert said(SignalKind.HEAVY, with_level=True) == "Answered at {level}"
+    assert said(SignalKind.NONE, with_level=True) == "No answer up to {level}"
+    assert (names[SignalKind.HEAVY], names[SignalKind.NONE], names[SignalKind.LIGHT]) == (
+        "Above the band", "Not yet", "Done",
+    )  # fmt: skip
