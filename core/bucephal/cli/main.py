@@ -63,6 +63,9 @@ class _Parser(argparse.ArgumentParser):
         raise InvalidInput([Problem("arguments", None, message, self.format_usage().strip())])
 
 
+Add = Callable[..., argparse.ArgumentParser]
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = _Parser(prog="bucephal", description=__doc__)
     commands = parser.add_subparsers(required=True, parser_class=_Parser, metavar="COMMAND")
@@ -78,18 +81,19 @@ def _parser() -> argparse.ArgumentParser:
             command.add_argument("--own", metavar="FILE", help=OWN_HELP)
         return command
 
+    _add_of_a_record(add)
+    _add_of_the_coach(add)
+    _add_of_the_ladder(add)
+    _add_of_virtual_horses(add)
+    return parser
+
+
+def _add_of_a_record(add: Add) -> None:
     add("validate", _validate, "check a horse record: all problems at once", record=True)
     add("estimate", _estimate, "what is known of each step and side", record=True)
-    for name, run, text in (
-        ("coach", _coach, "advice after each ask of a coach file"),
-        ("compile", _compile, "the coach of an item as a table for the device"),
-    ):
-        add(name, run, text).add_argument("file", metavar="FILE", help="a coach file, or - for stdin")
     ahead = add("forecast", _forecast, "how soon a step will be light on every side", record=True)
     ahead.add_argument("--goal", required=True, metavar="STEP", help="the step that is wanted")
     ahead.add_argument("--per-week", default="3", metavar="N", help="rides a week (3)")
-    check = add("calibrate", _calibrate, "how often what was foretold of a yard's own records came true")
-    check.add_argument("files", nargs="+", metavar="RECORD", help="horse records")
     plan = add("plan", _plan, "the next session, with reasons", record=True)
     plan.add_argument("--no-assess", action="store_true", help="ordinary work, though it has just come")
     plan.add_argument("--minutes", default="30", help="minutes there are (30)")
@@ -97,20 +101,34 @@ def _parser() -> argparse.ArgumentParser:
     plan.add_argument("--place", help='JSON: {"name": ..., "kit": [...]}')
     plan.add_argument("--air-c", help="air temperature in degrees Celsius")
     plan.add_argument("--humidity", help="relative humidity in per cent")
-    add("assess", _assess, "what a horse that has come is tried on, where it is placed, and its baseline",
-        record=True)  # fmt: skip
+    arrived = "what a horse that has come is tried on, where it is placed, and its baseline"
+    add("assess", _assess, arrived, record=True)
+    add("schema", _schema, "the JSON Schema of the horse record")
+
+
+def _add_of_the_coach(add: Add) -> None:
+    advice = add("coach", _coach, "advice after each ask of a coach file")
+    table = add("compile", _compile, "the coach of an item as a table for the device")
+    for command in (advice, table):
+        command.add_argument("file", metavar="FILE", help="a coach file, or - for stdin")
+
+
+def _add_of_the_ladder(add: Add) -> None:
     ladder = add("ladder", _ladder, "the catalogue, or one step of it")
     ladder.add_argument("step", nargs="?", metavar="STEP")
     ladder.add_argument("--school", action="append", default=[], metavar="KEY=OPTION",
                         help="an answer to a question of the schools, e.g. first-canter=b")  # fmt: skip
     ladder.add_argument("--own", metavar="FILE", help=OWN_HELP)
-    add("schema", _schema, "the JSON Schema of the horse record")
+
+
+def _add_of_virtual_horses(add: Add) -> None:
     simulate = add("simulate", _simulate, "the record of a virtual horse")
     simulate.add_argument("--seed", default="1", help="which horse (1)")
     simulate.add_argument("--sessions", default="40", help="how many sessions (40)")
     simulate.add_argument("--from", dest="start", help="first day, YYYY-MM-DD (so that it ends today)")
     simulate.add_argument("--steps", help="comma-separated steps that are worked (a ridden set)")
-    return parser
+    check = add("calibrate", _calibrate, "how often what was foretold of a yard's own records came true")
+    check.add_argument("files", nargs="+", metavar="RECORD", help="horse records")
 
 
 # --- reading -----------------------------------------------------------------------------------

@@ -102,6 +102,10 @@ class Stage(LadderModel):
     target: float | None = Field(default=None, description="Measure steps: extent to reach.")
     within_s: float | None = Field(default=None, description="Tolerance steps: let go within.")
 
+    def cautions_at(self, age_months: int | None) -> tuple[str, ...]:
+        """What to take care of with a horse of an age."""
+        return tuple(one.words for one in self.cautions if one.concerns(age_months))
+
 
 class Exercise(LadderModel):
     id: str

@@ -23,6 +23,7 @@ from bucephal.response import (
     CueTrack,
 )
 from bucephal.words import guides as words
+from bucephal.words.plain import LIGHT_FIRST_ANSWER
 
 
 class Criterion(FrozenModel):
@@ -51,7 +52,7 @@ def criteria(standing: Standing, step: str) -> Criteria:
     sure = SURE_ENOUGH_SAFETY if safety else SURE_ENOUGH
     alone = FIRST_ANSWERS_ALONE_SAFETY if safety else FIRST_ANSWERS_ALONE
     by_lightness = standing.catalogue.exercise(step).kind is StepKind.LIGHTNESS
-    good = words.LIGHT_FIRST_ANSWER if by_lightness else words.SUCCESS
+    good = LIGHT_FIRST_ANSWER if by_lightness else words.SUCCESS
     return Criteria(
         answer=answer_criterion(standing, step),
         ready=words.ready(READY_DAYS, good, READY_CHANCE),

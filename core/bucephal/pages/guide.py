@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from bucephal.ladder import Exercise, Gate, SetUp, Sides, Stage
+from bucephal.ladder import Exercise, Fault, Gate, SetUp, Sides, Stage
 from bucephal.pages.criteria import Criteria, criteria
 from bucephal.pages.facts import HorseFacts, horse_facts
 from bucephal.progress import RIDING_NEVER_BELOW, Standing, StepStanding, StepState, may_decide
@@ -112,14 +112,8 @@ def step_guide(standing: Standing, step: str) -> StepGuide:
         sides=words.SIDES[exercise.sides],
         dose=_dose(exercise),
         criteria=criteria(standing, step),
-        faults=tuple(
-            GuideFault(
-                code=fault.code, looks=fault.looks, first=fault.first, second=fault.second,
-                accepted=words.ACCEPTED[fault.accepted],
-            )
-            for fault in exercise.faults
-        ),
-        cautions=tuple(one.words for one in stage.cautions if one.concerns(standing.age_months)),
+        faults=tuple(map(_fault, exercise.faults)),
+        cautions=stage.cautions_at(standing.age_months),
         set_ups=stage.set_ups,
         kit=stage.kit,
         helper=words.HELPER[stage.helper],
@@ -132,6 +126,13 @@ def step_guide(standing: Standing, step: str) -> StepGuide:
         may_override=may_decide(standing, step),
         decide_help=words.decide_help(RIDING_NEVER_BELOW),
         disclaimer=ADVICE_NOT_ORDERS,
+    )
+
+
+def _fault(fault: Fault) -> GuideFault:
+    return GuideFault(
+        code=fault.code, looks=fault.looks, first=fault.first, second=fault.second,
+        accepted=words.ACCEPTED[fault.accepted],
     )  # fmt: skip
 
 

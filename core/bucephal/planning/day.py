@@ -12,7 +12,7 @@ from typing import Any, TypeVar
 from bucephal.answers import is_success
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
-from bucephal.progress import Standing, StepState
+from bucephal.progress import GOOD, Standing, StepState
 from bucephal.record import HorseRecord, Session, days_off, ride_number, sessions_in_order
 from bucephal.response import CueTrack, Tracks
 from bucephal.welfare import GROWN_MONTHS, Heat, heat_class, heat_sum, session_limit_min
@@ -181,7 +181,7 @@ class Day:
             case HelperRule.UNTIL_CONFIRMED:
                 return state is not StepState.CONFIRMED
             case HelperRule.UNTIL_READY:
-                return state not in (StepState.READY, StepState.CONFIRMED)
+                return state not in GOOD
         return False
 
     def _missing_kit(self, wanted: tuple[str, ...]) -> list[str]:

@@ -10,7 +10,7 @@ from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.choosing import Choice
 from bucephal.planning.day import SOME_DAYS_OFF, Day
 from bucephal.planning.models import ItemAfter, ItemKind, ItemRemedy, PlanItem, SideDose, Why
-from bucephal.progress import StepState
+from bucephal.progress import GOOD
 from bucephal.record import band_for
 from bucephal.response import CueTrack, LightnessTrack, best_so_far_threshold
 from bucephal.words import plans as words
@@ -28,12 +28,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
     """The item of a chosen step."""
     step = choice.step
     stage, exercise = day.catalogue.stage(step), day.catalogue.exercise(step)
-    first, sides = _first_side(day, step), exercise.side_names
-    ordered = (first, first.other) if len(sides) > 1 else sides
-    doses = tuple(
-        SideDose(side=side, asks=_aim(day, kind, choice, side), best_below=_best_below(day, step, side))
-        for side in ordered
-    )
+    doses = tuple(_dose(day, kind, choice, side) for side in _sides(day, step))
     asks = sum(dose.asks for dose in doses)
     band = band_for(day.record.horse, day.catalogue, step) if exercise.kind is StepKind.LIGHTNESS else None
     return PlanItem(
@@ -47,17 +42,17 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         target=stage.target if exercise.kind is StepKind.MEASURE else stage.within_s,
         wants_at_most=exercise.compare is Compare.AT_MOST,
         ask=exercise.ask,
-        first_side=first,
+        first_side=doses[0].side,
         sides=doses,
         asks=asks,
         aim=max(dose.asks for dose in doses),
         cap=exercise.cap,
         band=band,
-        green=day.standing.state(step) not in (StepState.READY, StepState.CONFIRMED),
+        green=day.standing.state(step) not in GOOD,
         minutes=_minutes(day, kind, asks),
         dose=_dose_words(kind, doses, band, exercise.cap, helper=day.helper_needed(step)),
         set_ups=stage.set_ups,
-        cautions=tuple(one.words for one in stage.cautions if one.concerns(day.standing.age_months)),
+        cautions=stage.cautions_at(day.standing.age_months),
         sessions_before=_sessions_before(day, exercise.id),
         after=(),
         done_when=_done_when(kind, doses, band, day, step),
@@ -126,7 +121,7 @@ def settle_item(day: Day, most: int | None = None) -> PlanItem:
         most: minutes that it may take at most; None: as long as it takes.
     """
     times, minutes = day.settle_times, min(day.settle_minutes, most or day.settle_minutes)
-    lunges = day.standing.state("lunge.1") in (StepState.READY, StepState.CONFIRMED)
+    lunges = day.standing.state("lunge.1") in GOOD
     extra = round(day.settle_days_off_minutes)
     text = words.settle_times(times, extra) if times else words.NO_SETTLE_TIMES
     fresh = Fresh.in_force(day.catalogue.school)
@@ -166,13 +161,15 @@ def _sessions_before(day: Day, exercise: str) -> int:
     return len(days)
 
 
-def _first_side(day: Day, step: str) -> Side:
-    """The easier side, so that the first try succeeds; left if nothing is known."""
+def _dose(day: Day, kind: ItemKind, choice: Choice, side: Side) -> SideDose:
+    aim, best_below = _aim(day, kind, choice, side), _best_below(day, choice.step, side)
+    return SideDose(side=side, asks=aim, best_below=best_below)
+
+
+def _sides(day: Day, step: str) -> tuple[Side, ...]:
+    """The easier side first, so that the first try succeeds; left if nothing is known."""
     sides = day.catalogue.exercise(step).side_names
-    if len(sides) == 1:
-        return Side.NONE
-    left, right = (_easiness(day, step, side) for side in (Side.LEFT, Side.RIGHT))
-    return Side.RIGHT if right > left else Side.LEFT
+    return tuple(sorted(sides, key=lambda side: -_easiness(day, step, side)))
 
 
 def _easiness(day: Day, step: str, side: Side) -> float:

@@ -13,6 +13,7 @@ from typing import Any
 from bucephal.errors import Problem
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
 from bucephal.record import Overridden, Override, read_model
+from bucephal.words import standing as words
 
 
 def decided(standing: Standing, raw: Mapping[str, Any]) -> Override:
@@ -30,9 +31,8 @@ def decided(standing: Standing, raw: Mapping[str, Any]) -> Override:
     if isinstance(step, str):
         allowed = may_decide(standing, step)
         if fields.get("state") not in allowed:
-            reason = "cannot be decided here"
-            if standing.never_ridden(step):
-                reason += f": under {RIDING_NEVER_BELOW} months ridden work is not planned"
+            never = standing.never_ridden(step)
+            reason = words.not_ridden_yet(RIDING_NEVER_BELOW) if never else words.NOT_DECIDED_HERE
             problems.append(Problem("state", fields.get("state"), reason, ", ".join(allowed)))
     reason_given = fields.get("reason")
     if isinstance(reason_given, str) and not reason_given.strip():

@@ -167,7 +167,7 @@ class Standing:
         best: tuple[StepState, str] | None = None
         for later in self.catalogue.this_and_later(step)[1:]:
             state = self._overridden_state(later) or self.own_state(later)
-            if state in (StepState.READY, StepState.CONFIRMED):
+            if state in GOOD:
                 if best is None or _ORDER[state] > _ORDER[best[0]]:
                     best = state, later
         return best

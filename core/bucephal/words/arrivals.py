@@ -7,7 +7,7 @@ from datetime import date
 
 from bucephal.ladder import Side
 from bucephal.words.ages import age_text
-from bucephal.words.plain import before, lower_first, upper_first
+from bucephal.words.plain import FIRST_THING, before, each_side, light_first, lower_first, upper_first
 
 BACKGROUNDS = {
     "unhandled": "unhandled",
@@ -23,8 +23,6 @@ NOTHING_ASKED = "Nothing was asked yet: begin with the assessment."
 BEGIN_WITH_WHAT_IT_HAS = "begin with what it has"
 ALL_TRIED = "Everything that could be tried was tried."
 LIMITS = "A placement rests on one or two answers a side: it says where to begin, not what is certain."
-_TWICE = "twice on each side even if light: brakes are not guessed"
-_ONCE = "once on each side, a second time only if the first is not light"
 
 
 def age_fact(months: int | None) -> str:
@@ -78,9 +76,10 @@ def a_basic_of(background: str, phase: str) -> str:
     return f"{background}: a basic of {phase}"
 
 
-def how_often(because: str, *, twice: bool, sided: bool) -> str:
-    how = _TWICE if twice else _ONCE
-    return f"{because}; {how if sided else how.replace(' on each side', '')}"
+def how_often(because: str, sides: int, *, twice: bool) -> str:
+    if twice:
+        return f"{because}; twice{each_side(sides)} even if light: brakes are not guessed"
+    return f"{because}; once{each_side(sides)}, a second time only if the first is not light"
 
 
 # --- placement ------------------------------------------------------------------------------
@@ -104,7 +103,7 @@ def answers(sides: Sequence[tuple[Side, Sequence[str], int]], band: tuple[int, i
 def comes_next(below: Sequence[tuple[str, str]]) -> str:
     """``below``: what it has that this rests on, each with its answers."""
     text = "; ".join(f"{name} ({answers})" for name, answers in below)
-    return f"comes next: it has {text}" if below else "the first thing to begin with"
+    return f"comes next: it has {text}" if below else FIRST_THING
 
 
 def placed(background: str, has: int, half: int, begin: str | None, once: int) -> str:
@@ -119,7 +118,7 @@ NOT_ASKED_SINCE = "not asked since"
 
 
 def now_light(chance: float, basis: str) -> str:
-    return f"light first answer {chance:.2f} ({basis})"
+    return f"{light_first(chance)} ({basis})"
 
 
 def then_and_now(rows: int, gained: int, lost: int) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from bucephal.ladder import Side
-from bucephal.words.plain import after_comma, lower_first
+from bucephal.words.plain import after_comma, light_first, lower_first
 
 LEARNED_SHOWS_NEXT = "What was learned shows at the next first ask, not at the end of a session."
 ENDED_HEAVY = "ended heavy"
@@ -24,8 +24,8 @@ def heavy_first(heavy: int) -> str:
 
 def chance_moved(before: float | None, after: float) -> str:
     if before is None:
-        return f"light first answer {after:.2f}"
-    return f"light first answer {before:.2f} → {after:.2f}"
+        return light_first(after)
+    return f"{light_first(before)} → {after:.2f}"
 
 
 def now_state(state: str) -> str:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from bucephal.ladder import Accepted, Compare, HelperRule, Sides
+from bucephal.words.plain import TWO_DAYS_ON
 from bucephal.words.plans import comparison
 
 SIDES = {
@@ -30,7 +31,7 @@ AGREED = (
     "Agreed by all: more kicking makes a horse dull; release at the try; both sides; stop before it is tired."
 )
 ANY_ANSWER = "Answered at all, calm"
-LIGHT_FIRST_ANSWER, SUCCESS = "light first answer", "success"
+SUCCESS = "success"
 DAYS_ASKED = "days on which it was asked"
 LAST_TWO = "of the last two answers accepted"
 NEARLY_ALWAYS = "sure that it is nearly always so"
@@ -79,7 +80,7 @@ def in_band(low: int, high: int, *, accept_nearly: bool) -> str:
 
 
 def chance_of(good: str) -> str:
-    return f"chance of a {good} two days on"
+    return f"chance of a {good} {TWO_DAYS_ON}"
 
 
 def decide_help(never_ridden_below: int) -> str:

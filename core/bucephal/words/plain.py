@@ -46,5 +46,20 @@ def band_text(band: Sequence[int]) -> str:
     return str(low) if low == high else f"{low}–{high}"
 
 
+def each_side(sides: int) -> str:
+    """' on each side' where there is more than one."""
+    return " on each side" if sides > 1 else ""
+
+
+TWO_DAYS_ON = "two days on"
+LIGHT_FIRST_ANSWER = "light first answer"
+FIRST_THING = "the first thing to begin with"
+
+
+def light_first(chance: float) -> str:
+    """'light first answer 0.61'."""
+    return f"{LIGHT_FIRST_ANSWER} {chance:.2f}"
+
+
 def days_ago(days: int) -> str:
     return "yesterday" if days == 1 else f"{days} days ago"

@@ -6,7 +6,18 @@ from collections.abc import Iterable, Mapping, Sequence
 from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
-from bucephal.words.plain import after_comma, band_text, counted, days_ago, lower_first, on_side, upper_first
+from bucephal.words.plain import (
+    FIRST_THING,
+    after_comma,
+    band_text,
+    counted,
+    days_ago,
+    each_side,
+    light_first,
+    lower_first,
+    on_side,
+    upper_first,
+)
 
 # --- put right ------------------------------------------------------------------------------
 
@@ -58,7 +69,7 @@ def all_basics(days_off: int) -> str:
 
 def checked(because: str, days_since: int, p_first: float, basis: str) -> str:
     ago = "asked today already" if days_since == 0 else f"last asked {days_ago(days_since)}"
-    text = f"{ago}; light first answer {p_first:.2f} ({basis})"
+    text = f"{ago}; {light_first(p_first)} ({basis})"
     return f"{because}; {text}" if because else text
 
 
@@ -71,13 +82,13 @@ def to_be_confirmed(opens: str, shortfall: str) -> str:
 
 def begun(p_first: float, side: Side, wanted: float, basis: str) -> str:
     return (
-        f"begun and not ready: light first answer {p_first:.2f}{on_side(side)}, "
+        f"begun and not ready: {light_first(p_first)}{on_side(side)}, "
         f"wants {wanted:.2f} on every side and two days; {basis}"
     )
 
 
 def opens(needs: Sequence[str], *, to_goal: bool) -> str:
-    text = "opens: " + "; ".join(needs) if needs else "the first thing to begin with"
+    text = "opens: " + "; ".join(needs) if needs else FIRST_THING
     return text + (" · on the way to the goal" if to_goal else "")
 
 
@@ -86,7 +97,7 @@ def need_there(name: str, state: str, chances: Iterable[float]) -> str:
 
 
 def best_known(state: str, chance: float) -> str:
-    return f"its best {state} step: light first answer {chance:.2f}"
+    return f"its best {state} step: {light_first(chance)}"
 
 
 # --- settle and finish ----------------------------------------------------------------------
@@ -124,14 +135,14 @@ LIGHT_AND_CALM = "light and calm"
 def done_when(how: str, doses: Sequence[tuple[Side, int]], *, in_a_row: bool) -> str:
     counts = {asks for _, asks in doses}
     if len(counts) == 1:
-        count = f"{counts.pop()}" + (" on each side" if len(doses) > 1 else "")
+        count = f"{counts.pop()}{each_side(len(doses))}"
     else:
         count = ", ".join(f"{side} {asks}" for side, asks in doses)
     return f"{how}{' in a row' if in_a_row else ''}: {count}"
 
 
 def tried_when(asks: int, sides: int) -> str:
-    each = " on each side" if sides > 1 else ""
+    each = each_side(sides)
     return f"two answers{each}, light or not" if asks > 1 else f"one light answer{each}, or two tries"
 
 

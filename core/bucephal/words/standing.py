@@ -7,7 +7,7 @@ from datetime import date
 
 from bucephal.ladder import Gate, Side
 from bucephal.words.ages import age_text
-from bucephal.words.plain import before, on_side
+from bucephal.words.plain import LIGHT_FIRST_ANSWER, TWO_DAYS_ON, before, light_first, on_side
 
 STATE_HELP = {
     "closed": "something it needs is missing",
@@ -18,12 +18,17 @@ STATE_HELP = {
     "slipping": "was confirmed, is no longer",
     "resting": "left alone: age, a flag, kit, or decided",
 }
+NOT_DECIDED_HERE = "cannot be decided here"
 NOTHING_MISSING = "everything it needs is there"
 ARCHIVED = "archived by the yard: not offered any more"
 
 
 def decided(on: date, reason: str) -> str:
     return f"decided on {on}: {reason}"
+
+
+def not_ridden_yet(months: int) -> str:
+    return f"{NOT_DECIDED_HERE}: under {months} months ridden work is not planned"
 
 
 def flag_open(codes: Iterable[str]) -> str:
@@ -70,13 +75,12 @@ def shortfall(
         return f"{name}: sure to {figure:.2f}{where}, wants {wanted:.2f}"
     if figure >= wanted:
         return f"{name}: {figure:.2f}{where}, wants {ready_days} days and the last two accepted"
-    return f"{name}: light first answer {figure:.2f}{where}, wants {wanted:.2f}"
+    return f"{name}: {light_first(figure)}{where}, wants {wanted:.2f}"
 
 
 def side_stands(side: Side, state: str, p_first: float, sure: float, basis: str) -> str:
-    return (
-        f"{before(side)}{state}, light first answer two days on {p_first:.2f}, sure to {sure:.2f} ({basis})"
-    )
+    first = f"{LIGHT_FIRST_ANSWER} {TWO_DAYS_ON} {p_first:.2f}"
+    return f"{before(side)}{state}, {first}, sure to {sure:.2f} ({basis})"
 
 
 def vouched(name: str, state: str) -> str:
