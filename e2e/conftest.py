@@ -121,8 +121,11 @@ class Places:
 
 @pytest.fixture
 def places(driver: WebDriver, server: Server) -> Places:
-    pages = (SignIn, Today, Plan, Ring, Debrief, Sheet, Step, Ladder, Yard)
-    return Places(*(page(driver, server.base) for page in pages))
+    at = driver, server.base
+    return Places(
+        sign_in=SignIn(*at), today=Today(*at), plan=Plan(*at), ring=Ring(*at), debrief=Debrief(*at),
+        sheet=Sheet(*at), step=Step(*at), ladder=Ladder(*at), yard=Yard(*at),
+    )  # fmt: skip
 
 
 @pytest.fixture

@@ -124,5 +124,6 @@ def test_the_browser_finds_nothing_to_complain_of(
     # Blocked by the policy, missing files, errors of the page: all would be in its log.
     for place in PLACES:
         open_place(place, signed_in, server)
-    complaints = [one["message"] for one in driver.get_log("browser") if "/api/me" not in one["message"]]
+    log = driver.get_log("browser")  # type: ignore[no-untyped-call]
+    complaints = [one["message"] for one in log if "/api/me" not in one["message"]]
     assert complaints == []

@@ -11,12 +11,11 @@ from datetime import date
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-sys.path[:0] = [str(ROOT)]
+sys.path[:0] = [str(ROOT), str(ROOT / "core")]
 
 from bucephal.ladder import load_catalogue  # noqa: E402
 from bucephal.record import read_record  # noqa: E402
-
-from core.tests.golden.golden import FOLDER, NAMES, as_text, golden_file, golden_of, record_file  # noqa: E402
+from tests.golden.golden import FOLDER, NAMES, as_text, golden_file, golden_of, record_file  # noqa: E402
 
 DAY = date(2026, 6, 15)
 

@@ -259,7 +259,7 @@ def test_ladder_is_bent_by_a_school(run: Run) -> None:
 
 
 def test_a_yards_own_exercise_is_in_every_answer(run: Run) -> None:
-    gate = {
+    gate: dict[str, Any] = {
         "id": "gate-g", "phase": "P1", "name": "Open a gate on foot", "kind": "L",
         "family": "yield-ground", "sides": "hand", "gait": "walk",
         "stages": [{"number": 1, "name": "stands at the post"}],

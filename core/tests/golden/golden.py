@@ -26,7 +26,7 @@ from bucephal.record import HorseRecord, Session, band_for, write_record
 FOLDER = Path(__file__).parent / "horses"
 NAMES = ("quill", "harrow", "pipit", "domino", "vesper", "thimble")
 AIM = 3
-DAYS = {
+DAYS: dict[str, dict[str, Any]] = {
     "alone": {"minutes": 35},
     "with a helper": {"minutes": 35, "helper": True},
     "ten minutes": {"minutes": 10, "helper": True},

@@ -10,8 +10,7 @@ from datetime import date
 import pytest
 from bucephal.ladder import Catalogue
 from bucephal.record import read_record
-
-from core.tests.golden.golden import NAMES, as_text, golden_file, golden_of, record_file
+from tests.golden.golden import NAMES, as_text, golden_file, golden_of, record_file
 
 LATER = date(2026, 7, 1)
 

@@ -11,8 +11,7 @@ import networkx as nx
 import pytest
 from bucephal.errors import UnknownStep
 from bucephal.ladder import Catalogue, Gate, Need, Sides, StepKind, load_catalogue, load_library
-
-from core.tests.ladder.tables import rows, split
+from tests.ladder.tables import rows, split
 
 # Stages that the ladder names more fully than the table: exercise, there, here.
 NAMED_MORE_FULLY = {

@@ -13,8 +13,7 @@ from bucephal.pages import horse_ladder, step_guide
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.progress import Standing, StepState
 from bucephal.record import HorseRecord, Overridden
-
-from core.tests.ladder.tables import rows, split
+from tests.ladder.tables import rows, split
 
 Build = Callable[..., HorseRecord]
 

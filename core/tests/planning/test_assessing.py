@@ -5,7 +5,7 @@ Starting points and what an age allows: common practice, no source. The answers 
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from datetime import date, timedelta
 from itertools import combinations
 from typing import Any
@@ -45,7 +45,7 @@ def horse(catalogue: Catalogue, today: date, **fields: Any) -> HorseRecord:
 
 
 def answered(
-    record: HorseRecord, catalogue: Catalogue, day: date, levels: dict[str, int | None]
+    record: HorseRecord, catalogue: Catalogue, day: date, levels: Mapping[str, int | None]
 ) -> HorseRecord:
     """The record with one session of an assessment: every step at its level, on every side."""
     asks = []

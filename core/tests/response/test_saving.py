@@ -7,7 +7,7 @@ from datetime import date, time, timedelta
 import numpy as np
 import pytest
 from bucephal.ladder import Catalogue, Side, load_catalogue
-from bucephal.record import Ask, Horse, HorseRecord, Session
+from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, Session
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.response import LightnessTrack, Tracks, resume, save
 from hypothesis import given, settings
@@ -41,7 +41,7 @@ def made_of(diary: list[tuple[int, tuple[str, str], dict[str, object]]]) -> list
         facts = dict(answer)
         if step == "touch.1":
             facts.pop("level")
-        made.append((day, Ask(id=str(minute), step=step, side=Side(side), at=time(9, minute), **facts)))  # type: ignore[arg-type]
+        made.append((day, Ask(id=str(minute), step=step, side=Side(side), at=time(9, minute), **facts)))
     return made
 
 
@@ -117,9 +117,13 @@ def test_one_more_ask_hears_only_its_own_day(catalogue: Catalogue, monkeypatch: 
     record = record_of_made(made)
     saved = save(Tracks.of(record, catalogue), record)
     more = record_of_made([*made, (7, Ask(id="20", step="up-wt.2", side=Side.LEFT, level=4, at=time(10)))])
-    heard = []
-    hear = Tracks.hear
-    monkeypatch.setattr(Tracks, "hear", lambda self, row: (heard.append(row.day), hear(self, row))[1])
+    heard, hear = list[date](), Tracks.hear
+
+    def noting(self: Tracks, row: DatedAsk) -> None:
+        heard.append(row.day)
+        hear(self, row)
+
+    monkeypatch.setattr(Tracks, "hear", noting)
     resume(more, catalogue, saved)
     assert heard == [FIRST + timedelta(days=7)] * 2
 

@@ -102,7 +102,7 @@ def test_confirmed_wants_sureness_and_three_first_answers() -> None:
 
 def test_twelve_first_answers_confirm_without_the_model_and_sixteen_where_it_is_a_safety_step() -> None:
     plain = safety = TrackStanding()
-    confirmed_at = {}
+    confirmed_at: dict[str, int] = {}
     for number in range(1, 18):
         plain, safety = after(plain), after(safety, safety=True)
         for name, standing in (("plain", plain), ("safety", safety)):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from datetime import date
+from typing import Any
 
 import numpy as np
 import pytest
@@ -76,7 +77,7 @@ def test_settling_gets_shorter_and_days_off_add_to_it(catalogue: Catalogue) -> N
 
 
 def level_after_a_month(
-    seed: int, catalogue: Catalogue, *, asks: int, band_top: int = 5, **how: int
+    seed: int, catalogue: Catalogue, *, asks: int, band_top: int = 5, **how: Any
 ) -> float:
     one = horse(catalogue, seed, start=7.0, plateau_chance=0.0, setback_chance=0.0)
     for day in range(0, 28, 2):
@@ -119,7 +120,7 @@ def test_pressure_that_rises_too_fast_makes_jumpy(catalogue: Catalogue) -> None:
 
 
 def test_insects_and_wind_make_it_heavier(catalogue: Catalogue) -> None:
-    calm, bothered = [], []
+    calm, bothered = list[Ask](), list[Ask]()
     for seed in range(60):
         for found, weather in ((calm, Weather()), (bothered, Weather(insects=True, wind=1.0))):
             one = horse(catalogue, seed)

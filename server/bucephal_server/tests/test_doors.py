@@ -115,7 +115,7 @@ def test_no_step_and_no_rhythm_breaks_the_server(
     client: Client, horse: Horse, step: str, per_week: object
 ) -> None:
     assert client.get(f"/api/horses/{horse.pk}/steps/{step}").status_code in (200, 404, 422)
-    answer = client.get(f"/api/horses/{horse.pk}/steps/up-wt.2/forecast", {"per_week": per_week})
+    answer = client.get(f"/api/horses/{horse.pk}/steps/up-wt.2/forecast", {"per_week": str(per_week)})
     assert answer.status_code in (200, 422)
 
 

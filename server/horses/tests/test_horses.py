@@ -51,7 +51,7 @@ def test_a_horse_is_added_with_its_weight_worked_out(client: Client, yard: Yard)
 
 def test_a_new_horse_is_first_seen_for_what_it_knows(client: Client) -> None:
     horse = add(client).json()["id"]
-    plan = client.get(f"/api/horses/{horse}/plan", {"minutes": 45, "helper": "true"}).json()["plan"]
+    plan = client.get(f"/api/horses/{horse}/plan", {"minutes": "45", "helper": "true"}).json()["plan"]
     assert plan["kind"] == "assessment"
     arrival = client.get(f"/api/horses/{horse}/arrival").json()
     assert arrival["due"]
@@ -97,7 +97,7 @@ def test_changing_a_horse_keeps_what_the_form_does_not_have(client: Client, hors
 
 def test_a_weight_can_be_asked_for_before_anything_is_saved(client: Client, today: date) -> None:
     young = str(today - timedelta(days=500))
-    answer = client.get("/api/tape-weight", {"girth_cm": 150, "length_cm": 130, "born": young}).json()
+    answer = client.get("/api/tape-weight", {"girth_cm": "150", "length_cm": "130", "born": young}).json()
     assert answer["rough"]
     assert "rough under three years" in answer["words"]
     assert client.get("/api/tape-weight", {"girth_cm": 15, "length_cm": 130}).status_code == 422
