@@ -6,7 +6,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 DEMO_DATA := $(CURDIR)/var/demo
 PORT ?= 8000
 
-.PHONY: setup browser web demo demo-reset dev test test-core test-server test-web test-e2e lint format schema bench calibrate shots
+.PHONY: setup browser web demo demo-reset dev test test-core test-server test-web test-e2e lint format schema bench calibrate mutate shots
 
 ## setup: .venv with the command `bucephal`, and web/node_modules
 setup: $(VENV)/.done web/node_modules/.done
@@ -62,7 +62,7 @@ test-core: setup
 	for seed in 1 2 3; do PYTHONHASHSEED=$$seed $(BIN)/pytest -q -n auto core/tests/golden || exit 1; done
 
 test-server: setup
-	$(BIN)/pytest -q -n auto server demo
+	$(BIN)/pytest -q -n auto server demo tools
 
 test-web: setup web
 	cd web && npm test --silent && npm run --silent size
@@ -95,6 +95,11 @@ bench: setup
 ## calibrate: the response model put to the test on virtual horses; writes docs/calibration.md
 calibrate: setup
 	$(BIN)/python tools/calibrate.py
+
+## mutate: small changes of the core, and whether a test notices; a sample, room by room
+mutate: setup
+	$(BIN)/pip install --quiet --require-hashes -r requirements/mutate.txt
+	$(BIN)/python tools/mutate.py
 
 ## shots: the pictures of docs/screenshots from the demo data
 shots: setup web browser

@@ -1,0 +1,46 @@
+"""What the documents point at is there."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).resolve().parent.parent.parent
+DOCUMENTS = sorted([*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")])
+LINK = re.compile(r"\[[^\]]*\]\(([^)#\s]+)(?:#[^)]*)?\)")
+NAMED_PATH = re.compile(r"`((?:core|server|web|docs|tools|demo|e2e)/[\w./@-]+\.(?:py|tsx?|toml|md|json))`")
+# The rooms of the core that an answer goes through, from the ground up.
+THREAD = (
+    "ladder", "words", "record", "answers", "response", "progress", "goals", "welfare", "planning",
+    "coach", "pages",
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("document", DOCUMENTS, ids=lambda path: str(path.relative_to(ROOT)))
+def test_every_link_and_every_path_leads_somewhere(document: Path) -> None:
+    text = document.read_text(encoding="utf-8")
+    links = [document.parent / link for link in LINK.findall(text) if "://" not in link]
+    named = [ROOT / path for path in NAMED_PATH.findall(text)]
+    assert [str(path) for path in (*links, *named) if not path.exists()] == []
+
+
+@pytest.mark.parametrize("document", DOCUMENTS, ids=lambda path: str(path.relative_to(ROOT)))
+def test_no_table_is_cut(document: Path) -> None:
+    # A row after a line that is no row begins a table, and its second line rules off the head.
+    lines = document.read_text(encoding="utf-8").splitlines()
+    heads = [
+        number
+        for number, line in enumerate(lines)
+        if line.startswith("|") and (number == 0 or not lines[number - 1].startswith("|"))
+    ]
+    assert [lines[n] for n in heads if not re.match(r"^\|[ :|-]+\|$", lines[n + 1])] == []
+
+
+def test_the_first_hour_follows_an_answer_through_each_room_once() -> None:
+    text = (ROOT / "docs/first-hour.md").read_text(encoding="utf-8")
+    thread = text[text.index("**Read one thread**") : text.index("**Let a horse arrive**")]
+    rooms = [link.split("/")[3] for link in LINK.findall(thread) if link.startswith("../core/bucephal/")]
+    assert rooms == list(THREAD)
+    assert thread.index("ringSession.ts") < thread.index("sync.py") < thread.index("core/bucephal")
