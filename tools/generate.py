@@ -19,8 +19,10 @@ if TYPE_CHECKING:
     from bucephal.ladder import Catalogue
 
 ROOT = Path(__file__).resolve().parent.parent
-sys.path[:0] = [str(ROOT), str(ROOT / "server")]
+sys.path[:0] = [str(ROOT), str(ROOT / "server"), str(ROOT / "core")]
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bucephal_server.settings")
+
+from tests.golden.golden import rounded  # noqa: E402
 
 from tools.ladder_docs import ladder_docs  # noqa: E402
 
@@ -181,17 +183,6 @@ def sample_answers() -> str:
     }
     plain = json.loads(json.dumps(answers, default=lambda one: one.model_dump(mode="json")))
     return json.dumps(rounded(plain), ensure_ascii=False) + "\n"
-
-
-def rounded(data: Any) -> Any:
-    """Six decimals: the last bits of a figure may differ from machine to machine."""
-    if isinstance(data, float):
-        return round(data, 6)
-    if isinstance(data, list):
-        return [rounded(one) for one in data]
-    if isinstance(data, dict):
-        return {name: rounded(one) for name, one in data.items()}
-    return data
 
 
 def typescript(schema: Path, target: Path) -> None:

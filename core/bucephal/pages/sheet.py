@@ -16,6 +16,7 @@ from bucephal.progress import Standing, StepState, TrackEstimate
 from bucephal.record import Flag, FrozenModel, HorseRecord, height_text, sessions_in_order
 from bucephal.response import SIDE_LEAST_ASKS, CueTrack, Tracks
 from bucephal.welfare import tape_weight
+from bucephal.words import estimates
 from bucephal.words import sheets as words
 from bucephal.words.ages import age_text
 from bucephal.words.forecasts import steps_there
@@ -32,6 +33,7 @@ class BoardRow(FrozenModel):
     right: TrackEstimate | None
     both: TrackEstimate | None
     gap: SideGap | None
+    words: str = Field(description="Each side's level with its doubt and what it rests on.")
 
 
 class SettleMark(FrozenModel):
@@ -156,7 +158,8 @@ def _board(standing: Standing) -> list[BoardRow]:
         if exercise.kind is not StepKind.LIGHTNESS or not asked:
             continue
         stage = asked[-1]
-        tracks = dict(standing.tracks.sides_of(stage.step))
+        sides = standing.tracks.sides_of(stage.step)
+        tracks = dict(sides)
         rows.append(
             BoardRow(
                 step=stage.step,
@@ -167,9 +170,15 @@ def _board(standing: Standing) -> list[BoardRow]:
                 right=_estimate(standing, tracks.get(Side.RIGHT)),
                 both=_estimate(standing, tracks.get(Side.NONE)),
                 gap=described_gap(standing, stage.step, exercise.name),
+                words="; ".join(_side_words(track) for _, track in sides if track is not None),
             )
         )
     return rows
+
+
+def _side_words(track: CueTrack) -> str:
+    low, high = track.belief.interval()
+    return estimates.side_level(track.side, track.mean, low, high, track.basis)
 
 
 def _estimate(standing: Standing, track: CueTrack | None) -> TrackEstimate | None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from bucephal.ladder import Side
+from bucephal.words.plain import before
 
 
 def too_few(basis: str) -> str:
@@ -15,6 +16,12 @@ def long_unasked(weeks: int) -> str:
 
 def level(mean: float, low: float, high: float) -> str:
     return f"level {mean:.1f} ({low:.1f} to {high:.1f})"
+
+
+def side_level(side: Side, mean: float, low: float, high: float, basis: str) -> str:
+    """'left 2.0, 1.0 to 3.0, 12 asks on 4 days'; no level is lighter than 1."""
+    shown, lowest, highest = (f"{max(level, 1):.1f}" for level in (mean, low, high))
+    return f"{before(side)}{shown}, {lowest} to {highest}, {basis}"
 
 
 def share(mean: float, low: float, high: float) -> str:

@@ -1576,6 +1576,11 @@ export interface components {
             right: components["schemas"]["TrackEstimate"] | null;
             both: components["schemas"]["TrackEstimate"] | null;
             gap: components["schemas"]["SideGap"] | null;
+            /**
+             * Words
+             * @description Each side's level with its doubt and what it rests on.
+             */
+            words: string;
         };
         /**
          * Flag

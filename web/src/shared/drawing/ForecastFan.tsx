@@ -10,10 +10,10 @@ const HEIGHT = 150;
 const LEFT = 34;
 const BOTTOM = 104;
 const TOP = 8;
-const RIDES = 40;
 
 export function ForecastFan({ forecast }: { forecast: SideForecast }) {
-  const x = (ride: number) => LEFT + (ride / RIDES) * (WIDTH - LEFT - 8);
+  const rides = forecast.arrived_by.length;
+  const x = (ride: number) => LEFT + (ride / rides) * (WIDTH - LEFT - 8);
   const y = (chance: number) => BOTTOM - chance * (BOTTOM - TOP);
   const curve = [0, ...forecast.arrived_by].map((chance, ride) => `${x(ride)} ${y(chance)}`);
   const until = forecast.if_within_40;
@@ -28,21 +28,23 @@ export function ForecastFan({ forecast }: { forecast: SideForecast }) {
             </text>
           </g>
         ))}
-        <path d={`M${curve.join("L")}L${x(RIDES)} ${y(0)}Z`} className={styles.area} />
+        <path d={`M${curve.join("L")}L${x(rides)} ${y(0)}Z`} className={styles.area} />
         <path d={`M${curve.join("L")}`} className={styles.line} />
-        {[5, 10, 20, 40].map((ride) => (
-          <g key={ride}>
-            <circle
-              cx={x(ride)}
-              cy={y(forecast.arrived_by[ride - 1] ?? 0)}
-              r={4.5}
-              className={styles.dot}
-            />
-            <text x={x(ride)} y={BOTTOM + 16} className={styles.tick}>
-              {ride}
-            </text>
-          </g>
-        ))}
+        {Object.keys(forecast.within ?? {})
+          .map(Number)
+          .map((ride) => (
+            <g key={ride}>
+              <circle
+                cx={x(ride)}
+                cy={y(forecast.arrived_by[ride - 1] ?? 0)}
+                r={4.5}
+                className={styles.dot}
+              />
+              <text x={x(ride)} y={BOTTOM + 16} className={styles.tick}>
+                {ride}
+              </text>
+            </g>
+          ))}
         {until ? (
           <g>
             <line

@@ -41,7 +41,7 @@ export function SidesBoard({ horse, rows }: { horse: string; rows: BoardRow[] })
           <Link
             to={`/horses/${horse}/sheet/${row.step}`}
             className={styles.row}
-            aria-label={describe(row)}
+            aria-label={text.sheet.rowName(row.name, row.words)}
           >
             <rect x={0} width={SCALE.width} y={1} height={ROW - 2} className={styles.hit} />
             <text x={middle} y={row.both ? 16 : ROW / 2 + 5} className={styles.name}>
@@ -145,20 +145,4 @@ function Centred({ estimate }: { estimate: TrackEstimate }) {
 
 function span(a: number, b: number): { from: number; width: number } {
   return { from: Math.min(a, b), width: Math.abs(a - b) };
-}
-
-/** A row in words: each side's level with its doubt and what it rests on. */
-function describe(row: BoardRow): string {
-  const parts = [row.left, row.right, row.both].flatMap((one) =>
-    one && one.mean !== null && one.low !== null && one.high !== null
-      ? [
-          `${one.side === "none" ? "" : `${one.side} `}${shown(one.mean)}, ${shown(one.low)} to ${shown(one.high)}, ${one.asks} asks on ${one.days} days`,
-        ]
-      : [],
-  );
-  return text.sheet.rowName(row.name, parts);
-}
-
-function shown(level: number): string {
-  return Math.max(level, 1).toFixed(1);
 }

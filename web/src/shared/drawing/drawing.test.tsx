@@ -80,6 +80,7 @@ describe("drawings in words", () => {
       left: estimate("left", 2),
       right: estimate("right", 4.26),
       both: null,
+      words: "left 2.0, 1.0 to 3.0, 12 asks on 4 days; right 4.3, 3.3 to 5.3",
     };
     render(
       <MemoryRouter>

@@ -204,8 +204,6 @@ export const text = {
     dots: "Asks of this knot on this side",
     before: "Before you begin",
     ready: "All seen to",
-    discard: "Discard this session",
-    discardAsk: "Throw away this session? Nothing has been logged in it.",
   },
   debrief: {
     sessions: "Sessions",
@@ -272,14 +270,12 @@ export const text = {
     goalNext: "Still to come",
     goalWhy: "How soon, and why",
     shares: "Calm and measured steps",
-    flags: "Flags",
     noFlags: "No flags.",
     empty: "Nothing asked yet. After the first session each cue has its row here.",
     columns: ["Cue", "Side", "Level", "80 % interval", "First answer light", "Asks, days", "State"],
     basis: (asks: number, days: number) => `${asks} asks, ${days} d`,
     leads: "Canter leads",
     leadColumns: ["Rein", "Right", "Wrong", "Disunited", "80 % interval"],
-    rowName: (name: string, parts: string[]) =>
-      `${name}: ${parts.join("; ")}. Show how it came there`,
+    rowName: (name: string, words: string) => `${name}: ${words}. Show how it came there`,
   },
 };
