@@ -6,7 +6,6 @@ The allowed range is read from the model's own JSON Schema, so that it is writte
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from datetime import date
 from functools import lru_cache
 from typing import Any
 
@@ -26,6 +25,7 @@ _REASONS = {
     "finite_number": "is not a finite number",
 }
 _LONGEST_SHOWN = 120
+_OF_OUR_OWN = "value_error"
 
 
 def path_text(location: Sequence[int | str], base: str = "") -> str:
@@ -43,7 +43,8 @@ def problems_of(error: ValidationError, model: type[BaseModel], base: str = "") 
     for detail in error.errors(include_url=False):
         location = [part for part, _ in _walk(schema, detail["loc"])]
         path = path_text(location, base)
-        if path not in found:
+        # Of a value that fits none of several shapes, what a rule of ours says is said.
+        if path not in found or detail["type"] == _OF_OUR_OWN:
             found[path] = _problem(path, location, detail, schema)
     return list(found.values())
 
@@ -54,8 +55,6 @@ def _problem(
     kind = detail["type"]
     message = detail["msg"].removeprefix("Value error, ")
     reason = _REASONS.get(kind, message[:1].lower() + message[1:])
-    if isinstance(detail.get("ctx", {}).get("ge", detail.get("ctx", {}).get("le")), date):
-        reason = "is too early" if kind == "greater_than_equal" else "is too late"
     missing = kind == "missing"
     at = location[:-1] if kind == "extra_forbidden" else location
     return Problem(path, None if missing else shorten(detail["input"]), reason, _allowed(schema, at))

@@ -7,11 +7,13 @@ missing.
 
 from __future__ import annotations
 
+import re
+from contextlib import suppress
 from datetime import UTC, date, datetime, time
 from enum import StrEnum
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field
 
 from bucephal.ladder import OptionCode, Side
 
@@ -28,13 +30,30 @@ LongText = Annotated[str, Field(max_length=10_000)]
 StepId = Annotated[str, Field(min_length=1, max_length=40, description="A step, e.g. up-wt.2.")]
 EARLIEST_DAY, LATEST_DAY = date(1950, 1, 1), date(2100, 12, 31)
 """No horse that is worked today was born before the one; nothing is planned past the other."""
+_ISO_DAY = re.compile(r"\d{4}-\d{2}-\d{2}")
+
+
+def _written_as_a_day(raw: Any) -> Any:
+    """Numbers are no days, though pydantic would count them as seconds from 1970."""
+    if isinstance(raw, date):
+        return raw
+    if isinstance(raw, str) and _ISO_DAY.fullmatch(raw):
+        with suppress(ValueError):
+            return date.fromisoformat(raw)
+    raise ValueError("is not a date")
+
+
+def _in_our_time(day: date) -> date:
+    if not EARLIEST_DAY <= day <= LATEST_DAY:
+        raise ValueError("is too early" if day < EARLIEST_DAY else "is too late")
+    return day
+
+
 Day = Annotated[
     date,
-    Field(
-        ge=EARLIEST_DAY,
-        le=LATEST_DAY,
-        json_schema_extra={"formatMinimum": str(EARLIEST_DAY), "formatMaximum": str(LATEST_DAY)},
-    ),
+    BeforeValidator(_written_as_a_day),
+    AfterValidator(_in_our_time),
+    Field(json_schema_extra={"formatMinimum": str(EARLIEST_DAY), "formatMaximum": str(LATEST_DAY)}),
 ]
 
 

@@ -10,7 +10,7 @@ import jsonschema
 import pytest
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
-from bucephal.record import parse_json, read_record, record_from, record_schema, write_record
+from bucephal.record import parse_json, read_day, read_record, record_from, record_schema, write_record
 from bucephal.simulate import simulate_record
 from hypothesis import given
 from hypothesis import strategies as st
@@ -162,3 +162,66 @@ def test_the_published_schema_accepts_records_and_refuses_strays(catalogue: Cata
     assert validator.is_valid(small())
     assert not validator.is_valid(small(level=12))
     assert not validator.is_valid(small(mood="good"))
+
+
+# --- days and times that cannot be ----------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("born", "reason"),
+    [
+        ("1949-12-31", "is too early"),
+        ("2100-12-31", "lies in the future"),
+        ("2101-01-01", "lies in the future"),
+        ("0000", "is not a date"),
+        (0, "is not a date"),
+        ("2018-13-01", "is not a date"),
+        ("2018-05-01T00:00", "is not a date"),
+    ],
+)
+def test_a_day_is_written_as_one_and_lies_in_our_time(
+    catalogue: Catalogue, today: date, born: object, reason: str
+) -> None:
+    raw = {"format": "bucephal.horse-record", "version": 1, "horse": {"name": "Test", "born": born}}
+    with pytest.raises(InvalidInput) as caught:
+        record_from(raw, catalogue, today)
+    (problem,) = caught.value.problems
+    assert (problem.path, problem.value, problem.reason) == ("horse.born", born, reason)
+
+
+@pytest.mark.parametrize("on", ["1950-01-01", "2100-12-31"])
+def test_the_first_and_the_last_day_can_be_asked_about(on: str) -> None:
+    assert str(read_day(on)) == on
+
+
+@pytest.mark.parametrize("at", ["12:00", "12:00:30", "2026-06-01T12:00:00+01:00"])
+def test_a_time_of_day_and_a_moment_with_its_offset_are_read(
+    catalogue: Catalogue, today: date, at: str
+) -> None:
+    session = {"date": "2026-06-01", "asks": [{"step": "halt.2", "level": 3, "at": at}]}
+    raw = {
+        "format": "bucephal.horse-record", "version": 1, "horse": {"name": "T"}, "sessions": [session],
+    }  # fmt: skip
+    assert record_from(raw, catalogue, today).sessions[0].asks[0].at is not None
+
+
+def test_a_time_of_day_with_an_offset_says_what_is_wrong(catalogue: Catalogue, today: date) -> None:
+    session = {"date": "2026-06-01", "started": "09:00Z", "events": [{"kind": "buck", "at": "09:10+02:00"}]}
+    raw = {
+        "format": "bucephal.horse-record", "version": 1, "horse": {"name": "T"}, "sessions": [session],
+    }  # fmt: skip
+    with pytest.raises(InvalidInput) as caught:
+        record_from(raw, catalogue, today)
+    found = {one.path: one.reason for one in caught.value.problems}
+    assert set(found) == {"sessions[0].started", "sessions[0].events[0].at"}
+    assert all("has an offset" in reason for reason in found.values())
+
+
+@pytest.mark.parametrize("depth", [65, 500, 100_000])
+def test_nests_without_end_are_refused_before_anybody_walks_them(depth: int) -> None:
+    with pytest.raises(InvalidInput, match="nested too deeply"):
+        parse_json("[" * depth + "]" * depth)
+
+
+def test_a_document_of_sixty_four_levels_is_read() -> None:
+    assert parse_json("[" * 64 + "]" * 64)
