@@ -11,7 +11,9 @@ import json
 import os
 import subprocess
 import sys
+from collections.abc import Iterator
 from pathlib import Path
+from random import Random
 from typing import TYPE_CHECKING, Any
 
 if TYPE_CHECKING:
@@ -45,7 +47,14 @@ VECTOR_SETTINGS: tuple[dict[str, Any], ...] = (
     {"step": "up-wt.2", "band": (1, 5), "aim": 2, "cap": 3, "green": True, "best_below": 2, "side": "left"},
     {"step": "touch.2", "band": (1, 10), "aim": 1, "cap": 8, "side": "right", "other_side_done": True},
     {"step": "halt.3", "band": (1, 5), "aim": 2, "cap": 8, "minutes_left": 0},
-)
+    {"step": "canter.2", "band": (1, 5), "aim": 3, "cap": 4, "green": True, "side": "left",
+     "sessions_before": 2, "so_far": {"dangers": 1, "tights": 1, "stumbles": 1}},
+    {"step": "leg-yield.2", "band": (1, 5), "aim": 3, "cap": 8, "green": True, "side": "right",
+     "so_far": {"alarms": 1, "tired": 1}},
+    {"step": "trot-range.1", "band": (1, 10), "aim": 2, "cap": 6, "green": True, "side": "left"},
+    {"step": "jump.1", "band": (1, 3), "aim": 2, "cap": 4, "side": "none", "so_far": {"tights": 2}},
+)  # fmt: skip
+DRAWN_PATHS = 12
 
 
 def as_text(data: Any) -> str:
@@ -84,8 +93,32 @@ def _coach_case(raw: dict[str, Any], catalogue: Catalogue) -> dict[str, Any]:
         "coach": compile_coach(settings, catalogue).model_dump(mode="json"),
         "otherSideWaits": two_sided and not settings.other_side_done,
         "timeIsUp": settings.minutes_left is not None,
-        "paths": [_coach_path(settings, answers, catalogue) for answers in VECTOR_ANSWERS],
+        "soFar": settings.so_far.model_dump(),
+        "paths": [
+            _coach_path(settings, answers, catalogue)
+            for answers in (*VECTOR_ANSWERS, *_drawn_answers(settings.step, catalogue))
+        ],
     }
+
+
+def _drawn_answers(step: str, catalogue: Catalogue) -> Iterator[list[Any]]:
+    """Answers with what goes wrong in them, drawn with a seed."""
+    chance = Random(step)
+    codes = [fault.code for fault in catalogue.exercise(step).faults]
+    for _ in range(DRAWN_PATHS):
+        yield [
+            {"event": chance.choice(("buck", "stumble", "spook", "uneven"))}
+            if chance.random() < 0.1
+            else {
+                "level": chance.randint(1, 10),
+                "answered": chance.random() < 0.8,
+                "tension": chance.choice(("calm", "calm", "calm", "tight", "alarmed")),
+                "correct": chance.choice(("yes", "yes", "yes", "nearly", "no")),
+                "over": chance.random() < 0.1,
+                "faults": chance.sample(codes, k=chance.choice((0, 1, 1, 2))),
+            }
+            for _ in range(10)
+        ]
 
 
 def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogue) -> dict[str, Any]:

@@ -80,10 +80,11 @@ def _exercise(catalogue: Catalogue, exercise: Exercise) -> Iterator[str]:
     for stage in exercise.stages:
         yield from _stage(exercise, stage)
     yield ""
-    yield "| what goes wrong | first | second | meanwhile |"
+    yield "| what goes wrong | first | second | counts as |"
     yield "| --- | --- | --- | --- |"
     for fault in exercise.faults:
-        yield f"| {fault.looks} (`{fault.code}`) | {fault.first} | {fault.second or '–'} | {fault.accepted} |"
+        second, counts_as = fault.second or "–", guides.counts_as(fault)
+        yield f"| {fault.looks} (`{fault.code}`) | {fault.first} | {second} | {counts_as} |"
 
 
 def _stage(exercise: Exercise, stage: Stage) -> Iterator[str]:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import time
+
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -127,11 +129,71 @@ class Ring(Place):
         self.wait().until(lambda driver: "/debrief/" in driver.current_url)
 
     def tap(self, bar: int) -> None:
-        """Taps a bar of the wedge, counted from 1."""
+        """Taps a bar of the wedge, counted from 1; no faster than a hand, as nearer taps are one."""
         self.bars()[bar - 1].click()
+        time.sleep(0.2)
 
     def chip(self, words: str) -> None:
         self.button(words).click()
+
+    def back(self) -> None:
+        before = self.see("header").text
+        self.button("↑").click()
+        self.wait().until(lambda _: self.driver.find_element(By.TAG_NAME, "header").text != before)
+
+    def said(self) -> str:
+        return self.see("[data-advice]").text
+
+    def open_sheet(self, words: str = "More …") -> None:
+        """Opens the sheet of what went wrong, and waits until it stands still."""
+        self.button(words).click()
+        tops = [-1.0]
+
+        def stands(driver: WebDriver) -> bool:
+            tops.append(
+                driver.execute_script(
+                    "return document.querySelector('.MuiDrawer-paper').offsetTop"
+                    " + document.querySelector('.MuiDrawer-paper').getBoundingClientRect().top"
+                )
+            )
+            return tops[-1] == tops[-2]
+
+        self.see(".MuiDrawer-paper")
+        self.wait().until(stands)
+
+    def faults(self) -> list[str]:
+        """The words of what can go wrong here, in the open sheet."""
+        self.wait().until(lambda _: len(self.all("[role=presentation] button[aria-pressed]")) > 0)
+        return [button.text for button in self.all("[role=presentation] button[aria-pressed]")]
+
+    def fault(self, words: str) -> None:
+        found = [one for one in self.all("[role=presentation] button[aria-pressed]") if one.text == words]
+        found[0].click()
+
+    def close_sheet(self) -> None:
+        self.button("Close").click()
+        self.wait().until(lambda _: not self.all("[role=presentation] button"))
+
+    def lengthen_title(self) -> None:
+        """As the longest of names would be: two lines."""
+        self.driver.execute_script(
+            "document.querySelector('main h1').textContent = 'Turn on the haunches, one step at a time'"
+        )
+
+    def chips_in_sight(self) -> int:
+        """How many of the chips can be tapped where they stand."""
+        return int(
+            self.driver.execute_script(
+                """
+                const chips = [...document.querySelectorAll("main section:last-of-type > div > button")];
+                return chips.filter((chip) => {
+                  const { left, top, width, height } = chip.getBoundingClientRect();
+                  const there = document.elementFromPoint(left + width / 2, top + height / 2);
+                  return height >= 48 && chip === there;
+                }).length;
+                """
+            )
+        )
 
     def advice(self) -> str:
         return self.see("[data-advice]").get_attribute("data-advice") or ""

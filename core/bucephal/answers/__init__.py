@@ -10,19 +10,19 @@ from bucephal.answers.at_the_ring import (
     SignalKind,
     SignalRule,
     classify,
-    is_let_be,
     signal_rules,
 )
+from bucephal.answers.counting import counted_as, strictest
 from bucephal.answers.entry import HeardEntry
-from bucephal.answers.in_the_record import Judgement, came, is_accepted, is_success, judged, responded
+from bucephal.answers.in_the_record import Meaning, came, is_accepted, is_success, meaning_of, responded
 from bucephal.answers.in_words import answer_in_words, said
 from bucephal.answers.marks import AnswerDrawn, Mark, drawn, mark_at_the_ring
-from bucephal.answers.observing import Observation, observation_of
+from bucephal.answers.observing import Observation
 from bucephal.answers.rules import ItemRule, StepRule, rule_for
 
 __all__ = [
-    "AnswerDrawn", "Condition", "HeardEntry", "ItemRule", "Judgement", "Mark", "Observation", "Signal",
-    "SignalKind", "SignalRule", "StepRule", "answer_in_words", "came", "classify", "drawn",
-    "is_accepted", "is_let_be", "is_success", "judged", "mark_at_the_ring", "observation_of",
-    "responded", "rule_for", "said", "signal_rules",
+    "AnswerDrawn", "Condition", "HeardEntry", "ItemRule", "Mark", "Meaning", "Observation", "Signal",
+    "SignalKind", "SignalRule", "StepRule", "answer_in_words", "came", "classify", "counted_as", "drawn",
+    "is_accepted", "is_success", "mark_at_the_ring", "meaning_of", "responded", "rule_for", "said",
+    "signal_rules", "strictest",
 ]  # fmt: skip

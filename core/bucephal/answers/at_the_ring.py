@@ -3,51 +3,56 @@
 A list of conditions, the first that holds. The list is data, so that the device can read it without
 knowing anything about horses; the core itself reads the same list. The order is that in which the
 coach's rules come: what endangers somebody first, then the horse's body and mind, then the movement,
-then how light it was. Beside it stands the reading in the record (``in_the_record.py``).
+then how light it was. What the same answer means in the record stands beside it (``in_the_record.py``);
+what a fault counts as is one table for both (``counting.py``).
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Any
 
 from pydantic import Field
 
+from bucephal.answers.counting import counted_as
 from bucephal.answers.entry import HeardEntry
 from bucephal.answers.rules import ItemRule
-from bucephal.ladder import Accepted, Compare, Fault, SessionEnd, StepKind, WrongLead
-from bucephal.record import FrozenModel
+from bucephal.ladder import Compare, CountsAs, SessionEnd, StepKind
+from bucephal.record import Correct, EventKind, FrozenModel, Tension
 
-DANGER_EVENTS = ("bolt", "rear", "buck", "kick", "fall")
-BODY_EVENTS = ("stumble", "uneven")
+DANGER_EVENTS = (EventKind.BOLT, EventKind.REAR, EventKind.BUCK, EventKind.KICK, EventKind.FALL)
 TOP_PRESSURE = 9
 """Levels 9 and 10: after two such answers in a row there is no third. Common practice, no source."""
-ANTICIPATES = "anticipates"
 BEST_GRADE = 5
-LEAD_FREE_SESSIONS = 3
-"""Canter sessions in which any lead is right, by one school. Common practice, no source."""
+
+Faults = Mapping[CountsAs, tuple[str, ...]]
 
 
 class SignalKind(StrEnum):
     DANGER = "danger"
     BODY = "body"
+    UNEVEN = "uneven"
     SPOOK = "spook"
+    STOP = "stop"
     ALARMED = "alarmed"
     OVER = "over"
     WRONG = "wrong"
+    FREE = "free"
     ANTICIPATED = "anticipated"
     HEAVY = "heavy"
     NONE = "none"
+    SHAPE = "shape"
     TIGHT = "tight"
+    LET_BE = "let-be"
     LIGHT = "light"
     BEST = "best"
 
 
 _CAME = (
-    SignalKind.OVER, SignalKind.HEAVY, SignalKind.TIGHT, SignalKind.LIGHT, SignalKind.BEST,
-    SignalKind.ANTICIPATED,
+    SignalKind.OVER, SignalKind.HEAVY, SignalKind.SHAPE, SignalKind.TIGHT, SignalKind.LET_BE,
+    SignalKind.LIGHT, SignalKind.BEST, SignalKind.ANTICIPATED, SignalKind.STOP,
 )  # fmt: skip
 
 
@@ -58,6 +63,11 @@ class Signal:
     kind: SignalKind
     level: int | None = None
     is_ask: bool = True
+    """Does it use a try?"""
+    answered: bool = True
+    """Of a wrong movement: did it answer at all?"""
+    is_over: bool = False
+    """Of the body: is the exercise over for today as well?"""
 
     @property
     def came(self) -> bool:
@@ -66,8 +76,13 @@ class Signal:
 
     @property
     def is_top(self) -> bool:
-        heavy = self.kind in (SignalKind.HEAVY, SignalKind.NONE)
-        return heavy and self.level is not None and self.level >= TOP_PRESSURE
+        """At 9 or 10, heavy or wrong."""
+        kinds = (SignalKind.HEAVY, SignalKind.NONE, SignalKind.WRONG)
+        return self.kind in kinds and self.level is not None and self.level >= TOP_PRESSURE
+
+    @property
+    def is_unanswered(self) -> bool:
+        return self.kind is SignalKind.NONE or not self.answered
 
 
 class Condition(FrozenModel):
@@ -99,11 +114,12 @@ class SignalRule(FrozenModel):
 
 def signal_rules(rule: ItemRule) -> tuple[SignalRule, ...]:
     """The list for an item, most urgent first; the last rule always holds."""
+    faults = counted_as(rule, learning=rule.green, sessions_before=rule.sessions_before)
     return (
         *_what_happened(),
-        *_how_it_was_done(rule),
+        *_how_it_was_done(rule, faults),
         *_no_answer(rule),
-        *_heavy_or_tight(rule),
+        *_in_the_band(rule, faults),
         *_light(rule),
     )
 
@@ -117,17 +133,42 @@ def classify(entry: HeardEntry, rules: tuple[SignalRule, ...]) -> Signal:
 
 def _what_happened() -> Iterator[SignalRule]:
     yield _one("event", DANGER_EVENTS, SignalKind.DANGER, is_ask=False)
-    yield _one("event", BODY_EVENTS, SignalKind.BODY, is_ask=False)
-    yield _one("event", ("spook",), SignalKind.SPOOK, is_ask=False)
+    yield _one("event", (EventKind.UNEVEN,), SignalKind.UNEVEN, is_ask=False)
+    yield _one("event", (EventKind.STUMBLE,), SignalKind.BODY, is_ask=False)
+    yield _one("event", (EventKind.SPOOK,), SignalKind.SPOOK, is_ask=False)
 
 
-def _how_it_was_done(rule: ItemRule) -> Iterator[SignalRule]:
-    yield _one("tension", ("alarmed",), SignalKind.ALARMED)
-    yield _one("over", (True,), SignalKind.OVER)
-    nearly_passes = rule.green or rule.stage.accept_nearly
-    yield _one("correct", ("no",) if nearly_passes else ("no", "nearly"), SignalKind.WRONG)
-    yield _one("faults", _firing_faults(rule), SignalKind.WRONG)
-    yield _one("faults", (ANTICIPATES,), SignalKind.ANTICIPATED)
+def _how_it_was_done(rule: ItemRule, faults: Faults) -> Iterator[SignalRule]:
+    """Body, stop, alarm, then wrong and over (over first for a forward cue), free, before the ask."""
+    body, stop = (Condition(field="faults", any_of=faults[kind]) for kind in (CountsAs.BODY, CountsAs.STOP))
+    yield SignalRule(when=(body, stop), by_level=_same(Signal(kind=SignalKind.BODY, is_over=True)))
+    yield _one("faults", faults[CountsAs.BODY], SignalKind.BODY)
+    yield _one("faults", faults[CountsAs.STOP], SignalKind.STOP)
+    yield _one("tension", (Tension.ALARMED,), SignalKind.ALARMED)
+    over = (_one("over", (True,), SignalKind.OVER), _one("faults", faults[CountsAs.OVER], SignalKind.OVER))
+    yield from (*over, *_wrong(rule, faults)) if faults[CountsAs.OVER] else (*_wrong(rule, faults), *over)
+    yield _one("faults", faults[CountsAs.FREE], SignalKind.FREE, is_ask=False)
+    yield _one("faults", faults[CountsAs.BEFORE], SignalKind.ANTICIPATED)
+
+
+def _wrong(rule: ItemRule, faults: Faults) -> Iterator[SignalRule]:
+    """The level still counts where it is loud: after two such answers there is no third."""
+    movement = (Correct.NO,) if rule.green else (Correct.NO, Correct.NEARLY)
+    unanswered = Condition(field="answered", any_of=(False,))
+    for what in (
+        Condition(field="correct", any_of=movement),
+        Condition(field="faults", any_of=faults[CountsAs.WRONG]),
+    ):
+        yield SignalRule(when=(what, unanswered), by_level=_loud(answered=False))
+        yield SignalRule(when=(what,), by_level=_loud(answered=True))
+
+
+def _loud(*, answered: bool) -> tuple[Signal, ...]:
+    quiet = Signal(kind=SignalKind.WRONG, answered=answered)
+    loud = [
+        Signal(kind=SignalKind.WRONG, level=level, answered=answered) for level in range(TOP_PRESSURE, 11)
+    ]
+    return (quiet,) * TOP_PRESSURE + tuple(loud)
 
 
 def _no_answer(rule: ItemRule) -> Iterator[SignalRule]:
@@ -148,11 +189,22 @@ def _no_answer(rule: ItemRule) -> Iterator[SignalRule]:
         yield SignalRule(when=(Condition(field="let_go_s", above=limit),), by_level=failed)
 
 
-def _heavy_or_tight(rule: ItemRule) -> Iterator[SignalRule]:
+def _in_the_band(rule: ItemRule, faults: Faults) -> Iterator[SignalRule]:
+    """What is praised and put right next time, or only not calm: inside the band alone."""
     heavy = _same(Signal(kind=SignalKind.HEAVY, level=min(rule.band_top + 1, 10)))
     yield SignalRule(when=(Condition(field="coarse", any_of=("heavy",)),), by_level=heavy)
-    tight = Condition(field="tension", any_of=("tight",))
-    yield SignalRule(when=(tight,), by_level=_by_level(rule, SignalKind.TIGHT))
+    shape = Condition(field="faults", any_of=faults[CountsAs.SHAPE])
+    yield SignalRule(when=(shape,), by_level=_by_level(rule, SignalKind.SHAPE))
+    for tight in (
+        Condition(field="tension", any_of=(Tension.TIGHT,)),
+        Condition(field="faults", any_of=faults[CountsAs.TIGHT]),
+    ):
+        yield SignalRule(when=(tight,), by_level=_by_level(rule, SignalKind.TIGHT))
+    for let_be in (
+        Condition(field="correct", any_of=(Correct.NEARLY,)),
+        Condition(field="faults", any_of=faults[CountsAs.LET_BE]),
+    ):
+        yield SignalRule(when=(let_be,), by_level=_by_level(rule, SignalKind.LET_BE))
 
 
 def _light(rule: ItemRule) -> Iterator[SignalRule]:
@@ -164,34 +216,6 @@ def _light(rule: ItemRule) -> Iterator[SignalRule]:
     best_grade = Condition(field="grade", any_of=(BEST_GRADE,))
     yield SignalRule(when=(best_grade,), by_level=best)
     yield SignalRule(when=(), by_level=plain[:1] + best[1:below] + plain[max(below, 1) :])
-
-
-def _firing_faults(rule: ItemRule) -> tuple[str, ...]:
-    """Faults that are not let be here; anticipation has a rule of its own."""
-    return tuple(
-        fault.code
-        for fault in rule.exercise.faults
-        if not is_let_be(fault, rule) and fault.code != ANTICIPATES
-    )
-
-
-def is_let_be(fault: Fault, rule: ItemRule) -> bool:
-    """Is a fault let be for now?"""
-    match fault.accepted:
-        case Accepted.ALWAYS:
-            return True
-        case Accepted.LEARNING:
-            return rule.green
-        case Accepted.SCHOOL:
-            return rule.green and _is_wrong_lead_let_be(rule)
-    return False
-
-
-def _is_wrong_lead_let_be(rule: ItemRule) -> bool:
-    """The other lead is let be in the first canter sessions, or never: a question of school."""
-    if WrongLead.in_force(rule.school) is WrongLead.CORRECT_AT_ONCE:
-        return False
-    return rule.sessions_before is None or rule.sessions_before < LEAD_FREE_SESSIONS
 
 
 def _one(field: str, values: tuple[str | bool, ...], kind: SignalKind, *, is_ask: bool = True) -> SignalRule:

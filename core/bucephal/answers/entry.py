@@ -7,13 +7,14 @@ from typing import Annotated
 from pydantic import Field
 
 from bucephal.record import Coarse, Correct, EventKind, FrozenModel, Tension
-from bucephal.record.models import Level
+from bucephal.record.models import Level, StepId
 
 
 class HeardEntry(FrozenModel):
     """One ask as the coach hears it, or an event in its place in time."""
 
     event: EventKind | None = None
+    step: StepId | None = Field(None, description="Of an easier stage; null: the item's own.")
     level: Level | None = None
     answered: bool = True
     coarse: Coarse | None = None

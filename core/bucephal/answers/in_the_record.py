@@ -1,44 +1,115 @@
-"""The reading of an answer once it is in the record: what estimates, gates and the debrief go by.
+"""What an answer means once it is in the record: for the estimate, the gates, the debrief, the pictures.
 
-Beside it stands the reading at the ring (``at_the_ring.py``), by which the coach speaks. They differ
-where the ring knows how the item stood that morning, or hears what was wrong; docs/architecture.md
-lists where, and core/tests/answers/test_readings.py holds the list.
+The faults, the movement, the tension and the level of an answer are read in the order in which the coach
+hears them (``at_the_ring.py``), by the same table (``counting.py``).
 
-Source: the light-answer rule, and the kinds of step (lightness, tolerance, measure): common practice.
+Source: the light-answer rule, the kinds of step, and what a fault counts as: common practice, no source.
 """
 
 from __future__ import annotations
 
 from typing import NamedTuple
 
+from bucephal.answers.counting import counted_as, strictest
+from bucephal.answers.observing import Observation, observation_at
 from bucephal.answers.rules import StepRule
-from bucephal.ladder import StepKind
-from bucephal.record import Ask, Coarse, Correct, Tension
+from bucephal.ladder import CountsAs, StepKind
+from bucephal.record import Ask, Correct, Tension
+
+NOT_AN_ANSWER = (CountsAs.BODY, CountsAs.FREE, CountsAs.BEFORE)
 
 
-class Judgement(NamedTuple):
+class Meaning(NamedTuple):
     """What one ask was."""
 
+    counts_as: CountsAs | None
+    """Of its faults and its movement, the strictest; None: the level speaks."""
+    is_answer: bool
+    """False: a gait broken on the way, the body, before the ask: neither heard nor a first answer."""
     success: bool
-    """Lightness: in the band. Tolerance: let go in time. Measure: target met. Calm or not."""
+    """Lightness: in the band, the right movement. Tolerance: let go in time. Measure: target met.
+    Calm or not.
+    """
     accepted: bool
-    """A success, calm, and not far more than was asked for."""
+    """A success, calm, not far more than asked for, and nothing about it that would not be accepted."""
     came: bool
     """Lightness: answered at whatever level. Else: a success. The right movement, no alarm."""
+    calm: bool
+    right: bool
+    """Neither wrong, nor a stop, nor tight, nor alarmed."""
+    heard: Observation | None
+    """Lightness: what it tells the filter; None: nothing."""
 
 
-def judged(ask: Ask, rule: StepRule) -> Judgement:
-    success = is_success(ask, rule)
-    calm = ask.tension is Tension.CALM and not ask.over
-    came = responded(ask) if rule.kind is StepKind.LIGHTNESS else success
-    return Judgement(success, success and calm, came)
+def meaning_of(
+    ask: Ask, rule: StepRule, *, learning: bool = True, sessions_before: int | None = None
+) -> Meaning:
+    """The meaning of an ask.
+
+    Args:
+        rule: the step and the band in force.
+        learning: the step had not been ready on any earlier day.
+        sessions_before: sessions in which its exercise was asked before.
+    """
+    counts = _counts(ask, rule, learning, sessions_before)
+    tension, over = _tension_and_over(ask, rule, learning, sessions_before)
+    is_answer = counts not in NOT_AN_ANSWER
+    success = counts is not CountsAs.WRONG and _meets(ask, rule, tension)
+    calm_stop = counts is CountsAs.STOP and not _says_nothing_of_nerves(ask, rule)
+    plain = counts in (None, CountsAs.LET_BE)
+    gave = ask.answered and counts is not CountsAs.WRONG and tension is not Tension.ALARMED
+    return Meaning(
+        counts_as=counts,
+        is_answer=is_answer,
+        success=success,
+        accepted=success and plain and tension is Tension.CALM and not over,
+        came=gave if rule.kind is StepKind.LIGHTNESS else success,
+        calm=tension is Tension.CALM and not calm_stop,
+        right=tension is Tension.CALM and counts not in (CountsAs.WRONG, CountsAs.STOP),
+        heard=_heard(ask, rule, counts, tension) if is_answer else None,
+    )
 
 
-def is_success(ask: Ask, rule: StepRule) -> bool:
+def _counts(ask: Ask, rule: StepRule, learning: bool, sessions_before: int | None) -> CountsAs | None:
+    """Nearly is let be while learning, and wrong after."""
+    moved = CountsAs.WRONG if ask.correct is Correct.NO else None
+    if ask.correct is Correct.NEARLY:
+        moved = CountsAs.LET_BE if learning else CountsAs.WRONG
+    if not ask.faults:
+        return moved
+    faults = strictest(ask.faults, rule, learning=learning, sessions_before=sessions_before)
+    both = [one for one in (moved, faults) if one is not None]
+    return min(both, key=list(CountsAs).index, default=None)
+
+
+def _tension_and_over(
+    ask: Ask, rule: StepRule, learning: bool, sessions_before: int | None
+) -> tuple[Tension, bool]:
+    """Some faults only say what else is tapped as tight, or as far more than asked."""
+    tension, over = ask.tension, ask.over
+    if ask.faults:
+        by_kind = counted_as(rule, learning=learning, sessions_before=sessions_before)
+        over = over or any(code in by_kind[CountsAs.OVER] for code in ask.faults)
+        if tension is Tension.CALM and any(code in by_kind[CountsAs.TIGHT] for code in ask.faults):
+            tension = Tension.TIGHT
+    return tension, over
+
+
+def _says_nothing_of_nerves(ask: Ask, rule: StepRule) -> bool:
+    faults = [rule.exercise.fault(code) for code in ask.faults]
+    stops = [one for one in faults if one is not None and one.counts_as is CountsAs.STOP]
+    return all(one.stays_calm for one in stops)
+
+
+def _meets(ask: Ask, rule: StepRule, tension: Tension) -> bool:
     """Tolerance: let go in time, without alarm. Measure: target met. Lightness: in the band."""
+    if not ask.answered:
+        return False
     if rule.kind is StepKind.LIGHTNESS:
-        return is_light(ask, rule)
-    if not responded(ask):
+        if ask.coarse is not None:
+            return ask.coarse == "light"
+        return ask.level is not None and ask.level <= rule.band_top
+    if tension is Tension.ALARMED:
         return False
     if rule.kind is StepKind.TOLERANCE:
         limit = rule.stage.within_s
@@ -46,25 +117,24 @@ def is_success(ask: Ask, rule: StepRule) -> bool:
     return rule.meets_target(ask.extent)
 
 
-def is_light(ask: Ask, rule: StepRule) -> bool:
-    """Answered, with the right movement, within the band."""
-    if not ask.answered or ask.correct is Correct.NO:
-        return False
-    if ask.correct is Correct.NEARLY and not rule.stage.accept_nearly:
-        return False
-    if ask.coarse is not None:
-        return ask.coarse is Coarse.LIGHT
-    return ask.level is not None and ask.level <= rule.band_top
+def _heard(ask: Ask, rule: StepRule, counts: CountsAs | None, tension: Tension) -> Observation | None:
+    if rule.kind is not StepKind.LIGHTNESS or tension is Tension.ALARMED:
+        return None
+    return observation_at(ask, rule, answered=ask.answered and counts is not CountsAs.WRONG)
+
+
+def is_success(ask: Ask, rule: StepRule) -> bool:
+    return meaning_of(ask, rule).success
+
+
+def is_accepted(ask: Ask, rule: StepRule) -> bool:
+    return meaning_of(ask, rule).accepted
+
+
+def came(ask: Ask, rule: StepRule) -> bool:
+    return meaning_of(ask, rule).came
 
 
 def responded(ask: Ask) -> bool:
     """Answered, with the movement that was asked and without alarm; how well is another question."""
     return ask.answered and ask.correct is not Correct.NO and ask.tension is not Tension.ALARMED
-
-
-def is_accepted(ask: Ask, rule: StepRule) -> bool:
-    return judged(ask, rule).accepted
-
-
-def came(ask: Ask, rule: StepRule) -> bool:
-    return judged(ask, rule).came

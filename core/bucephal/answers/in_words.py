@@ -36,7 +36,10 @@ def answer_in_words(ask: Ask, rule: StepRule) -> str:
 
 _SAID = {
     SignalKind.DANGER: "dangerous",
-    SignalKind.BODY: "a stumble or an uneven step",
+    SignalKind.BODY: "a stumble, or the body",
+    SignalKind.UNEVEN: "an uneven step",
+    SignalKind.STOP: "too much of it",
+    SignalKind.FREE: "the gait was lost on the way",
     SignalKind.SPOOK: "a spook",
     SignalKind.ALARMED: ALARMED,
     SignalKind.OVER: "far more than asked",

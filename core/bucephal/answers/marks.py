@@ -7,7 +7,7 @@ from enum import StrEnum
 from pydantic import Field
 
 from bucephal.answers.at_the_ring import Signal, SignalKind
-from bucephal.answers.in_the_record import judged
+from bucephal.answers.in_the_record import Meaning
 from bucephal.answers.in_words import answer_in_words, answer_written
 from bucephal.answers.rules import StepRule
 from bucephal.record import Ask, FrozenModel, Tension
@@ -15,7 +15,7 @@ from bucephal.record import Ask, FrozenModel, Tension
 
 class Mark(StrEnum):
     """accepted; in-band: light (a success), yet not accepted; heavy; none: no answer; apart: an
-    alarmed answer or an event, which says nothing of lightness.
+    alarmed answer, an event, or what is no answer, which say nothing of lightness.
     """
 
     ACCEPTED = "accepted"
@@ -34,25 +34,24 @@ class AnswerDrawn(FrozenModel):
     words: str
 
 
-def drawn(ask: Ask, rule: StepRule) -> AnswerDrawn:
-    """An ask by its reading in the record."""
+def drawn(ask: Ask, rule: StepRule, meaning: Meaning) -> AnswerDrawn:
+    """An ask by what it means in the record."""
     return AnswerDrawn(
         ask=ask,
-        mark=_mark_in_the_record(ask, rule),
+        mark=_mark(ask, meaning),
         written=answer_written(ask, rule.exercise.unit),
         words=answer_in_words(ask, rule),
     )
 
 
-def _mark_in_the_record(ask: Ask, rule: StepRule) -> Mark:
-    if ask.tension is Tension.ALARMED:
+def _mark(ask: Ask, meaning: Meaning) -> Mark:
+    if ask.tension is Tension.ALARMED or not meaning.is_answer:
         return Mark.APART
     if not ask.answered:
         return Mark.NONE
-    judgement = judged(ask, rule)
-    if judgement.accepted:
+    if meaning.accepted:
         return Mark.ACCEPTED
-    return Mark.IN_BAND if judgement.success else Mark.HEAVY
+    return Mark.IN_BAND if meaning.success else Mark.HEAVY
 
 
 _AT_THE_RING = {
@@ -60,7 +59,8 @@ _AT_THE_RING = {
     SignalKind.BEST: Mark.ACCEPTED,
     SignalKind.TIGHT: Mark.IN_BAND,
     SignalKind.OVER: Mark.IN_BAND,
-    SignalKind.ANTICIPATED: Mark.IN_BAND,
+    SignalKind.SHAPE: Mark.IN_BAND,
+    SignalKind.LET_BE: Mark.ACCEPTED,
     SignalKind.HEAVY: Mark.HEAVY,
     SignalKind.WRONG: Mark.HEAVY,
     SignalKind.NONE: Mark.NONE,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from bucephal.answers.rules import StepRule
-from bucephal.record import Ask, Coarse, Correct, Tension
+from bucephal.record import Ask, Coarse
 from bucephal.record.models import TOP_LEVEL
 
 
@@ -35,15 +35,14 @@ class Observation(NamedTuple):
         return Observation(band_top, TOP_LEVEL)
 
 
-def observation_of(ask: Ask, rule: StepRule) -> Observation | None:
-    """What a lightness ask tells the filter; None if it tells nothing (an alarmed answer).
+def observation_at(ask: Ask, rule: StepRule, *, answered: bool) -> Observation:
+    """What a lightness ask tells the filter.
 
-    A wrong movement is no answer up to that level. A coarse answer is inside or above the
-    band that was in force when it was asked.
+    A coarse answer is inside or above the band that was in force when it was asked.
+
+    Args:
+        answered: it answered, with the movement that was asked; else it is no answer up to its level.
     """
-    if ask.tension is Tension.ALARMED:
-        return None
-    answered = ask.answered and ask.correct is not Correct.NO
     if ask.coarse is not None or ask.level is None:
         top = ask.band_top if ask.band_top is not None else rule.band_top
         if ask.coarse is Coarse.LIGHT and answered:
@@ -51,6 +50,4 @@ def observation_of(ask: Ask, rule: StepRule) -> Observation | None:
         if not answered or top == TOP_LEVEL:
             return Observation.no_answer_up_to(top)
         return Observation.coarse_heavy(top)
-    if not answered:
-        return Observation.no_answer_up_to(ask.level)
-    return Observation.answered_at(ask.level)
+    return Observation.answered_at(ask.level) if answered else Observation.no_answer_up_to(ask.level)

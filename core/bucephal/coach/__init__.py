@@ -2,10 +2,11 @@
 
 from bucephal.coach.advising import Advice, Coach, advise
 from bucephal.coach.compiling import CompiledCoach, compile_coach
+from bucephal.coach.counters import SoFar
 from bucephal.coach.machine import AdviceCode
 from bucephal.coach.settings import CoachFile, CoachSettings, check_coach_file
 
 __all__ = [
-    "Advice", "AdviceCode", "Coach", "CoachFile", "CoachSettings", "CompiledCoach", "advise",
+    "Advice", "AdviceCode", "Coach", "CoachFile", "CoachSettings", "CompiledCoach", "SoFar", "advise",
     "check_coach_file", "compile_coach",
 ]  # fmt: skip

@@ -9,11 +9,23 @@ from collections.abc import Iterable, Iterator, Mapping
 
 from pydantic import Field
 
-from bucephal.answers import HeardEntry, Signal, SignalKind, SignalRule, classify, said, signal_rules
+from bucephal.answers import (
+    HeardEntry,
+    ItemRule,
+    Signal,
+    SignalRule,
+    classify,
+    counted_as,
+    said,
+    signal_rules,
+)
+from bucephal.coach.counters import Counter, Counts, counter_conditions
 from bucephal.coach.machine import (
     EASIER_ASKS,
     REMEDIES_BEFORE_SECOND,
     START,
+    STUMBLES_TO_FLAG,
+    TIRED_TO_FINISH,
     AdviceCode,
     CoachState,
     MachineRules,
@@ -24,17 +36,20 @@ from bucephal.coach.machine import (
     in_context,
 )
 from bucephal.coach.settings import CoachSettings
-from bucephal.ladder import Catalogue, Escalation, Fault, Resistance, SessionEnd, Settling, under
+from bucephal.ladder import (
+    Catalogue,
+    CountsAs,
+    Escalation,
+    Fault,
+    Resistance,
+    SessionEnd,
+    Settling,
+    StepKind,
+    under,
+)
 from bucephal.record import FrozenModel
 from bucephal.words.coach import Figures, band_text, fill, load_texts, of_cap
 
-ENDING = frozenset(
-    {
-        AdviceCode.BEST_SO_FAR, AdviceCode.CHANGE_SIDE, AdviceCode.NEXT_EXERCISE,
-        AdviceCode.DOSE_REACHED, AdviceCode.LEAVE_EXERCISE, AdviceCode.TIME_UP,
-    }
-)  # fmt: skip
-"""Advice after which this item, or this side of it, is over for the day."""
 URGENT = frozenset(
     {AdviceCode.STOP_DANGER, AdviceCode.BODY_FLAG, AdviceCode.CALM_DOWN, AdviceCode.LEAVE_EXERCISE}
 )
@@ -69,31 +84,47 @@ class Coach:
     def __init__(self, settings: CoachSettings, catalogue: Catalogue) -> None:
         self.settings = settings
         self.catalogue = catalogue = under(catalogue, settings.school)
-        self.signal_rules: tuple[SignalRule, ...] = signal_rules(settings.rule(catalogue))
+        rule = settings.rule(catalogue)
+        self.signal_rules: tuple[SignalRule, ...] = signal_rules(rule)
+        self.conditions = counter_conditions(rule)
+        self.faults = faults_by_weight(rule)
+        self.exciting = rule.stage.exciting
+        self.by_level = rule.kind is StepKind.LIGHTNESS
         self.machine_rules = machine_rules(settings, catalogue)
         self.state: CoachState = START
         self.tries = 0
         self.row = 0
-        self.dangers = 0
-        self.alarms = 0
+        self.counts = Counts.from_before(settings.so_far, exciting=self.exciting)
 
     def hear(self, entry: HeardEntry) -> Advice:
         """Advice after one more entry."""
         signal = classify(entry, self.signal_rules)
         self.tries += signal.is_ask
-        self.dangers += signal.kind is SignalKind.DANGER
-        self.alarms += signal.kind is SignalKind.ALARMED
+        self.counts = self.counts.after(entry, self.conditions, is_ask=signal.is_ask)
         cap = self.settings.cap
         at_cap = cap is not None and self.tries >= cap
-        self.state, verdict = advance(self.state, signal, at_cap, self.machine_rules)
-        self.row = row_after(self.row, verdict.row, self.settings.aim)
-        return self._advice(entry, signal, in_context(verdict, self._context()))
+        self.state, plain = advance(self.state, signal, at_cap, self.machine_rules)
+        self.row = row_after(self.row, plain.row, self.settings.aim)
+        fault = self._fault(entry)
+        verdict = in_context(plain, self._context(fault))
+        if self.counts.is_nervous(exciting=self.exciting):
+            self.counts = self.counts.told_to_calm_down()
+        if verdict.code is AdviceCode.REMEDY:
+            self.counts = self.counts.with_remedy(_key(fault))
+        return self._advice(entry, signal, verdict, fault)
 
-    def _context(self) -> Iterator[Swap]:
-        left = self.settings.minutes_left
+    def _context(self, fault: Fault | None) -> Iterator[Swap]:
+        left, total = self.settings.minutes_left, self.counts.total
+        nervous = self.counts.is_nervous(exciting=self.exciting)
+        said = self.counts.remedies.get(_key(fault), 0)
         holding = {
-            Swap.DANGER_AGAIN: self.dangers > 1,
-            Swap.ALARM_AGAIN: self.alarms > 1,
+            Swap.DANGER_AGAIN: total[Counter.DANGERS] > 1,
+            Swap.BODY_AGAIN: total[Counter.STUMBLES] >= STUMBLES_TO_FLAG,
+            Swap.TIRED_AGAIN: total[Counter.TIRED] >= TIRED_TO_FINISH,
+            Swap.ALARM_AGAIN: total[Counter.ALARMS] > 1,
+            Swap.NERVES: nervous and not self.counts.nerves_said,
+            Swap.NERVES_AGAIN: nervous and self.counts.nerves_said,
+            Swap.REMEDY_AGAIN: said >= remedies_before_second(self.catalogue.school),
             Swap.ROW_FULL: self.row >= self.settings.aim,
             Swap.OTHER_SIDE_WAITS: self._other_side_waits,
             Swap.TIME_UP: left is not None and left <= 0,
@@ -105,10 +136,13 @@ class Coach:
         two_sided = len(self.catalogue.exercise(self.settings.step).side_names) > 1
         return two_sided and not self.settings.other_side_done
 
-    def _advice(self, entry: HeardEntry, signal: Signal, verdict: Verdict) -> Advice:
-        text = load_texts().of(verdict.text_id, self.catalogue.school)
-        figures = self._figures(entry, signal, verdict)
-        ends = verdict.code in ENDING
+    def _fault(self, entry: HeardEntry) -> Fault | None:
+        """The fault that speaks: the one that weighs most of those tapped."""
+        return next((fault for fault in self.faults if fault.code in entry.faults), None)
+
+    def _advice(self, entry: HeardEntry, signal: Signal, verdict: Verdict, fault: Fault | None) -> Advice:
+        text = load_texts().of(verdict.text_id, self.catalogue.school, by_level=self.by_level)
+        figures = self._figures(entry, signal, verdict, fault)
         return Advice(
             code=verdict.code,
             accepted=verdict.accepted,
@@ -120,26 +154,35 @@ class Coach:
             aim=self.settings.aim,
             tries=self.tries,
             cap=self.settings.cap,
-            ends=ends,
-            ended_heavy=ends and verdict.heavy,
+            ends=verdict.ends,
+            ended_heavy=verdict.ends and verdict.heavy,
             louder_after_s=louder_after_s(self.catalogue.school),
         )
 
-    def _figures(self, entry: HeardEntry, signal: Signal, verdict: Verdict) -> Figures:
+    def _figures(self, entry: HeardEntry, signal: Signal, verdict: Verdict, fault: Fault | None) -> Figures:
         spoken = said(signal.kind, with_level=entry.level is not None)
+        wrong_part = self.catalogue.exercise(self.settings.step).fault("wrong-part")
+        remedies = remedy_texts(fault or wrong_part)
         return {
             **constant_figures(self.settings, self.catalogue),
             "said": fill(spoken, {"level": str(entry.level)}),
             "tries": str(self.tries),
             "row": str(self.row),
-            "remedy": self._remedy(entry, second=verdict.variant == "second"),
+            "remedy": remedies.second if verdict.variant == "second" else remedies.first,
+            "fault": remedy_texts(fault).looks,
+            "with_remedy": "" if fault is None else f" {remedies.first}",
         }
 
-    def _remedy(self, entry: HeardEntry, *, second: bool) -> str:
-        exercise = self.catalogue.exercise(self.settings.step)
-        logged = [fault for code in entry.faults if (fault := exercise.fault(code)) is not None]
-        wrong = exercise.fault("wrong-part")
-        return remedy_text(logged[0] if logged else wrong, second=second)
+
+def _key(fault: Fault | None) -> str:
+    return "" if fault is None else fault.code
+
+
+def faults_by_weight(rule: ItemRule) -> tuple[Fault, ...]:
+    """A step's faults, the one that speaks first where several were tapped."""
+    by_kind = counted_as(rule, learning=rule.green, sessions_before=rule.sessions_before)
+    weight = {code: number for number, kind in enumerate(CountsAs) for code in by_kind[kind]}
+    return tuple(sorted(rule.exercise.faults, key=lambda fault: weight[fault.code]))
 
 
 def row_after(row: int, effect: RowEffect, aim: int) -> int:
@@ -153,15 +196,18 @@ def row_after(row: int, effect: RowEffect, aim: int) -> int:
 
 
 def machine_rules(settings: CoachSettings, catalogue: Catalogue) -> MachineRules:
-    school = catalogue.school
-    fixed = SessionEnd.in_force(school) is SessionEnd.FIXED_LESSON
-    holding = Resistance.in_force(school) is Resistance.HOLD_QUIETLY
+    fixed = SessionEnd.in_force(catalogue.school) is SessionEnd.FIXED_LESSON
     return MachineRules(
         band_top=settings.band[1],
         has_easier_stage=catalogue.previous(settings.step) is not None,
         easier_asks=_FIXED_LESSON_EASIER if fixed else EASIER_ASKS,
-        remedies_before_second=_HOLDING_REMEDIES if holding else REMEDIES_BEFORE_SECOND,
     )
+
+
+def remedies_before_second(school: Mapping[str, str]) -> int:
+    """How often a first remedy is said before the second: once more where one holds and waits."""
+    holding = Resistance.in_force(school) is Resistance.HOLD_QUIETLY
+    return _HOLDING_REMEDIES if holding else REMEDIES_BEFORE_SECOND
 
 
 def louder_after_s(school: Mapping[str, str]) -> int:
@@ -183,10 +229,21 @@ def constant_figures(settings: CoachSettings, catalogue: Catalogue) -> Figures:
     }
 
 
-def remedy_text(fault: Fault | None, *, second: bool) -> str:
+class RemedyTexts(FrozenModel):
+    """A fault as it is said: how it looks, and what to do about it."""
+
+    looks: str
+    first: str
+    second: str
+
+
+def remedy_texts(fault: Fault | None) -> RemedyTexts:
+    """What is said of a fault; None: of a movement that has no fault of a name."""
     if fault is None:
-        return load_texts().remedy_of_no_fault
-    return fault.second if second and fault.second is not None else fault.first
+        texts = load_texts()
+        none = texts.remedy_of_no_fault
+        return RemedyTexts(looks=texts.looks_of_no_fault, first=none, second=none)
+    return RemedyTexts(looks=fault.looks, first=fault.first, second=fault.second or fault.first)
 
 
 def easier_text(step: str, catalogue: Catalogue) -> str:

@@ -15,24 +15,31 @@ from pydantic import Field
 
 from bucephal.answers import (
     Condition,
+    ItemRule,
     Mark,
     Signal,
-    SignalKind,
     SignalRule,
     mark_at_the_ring,
     said,
     signal_rules,
 )
 from bucephal.coach.advising import (
-    ENDING,
     URGENT,
+    RemedyTexts,
     constant_figures,
+    faults_by_weight,
     louder_after_s,
     machine_rules,
-    remedy_text,
+    remedies_before_second,
+    remedy_texts,
 )
+from bucephal.coach.counters import OF_THE_EXERCISE, Counter, counter_conditions
 from bucephal.coach.machine import (
     START,
+    STUMBLES_TO_FLAG,
+    TIGHT_EXCITING,
+    TIGHT_RUN,
+    TIRED_TO_FINISH,
     AdviceCode,
     MachineRules,
     RowEffect,
@@ -42,7 +49,7 @@ from bucephal.coach.machine import (
     swapped,
 )
 from bucephal.coach.settings import CoachSettings
-from bucephal.ladder import Catalogue, Fault, under
+from bucephal.ladder import Catalogue, StepKind, under
 from bucephal.record import FrozenModel
 from bucephal.words.coach import AdviceText, load_texts
 
@@ -59,8 +66,6 @@ class CompiledSignal(FrozenModel):
     said_without_level: str
     mark: Mark
     is_ask: bool
-    is_danger: bool
-    is_alarm: bool
     came: bool = Field(description="Answered, heavy or not, with the right movement and no alarm.")
 
 
@@ -86,9 +91,23 @@ class CompiledTable(FrozenModel):
     verdict: tuple[int, ...]
 
 
-class RemedyTexts(FrozenModel):
-    first: str
-    second: str
+class CompiledCounter(FrozenModel):
+    """An entry adds one where any of the conditions holds."""
+
+    when_any: tuple[Condition, ...]
+    of_the_exercise: bool = Field(description="Over both sides of the exercise; else over the session.")
+
+
+class CompiledLimits(FrozenModel):
+    """From where on a swap holds, by the counter it looks at."""
+
+    dangers: int
+    stumbles: int
+    tired: int
+    alarms: int
+    tight_run: int
+    tights: int | None = Field(description="In an exciting exercise; null: only a run counts.")
+    remedies: int
 
 
 class CompiledCoach(FrozenModel):
@@ -109,8 +128,12 @@ class CompiledCoach(FrozenModel):
     texts: dict[str, AdviceText]
     louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
     figures: dict[str, str] = Field(description="Figures of the texts that never change.")
+    counters: dict[Counter, CompiledCounter]
+    limits: CompiledLimits
+    faults: tuple[str, ...] = Field(description="Their codes, the one that speaks first in front.")
     remedies: dict[str, RemedyTexts]
-    default_remedy: RemedyTexts
+    default_remedy: RemedyTexts = Field(description="Of a wrong movement with no fault of a name.")
+    no_fault: RemedyTexts
 
 
 def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoach:
@@ -140,11 +163,20 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         verdicts=_compiled_verdicts(verdicts),
         tables=walk.tables,
         swaps=tuple(Swap),
-        texts={verdict.text_id: texts.of(verdict.text_id, catalogue.school) for verdict in verdicts},
+        texts={
+            verdict.text_id: texts.of(
+                verdict.text_id, catalogue.school, by_level=exercise.kind is StepKind.LIGHTNESS
+            )
+            for verdict in verdicts
+        },
         louder_after_s=louder_after_s(catalogue.school),
         figures=constant_figures(settings, catalogue),
-        remedies={fault.code: _remedies(fault) for fault in exercise.faults},
-        default_remedy=_remedies(exercise.fault("wrong-part")),
+        counters=_counters(settings.rule(catalogue)),
+        limits=_limits(settings.step, catalogue),
+        faults=tuple(fault.code for fault in faults_by_weight(settings.rule(catalogue))),
+        remedies={fault.code: remedy_texts(fault) for fault in exercise.faults},
+        default_remedy=remedy_texts(exercise.fault("wrong-part")),
+        no_fault=remedy_texts(None),
     )
 
 
@@ -235,7 +267,7 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
             text=verdict.text_id,
             accepted=verdict.accepted,
             heavy=verdict.heavy,
-            ends=verdict.code in ENDING,
+            ends=verdict.ends,
             urgent=verdict.code in URGENT,
             row=verdict.row,
             swaps={swap: number[other] for swap in Swap if (other := swapped(verdict, swap)) is not None},
@@ -257,11 +289,24 @@ def _compiled_signal(signal: Signal) -> CompiledSignal:
         said_without_level=said(signal.kind, with_level=False),
         mark=mark_at_the_ring(signal),
         is_ask=signal.is_ask,
-        is_danger=signal.kind is SignalKind.DANGER,
-        is_alarm=signal.kind is SignalKind.ALARMED,
         came=signal.came,
     )
 
 
-def _remedies(fault: Fault | None) -> RemedyTexts:
-    return RemedyTexts(first=remedy_text(fault, second=False), second=remedy_text(fault, second=True))
+def _counters(rule: ItemRule) -> dict[Counter, CompiledCounter]:
+    return {
+        counter: CompiledCounter(when_any=conditions, of_the_exercise=counter in OF_THE_EXERCISE)
+        for counter, conditions in counter_conditions(rule).items()
+    }
+
+
+def _limits(step: str, catalogue: Catalogue) -> CompiledLimits:
+    return CompiledLimits(
+        dangers=2,
+        stumbles=STUMBLES_TO_FLAG,
+        tired=TIRED_TO_FINISH,
+        alarms=2,
+        tight_run=TIGHT_RUN,
+        tights=TIGHT_EXCITING if catalogue.stage(step).exciting else None,
+        remedies=remedies_before_second(catalogue.school),
+    )

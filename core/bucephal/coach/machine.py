@@ -3,7 +3,8 @@
 One state holds only what a later answer can depend on, so that there are few of them and the
 whole coach of an item can be compiled into a table. Counters are kept outside: the machine asks
 only whether the cap of tries is reached, and `in_context` swaps what is said when the row of
-accepted answers is full, the time is up, the other side waits, or something comes a second time.
+accepted answers is full, the time is up, the other side waits, it is nervous, or something comes again.
+Some of those counters are the whole session's (``counters.py``): a second danger anywhere is a second one.
 
 Source: common practice, no source. The rules in their order stand in docs/coach.md.
 """
@@ -21,6 +22,11 @@ from bucephal.response.comparing import stuck_after
 OVERS_TO_CALM = 3
 EASIER_ASKS = 2
 REMEDIES_BEFORE_SECOND = 2
+TIGHT_RUN = 3
+TIGHT_EXCITING = 2
+"""Tight answers running on a side, or in an exciting exercise, that ask for calm work."""
+STUMBLES_TO_FLAG = 2
+TIRED_TO_FINISH = 2
 LONGEST_STUCK = 4
 """No rule waits for more heavy answers without a new lowest than this."""
 
@@ -44,6 +50,15 @@ class AdviceCode(StrEnum):
     REST_REPEAT = "rest-repeat"
 
 
+ENDING = frozenset(
+    {
+        AdviceCode.BEST_SO_FAR, AdviceCode.CHANGE_SIDE, AdviceCode.NEXT_EXERCISE,
+        AdviceCode.DOSE_REACHED, AdviceCode.LEAVE_EXERCISE, AdviceCode.TIME_UP,
+    }
+)  # fmt: skip
+"""Advice after which this item, or this side of it, is over for the day."""
+
+
 class Helped(StrEnum):
     """Where the one helping aid of this item stands."""
 
@@ -59,7 +74,6 @@ class MachineRules:
     band_top: int
     has_easier_stage: bool
     easier_asks: int = EASIER_ASKS
-    remedies_before_second: int = REMEDIES_BEFORE_SECOND
 
 
 class CoachState(NamedTuple):
@@ -77,7 +91,6 @@ class CoachState(NamedTuple):
     """Asks without any answer since the last light one."""
     helped: Helped = Helped.NOT_YET
     overs: int = 0
-    wrongs: int = 0
     easier: int = 0
     """Asks of an easier stage advised so far; 0: at the planned stage."""
     best_said: bool = False
@@ -103,6 +116,11 @@ class Verdict:
     row: RowEffect = RowEffect.BREAKS
 
     @property
+    def ends(self) -> bool:
+        """Is this item, or this side of it, over for the day?"""
+        return self.code in ENDING or (self.code is AdviceCode.BODY_FLAG and self.variant != "")
+
+    @property
     def text_id(self) -> str:
         return f"{self.code}.{self.variant}" if self.variant else str(self.code)
 
@@ -114,10 +132,19 @@ class Swap(StrEnum):
     """What the machine does not hold but a verdict can depend on, in the order it is looked at."""
 
     DANGER_AGAIN = "danger-again"
+    BODY_AGAIN = "body-again"
+    TIRED_AGAIN = "tired-again"
     ALARM_AGAIN = "alarm-again"
+    NERVES = "nerves"
+    NERVES_AGAIN = "nerves-again"
+    REMEDY_AGAIN = "remedy-again"
     ROW_FULL = "row-full"
     OTHER_SIDE_WAITS = "other-side-waits"
     TIME_UP = "time-up"
+
+
+_BEFORE_NERVES = (AdviceCode.STOP_DANGER, AdviceCode.BODY_FLAG, AdviceCode.LEAVE_EXERCISE)
+"""What is more urgent than nerves; alarm (calm down) is too."""
 
 
 def in_context(verdict: Verdict, context: Iterable[Swap]) -> Verdict:
@@ -135,10 +162,18 @@ def swapped(verdict: Verdict, swap: Swap) -> Verdict | None:
     match swap, code:
         case Swap.DANGER_AGAIN, AdviceCode.STOP_DANGER if not variant:
             return replace(verdict, variant="second")
+        case Swap.BODY_AGAIN, AdviceCode.BODY_FLAG if variant in ("", "stop"):
+            return replace(verdict, variant="again")
+        case Swap.TIRED_AGAIN, AdviceCode.LEAVE_EXERCISE if variant == "stop":
+            return replace(verdict, code=AdviceCode.TIME_UP, variant="tired")
         case Swap.ALARM_AGAIN, AdviceCode.CALM_DOWN if not variant:
             return replace(verdict, code=AdviceCode.LEAVE_EXERCISE, variant="alarm")
+        case Swap.NERVES | Swap.NERVES_AGAIN, _:
+            return _nerves(verdict, swap)
+        case Swap.REMEDY_AGAIN, AdviceCode.REMEDY if variant in ("", "shape"):
+            return replace(verdict, variant="second")
         case Swap.ROW_FULL, AdviceCode.REST_REPEAT | AdviceCode.DOSE_REACHED if (
-            variant in ("", "tight") and not verdict.heavy
+            variant in ("", "tight", "let-be") and not verdict.heavy
         ):
             return replace(verdict, code=AdviceCode.NEXT_EXERCISE, variant="")
         case Swap.OTHER_SIDE_WAITS, AdviceCode.NEXT_EXERCISE:
@@ -146,6 +181,16 @@ def swapped(verdict: Verdict, swap: Swap) -> Verdict | None:
         case Swap.TIME_UP, AdviceCode.REST_REPEAT:
             return replace(verdict, code=AdviceCode.TIME_UP, variant="")
     return None
+
+
+def _nerves(verdict: Verdict, swap: Swap) -> Verdict | None:
+    """Tight again and again: calm work first; once more after that, no more of it today."""
+    if verdict.code in _BEFORE_NERVES or verdict.code is AdviceCode.CALM_DOWN:
+        return None
+    if swap is Swap.NERVES:
+        return replace(verdict, code=AdviceCode.CALM_DOWN, variant="nerves")
+    variant = "nerves-heavy" if verdict.heavy else "nerves"
+    return replace(verdict, code=AdviceCode.LEAVE_EXERCISE, variant=variant)
 
 
 def advance(
@@ -163,26 +208,34 @@ def advance(
         case SignalKind.DANGER:
             return _runs_ended(state), Verdict(AdviceCode.STOP_DANGER)
         case SignalKind.BODY:
-            return _runs_ended(state), Verdict(AdviceCode.BODY_FLAG)
+            return state, Verdict(AdviceCode.BODY_FLAG, "stop" if signal.is_over else "", row=RowEffect.KEEPS)
+        case SignalKind.UNEVEN:
+            return state, Verdict(AdviceCode.BODY_FLAG, "uneven", row=RowEffect.KEEPS)
         case SignalKind.SPOOK:
             return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "spook")
+        case SignalKind.STOP:
+            return _runs_ended(state), Verdict(AdviceCode.LEAVE_EXERCISE, "stop", row=RowEffect.KEEPS)
         case SignalKind.ALARMED:
             return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN)
         case SignalKind.OVER:
             return _after_over(state)
         case SignalKind.WRONG:
-            return _after_wrong(state, at_cap, rules)
+            return _after_wrong(state, signal, at_cap, rules)
+        case SignalKind.FREE:
+            return state, Verdict(AdviceCode.REMEDY, "free", row=RowEffect.KEEPS)
         case SignalKind.ANTICIPATED:
             return _runs_ended(state), Verdict(AdviceCode.VARY, row=RowEffect.KEEPS)
+        case SignalKind.SHAPE:
+            return _after_shape(state, at_cap, rules)
         case SignalKind.HEAVY | SignalKind.NONE:
             return _after_heavy(state, signal, at_cap, rules)
     return _after_light(state, signal, at_cap)
 
 
 def _runs_ended(state: CoachState) -> CoachState:
-    """Ends runs of heavy, over and wrong answers."""
+    """Ends runs of heavy and over answers."""
     helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
-    return state._replace(lowest=None, since_lowest=0, top_last=False, overs=0, wrongs=0, helped=helped)
+    return state._replace(lowest=None, since_lowest=0, top_last=False, overs=0, helped=helped)
 
 
 def _after_over(state: CoachState) -> tuple[CoachState, Verdict]:
@@ -192,14 +245,28 @@ def _after_over(state: CoachState) -> tuple[CoachState, Verdict]:
     return _runs_ended(state)._replace(overs=overs), Verdict(AdviceCode.PRAISE_WAIT)
 
 
-def _after_wrong(state: CoachState, at_cap: bool, rules: MachineRules) -> tuple[CoachState, Verdict]:
-    wrongs = state.wrongs
-    now = _runs_ended(state)._replace(wrongs=min(wrongs + 1, rules.remedies_before_second))
+def _after_wrong(
+    state: CoachState, signal: Signal, at_cap: bool, rules: MachineRules
+) -> tuple[CoachState, Verdict]:
+    """Not released for it, and its remedy; but loud twice running, or none at all twice: no third."""
+    unanswered = min(state.unanswered + signal.is_unanswered, 2)
+    now = _runs_ended(state)._replace(top_last=signal.is_top, unanswered=unanswered)
     if at_cap or state.easier:
         # A remedy asks for another try, and none are left: finish on something smaller.
         return _easier(now, rules, "wrong", heavy=False)
-    second = wrongs >= rules.remedies_before_second
-    return now, Verdict(AdviceCode.REMEDY, "second" if second else "")
+    if (state.top_last and signal.is_top) or unanswered >= 2:
+        return _easier(now, rules, "top", heavy=False)
+    return now, Verdict(AdviceCode.REMEDY)
+
+
+def _after_shape(state: CoachState, at_cap: bool, rules: MachineRules) -> tuple[CoachState, Verdict]:
+    """A good try: it is praised, and the remedy is for the next; not the light answer to finish on."""
+    now = _runs_ended(state)._replace(unanswered=0)
+    if state.easier:
+        return _easier(now, rules, "wrong", heavy=False)
+    if at_cap:
+        return now, Verdict(AdviceCode.DOSE_REACHED, "shape", row=RowEffect.KEEPS)
+    return now, Verdict(AdviceCode.REMEDY, "shape", row=RowEffect.KEEPS)
 
 
 def _after_heavy(
@@ -212,7 +279,7 @@ def _after_heavy(
     count = 1 if lighter else min(state.since_lowest + 1, LONGEST_STUCK)
     unanswered = min(state.unanswered + no_answer, 2)
     helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
-    now = state._replace(overs=0, wrongs=0, lowest=lowest, since_lowest=count,
+    now = state._replace(overs=0, lowest=lowest, since_lowest=count,
         top_last=signal.is_top, unanswered=unanswered, helped=helped,
     )  # fmt: skip
     if at_cap or state.easier:
@@ -254,5 +321,5 @@ def _after_light(state: CoachState, signal: Signal, at_cap: bool) -> tuple[Coach
         return now, Verdict(AdviceCode.DOSE_REACHED, "finished-light", accepted, row=row)
     if at_cap:
         return now, Verdict(AdviceCode.DOSE_REACHED, accepted=accepted, row=row)
-    variant = "tight" if is_tight else ""
+    variant = str(signal.kind) if signal.kind in (SignalKind.TIGHT, SignalKind.LET_BE) else ""
     return now, Verdict(AdviceCode.REST_REPEAT, variant, accepted, row=row)

@@ -8,6 +8,7 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from bucephal.answers import HeardEntry, ItemRule
+from bucephal.coach.counters import SoFar
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue, OptionCode, Side
 from bucephal.problems import shorten
@@ -34,6 +35,8 @@ class CoachSettings(FrozenModel):
     sessions_before: Annotated[int, Field(ge=0)] | None = Field(
         None, description="Sessions in which this exercise was asked before; null: not known."
     )
+
+    so_far: SoFar = SoFar()
 
     def rule(self, catalogue: Catalogue) -> ItemRule:
         """How answers to the item are read.

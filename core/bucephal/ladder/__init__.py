@@ -3,7 +3,7 @@
 from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.library import AssessmentPlan, Library, load_library
 from bucephal.ladder.loading import build_catalogue, load_catalogue, under
-from bucephal.ladder.models import Caution, CueFamily, Demand, Exercise, Fault, Need, SetUp, Stage
+from bucephal.ladder.models import Caution, CueFamily, Demand, Exercise, Fault, Need, RiderFault, SetUp, Stage
 from bucephal.ladder.own import add_own, check_yard, next_number, source_of
 from bucephal.ladder.questions import (
     Escalation,
@@ -18,8 +18,8 @@ from bucephal.ladder.questions import (
 from bucephal.ladder.schools import OptionCode, School, SchoolOption
 from bucephal.ladder.source import ExerciseSource, FaultSource, OwnExercise, StageSource, YardLadder
 from bucephal.ladder.terms import (
-    Accepted,
     Compare,
+    CountsAs,
     Gait,
     Gate,
     HelperRule,
@@ -31,10 +31,10 @@ from bucephal.ladder.terms import (
 )
 
 __all__ = [
-    "Accepted", "AssessmentPlan", "Catalogue", "Caution", "Compare", "CueFamily", "Demand", "Escalation",
+    "AssessmentPlan", "Catalogue", "Caution", "Compare", "CountsAs", "CueFamily", "Demand", "Escalation",
     "Exercise", "ExerciseSource", "Fault", "FaultSource", "Fresh", "Gait", "Gate", "HelperRule",
-    "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance", "School",
-    "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage", "StageBand",
+    "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance", "RiderFault",
+    "School", "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage", "StageBand",
     "StageSource", "StartAge", "StepKind", "WrongLead", "YardLadder", "add_own", "build_catalogue",
     "check_yard", "load_catalogue", "load_library", "next_number", "source_of", "under",
 ]  # fmt: skip

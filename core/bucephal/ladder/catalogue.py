@@ -8,7 +8,7 @@ from pydantic import Field, InstanceOf
 
 from bucephal.errors import UnknownStep
 from bucephal.ladder.library import Blueprint
-from bucephal.ladder.models import CueFamily, Exercise, Stage
+from bucephal.ladder.models import CueFamily, Exercise, RiderFault, Stage
 from bucephal.ladder.schools import School
 from bucephal.ladder.terms import LadderModel
 
@@ -19,7 +19,7 @@ class Catalogue(LadderModel):
     exercises: tuple[Exercise, ...]
     phases: dict[str, str]
     families: dict[str, CueFamily]
-    rider_faults: dict[str, str]
+    rider_faults: dict[str, RiderFault]
     school: dict[str, str] = Field(description="The option in force for every question of the schools.")
     prefers: tuple[str, ...] = Field(description="Exercises that the school takes first.")
     missing_kit: tuple[str, ...] = Field((), description="What the yard does not have.")

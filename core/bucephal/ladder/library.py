@@ -12,7 +12,7 @@ from typing import Any, TypeVar
 from pydantic import BaseModel, ValidationError
 
 from bucephal.errors import LadderFault
-from bucephal.ladder.models import Caution, CueFamily, Demand, SetUp
+from bucephal.ladder.models import Caution, CueFamily, Demand, RiderFault, SetUp
 from bucephal.ladder.schools import School
 from bucephal.ladder.source import ExerciseSource, FaultSource, YardLadder
 from bucephal.problems import problems_of
@@ -39,7 +39,7 @@ class Library:
     families: dict[str, CueFamily]
     family_faults: FaultRows
     exercise_faults: FaultRows
-    rider_faults: dict[str, str]
+    rider_faults: dict[str, RiderFault]
     cautions: dict[str, Caution]
     set_ups: dict[str, SetUp]
     demands: dict[str, Demand]
@@ -102,7 +102,7 @@ def library_from(phases: Iterable[dict[str, Any]], tables: dict[str, dict[str, A
             name: reader.table(rows, FaultSource, "code") for name, rows in faults.get("family", {}).items()
         },
         exercise_faults=_rows_by_exercise(faults.get("exercise", ()), reader),
-        rider_faults=faults.get("rider", {}),
+        rider_faults=reader.table(faults.get("rider", {}), RiderFault, "code"),
         cautions=reader.table(tables.get("cautions", {}), Caution, "code"),
         set_ups=reader.table(tables.get("set_ups", {}), SetUp, "code"),
         demands=reader.table(tables.get("demands", {}), Demand, "code"),

@@ -11,16 +11,18 @@ from bucephal.errors import Problem
 from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.checking import check_catalogue
 from bucephal.ladder.library import Blueprint, Library, library_from, load_library
-from bucephal.ladder.models import CueFamily, Exercise, Fault, Need, Stage
+from bucephal.ladder.models import CueFamily, Exercise, Fault, Need, RiderFault, Stage
 from bucephal.ladder.schools import SchoolChange, SchoolOption, options_in_force, resolve
 from bucephal.ladder.source import ExerciseSource, FaultSource, StageSource, YardLadder
-from bucephal.ladder.terms import Accepted, Gait, Gate, Origin, StepKind
+from bucephal.ladder.terms import CountsAs, Gait, Gate, Origin, StepKind
 
 TOLERANCE_FIRST_STAGE_S = 60.0
 TOLERANCE_LATER_STAGE_S = 30.0
 _STAGE_FIELDS = ("name", "does", "looks", "set_ups", "kit", "cautions", "demands")
 _EXERCISE_FIELDS = ("name", "ask", "set_ups", "kit", "cautions", "demands")
-_FAULT_FIELDS = ("looks", "first", "second", "accepted")
+_FAULT_FIELDS = (
+    "looks", "first", "second", "counts_as", "then", "from_stage", "after_sessions", "stays_calm",
+)  # fmt: skip
 
 
 def load_catalogue(yard: YardLadder | None = None, school: Mapping[str, str] | None = None) -> Catalogue:
@@ -125,17 +127,16 @@ def _changed_stage(stage: StageSource, change: SchoolChange) -> StageSource:
     return stage.model_copy(update={**change.fields(*_STAGE_FIELDS), "needs": needs})
 
 
-def _rider_faults(library: Library, changes: Iterable[SchoolChange]) -> dict[str, str]:
-    faults = dict(library.rider_faults)
+def _rider_faults(library: Library, changes: Iterable[SchoolChange]) -> dict[str, RiderFault]:
+    faults = list(library.rider_faults.values())
     for change in changes:
         if change.rider_fault is not None and change.becomes is not None:
-            faults = {
-                (change.becomes if code == change.rider_fault else code): (
-                    change.words or words if code == change.rider_fault else words
-                )
-                for code, words in faults.items()
-            }
-    return faults
+            faults = [_renamed(one, change) if one.code == change.rider_fault else one for one in faults]
+    return {one.code: one for one in faults}
+
+
+def _renamed(fault: RiderFault, change: SchoolChange) -> RiderFault:
+    return fault.model_copy(update={"code": change.becomes, "looks": change.words or fault.looks})
 
 
 # --- exercises and stages --------------------------------------------------------------------
@@ -223,7 +224,6 @@ class _Builder:
             least_age_months=max((one.months for one in codes["demands"]), default=0),
             ridden=ridden,
             exciting=source.exciting if stage.exciting is None else stage.exciting,
-            accept_nearly=stage.accept_nearly,
             target=stage.target,
             within_s=stage.within_s or (usual_s if source.kind is StepKind.TOLERANCE else None),
             **codes,
@@ -270,7 +270,11 @@ class _Builder:
                 looks=row.looks or "",
                 first=row.first or "",
                 second=row.second,
-                accepted=row.accepted or Accepted.LEARNING,
+                counts_as=row.counts_as or CountsAs.WRONG,
+                then=row.then,
+                from_stage=row.from_stage,
+                after_sessions=row.after_sessions,
+                stays_calm=row.stays_calm or False,
             )
 
     def _completed(self, exercise: str, fault: FaultSource) -> FaultSource:
@@ -293,7 +297,7 @@ class _Builder:
     def _changed_fault(self, fault: FaultSource, source: ExerciseSource) -> FaultSource:
         for change in self.changes:
             if change.fault == fault.code and change.of in (source.id, source.family, "any"):
-                fault = fault.model_copy(update=change.fields(*_FAULT_FIELDS))
+                fault = fault.model_copy(update=change.fields("first", "second", "counts_as"))
         return fault
 
 

@@ -10,8 +10,8 @@ from functools import cached_property
 from pydantic import Field
 
 from bucephal.ladder.terms import (
-    Accepted,
     Compare,
+    CountsAs,
     Gait,
     Gate,
     HelperRule,
@@ -30,11 +30,36 @@ class Need(LadderModel):
 
 
 class Fault(LadderModel):
+    """What goes wrong, its remedies, and what it counts as."""
+
     code: str
     looks: str
     first: str
     second: str | None = None
-    accepted: Accepted
+    counts_as: CountsAs
+    then: CountsAs | None = Field(None, description="What it counts as later on.")
+    from_stage: int | None = Field(None, description="Later: from this stage on.")
+    after_sessions: int | None = Field(None, description="Later: after so many sessions of the exercise.")
+    stays_calm: bool = Field(False, description="A stop that says nothing of nerves.")
+
+    def counts_in(self, stage: int, sessions_before: int | None) -> CountsAs:
+        """What it counts as in a stage.
+
+        Args:
+            stage: its number.
+            sessions_before: sessions in which the exercise was asked before; None: not known, taken as none.
+        """
+        late = self.from_stage is not None and stage >= self.from_stage
+        often = self.after_sessions is not None and (sessions_before or 0) >= self.after_sessions
+        return self.then if self.then is not None and (late or often) else self.counts_as
+
+
+class RiderFault(LadderModel):
+    """What the rider or handler does; logged beside the answer, and changes none of it."""
+
+    code: str
+    looks: str
+    helps: str = Field(description="What helps the person.")
 
 
 class CueFamily(LadderModel):
@@ -98,7 +123,6 @@ class Stage(LadderModel):
     least_age_months: int = Field(ge=0)
     ridden: bool
     exciting: bool
-    accept_nearly: bool
     target: float | None = Field(default=None, description="Measure steps: extent to reach.")
     within_s: float | None = Field(default=None, description="Tolerance steps: let go within.")
 

@@ -12,7 +12,7 @@ from typing import Any, Literal
 
 from pydantic import Field, field_validator
 
-from bucephal.ladder.terms import Accepted, LadderModel
+from bucephal.ladder.terms import CountsAs, LadderModel
 
 OptionCode = Literal["a", "b", "c", "d"]
 DEFAULT_OPTION = "a"
@@ -43,7 +43,7 @@ class SchoolChange(LadderModel):
     levels: tuple[str, ...] | None = None
     first: str | None = None
     second: str | None = None
-    accepted: Accepted | None = None
+    counts_as: CountsAs | None = None
     becomes: str | None = None
     words: str | None = None
 

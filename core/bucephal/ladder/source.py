@@ -10,7 +10,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from bucephal.ladder.terms import Accepted, Compare, Gait, HelperRule, Sides, StageBand, StepKind
+from bucephal.ladder.terms import Compare, CountsAs, Gait, HelperRule, Sides, StageBand, StepKind
 
 Code = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,29}$", description="a-z, 0-9 and -")]
 Line = Annotated[str, Field(min_length=1, max_length=120)]
@@ -30,7 +30,11 @@ class FaultSource(_Source):
     looks: Words | None = None
     first: Words | None = Field(None, description="The first remedy.")
     second: Words | None = Field(None, description="The second, if the first did not help twice.")
-    accepted: Accepted | None = None
+    counts_as: CountsAs | None = None
+    then: CountsAs | None = Field(None, description="What it counts as later on.")
+    from_stage: Annotated[int, Field(ge=1, le=99)] | None = None
+    after_sessions: Annotated[int, Field(ge=1, le=99)] | None = None
+    stays_calm: bool | None = None
 
 
 class StageSource(_Source):
@@ -46,7 +50,6 @@ class StageSource(_Source):
     helper: HelperRule = HelperRule.NEVER
     ridden: bool | None = None
     exciting: bool | None = None
-    accept_nearly: bool = True
     target: Annotated[float, Field(ge=0, le=100_000)] | None = None
     within_s: Annotated[float, Field(ge=1, le=3600)] | None = None
     kit: tuple[Thing, ...] | None = None

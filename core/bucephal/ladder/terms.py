@@ -64,13 +64,28 @@ class HelperRule(StrEnum):
     ALWAYS = "always"
 
 
-class Accepted(StrEnum):
-    """Until when a fault is let be while an exercise is learned."""
+class CountsAs(StrEnum):
+    """What a fault of the horse counts as, once it is tapped.
 
-    LEARNING = "learning"
-    ALWAYS = "always"
-    NEVER = "never"
-    SCHOOL = "school"
+    let-be: praised while the step is learned, then as shape. shape: the try is praised, the remedy is for
+    the next. wrong: not released for it. free: put back quietly, no try. stop: over for today. body: eased
+    off, and counted. level, over, tight, before: what is tapped with it speaks (the level, far more than
+    asked, tension, an answer before the ask). none: no fault here.
+
+    Source: common practice, no source.
+    """
+
+    BODY = "body"
+    STOP = "stop"
+    WRONG = "wrong"
+    FREE = "free"
+    SHAPE = "shape"
+    LET_BE = "let-be"
+    BEFORE = "before"
+    LEVEL = "level"
+    OVER = "over"
+    TIGHT = "tight"
+    NONE = "none"
 
 
 class Gait(StrEnum):

@@ -8,7 +8,7 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from bucephal.answers import AnswerDrawn, answer_in_words, drawn, is_success
+from bucephal.answers import AnswerDrawn, answer_in_words, drawn
 from bucephal.ladder import Side, StepKind
 from bucephal.measures import share_of_tries
 from bucephal.pages.gap import SideGap, described_gap
@@ -121,7 +121,7 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
             ChartDay(
                 on=belief.on,
                 days_off=(belief.on - before).days - 1 if before is not None else None,
-                asks=tuple(drawn(ask, track.rule) for ask in track.asks_on(belief.on)),
+                asks=tuple(drawn(ask, track.rule, meaning) for ask, meaning in track.told_on(belief.on)),
                 mean=belief.mean, low=belief.low, high=belief.high, p_first=belief.p_first,
                 conditions=unusual_on(sessions.get(belief.on, [])),
             )
@@ -138,7 +138,7 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
 
 
 def _light_share(track: CueTrack) -> LightShare:
-    light, asks = sum(is_success(row.ask, track.rule) for row in track.asks), len(track.asks)
+    light, asks = sum(one.success for one in track.answers), len(track.answers)
     share = share_of_tries(light, asks)
     return LightShare(
         light=light, asks=asks, low=share.low, high=share.high,

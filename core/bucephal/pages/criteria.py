@@ -7,7 +7,6 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from bucephal.answers import is_accepted
 from bucephal.ladder import Side, StepKind
 from bucephal.progress import Standing
 from bucephal.record import FrozenModel, band_for
@@ -18,6 +17,7 @@ from bucephal.response import (
     FIRST_ANSWERS_WITH_SURE,
     READY_CHANCE,
     READY_DAYS,
+    RIGHT_WANTED,
     SURE_ENOUGH,
     SURE_ENOUGH_SAFETY,
     CueTrack,
@@ -78,16 +78,20 @@ def answer_criterion(standing: Standing, step: str) -> str:
     low, high = band_for(standing.record.horse, standing.catalogue, step)
     if (low, high) == ANY_ANSWER:
         return words.ANY_ANSWER
-    return words.in_band(low, high, accept_nearly=stage.accept_nearly)
+    return words.in_band(low, high)
 
 
 def _rows(side: Side, track: CueTrack, good: str, sure: float) -> list[Criterion]:
     days, chance, run = len(track.days), track.p_first(), track.standing.first_accepted_run
-    last_two = sum(is_accepted(row.ask, track.rule) for row in track.asks[-2:])
+    last_two = sum(one.accepted for one in track.answers[-2:])
+    manner, exciting = track.manner, track.rule.stage.exciting
+    calm, calm_wanted = manner.calm_figures(exciting=exciting)
     return [
         _row("ready", side, words.DAYS_ASKED, days, READY_DAYS),
         _row("ready", side, words.LAST_TWO, last_two, 2),
         _row("ready", side, words.chance_of(good), chance, READY_CHANCE),
+        _row("ready", side, words.CALM_LATELY if exciting else words.CALM, calm, calm_wanted),
+        _row("ready", side, words.RIGHT, manner.right_share, RIGHT_WANTED),
         _row("confirmed", side, words.NEARLY_ALWAYS, track.sure, sure),
         _row("confirmed", side, words.FIRST_IN_A_ROW, run, FIRST_ANSWERS_WITH_SURE),
     ]

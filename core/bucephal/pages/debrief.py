@@ -157,7 +157,8 @@ def _row(
 ) -> DebriefRow:
     track_before, track = before.tracks.get(*key), after.tracks.by_key[key]
     asks = [ask for ask in session.asks if (ask.step, ask.side) == key]
-    heavy = [not is_success(ask, track.rule) for ask in asks]
+    told = [(ask, meaning) for ask, meaning in track.told_on(session.date) if ask in asks]
+    heavy = [not meaning.success for _, meaning in told if meaning.is_answer]
     then = _then(before, track_before) if track_before is not None else None
     row = DebriefRow(
         step=key[0],
@@ -165,9 +166,9 @@ def _row(
         side=key[1],
         kind=track.rule.kind,
         band=track.rule.band,
-        asks=tuple(drawn(ask, track.rule) for ask in asks),
+        asks=tuple(drawn(ask, track.rule, meaning) for ask, meaning in told),
         heavy_before_light=heavy.index(False) if False in heavy else len(heavy),
-        ended_heavy=heavy[-1],
+        ended_heavy=bool(heavy) and heavy[-1],
         change=_change(session, track_before, track, asks),
         before=then,
         after=_then(after, track),

@@ -15,13 +15,13 @@ from bucephal.words.plans import ADVICE_NOT_ORDERS
 
 
 class GuideFault(FrozenModel):
-    """A fault with its remedies, and whether it may be let be for now."""
+    """A fault with its remedies, and what it counts as."""
 
     code: str
     looks: str
     first: str
     second: str | None
-    accepted: str
+    counts_as: str = Field(description="What it counts as, in plain words.")
 
 
 class GuideLink(FrozenModel):
@@ -112,7 +112,7 @@ def step_guide(standing: Standing, step: str) -> StepGuide:
         sides=words.SIDES[exercise.sides],
         dose=_dose(exercise),
         criteria=criteria(standing, step),
-        faults=tuple(map(_fault, exercise.faults)),
+        faults=tuple(_fault(fault, stage) for fault in exercise.faults),
         cautions=stage.cautions_at(standing.age_months),
         set_ups=stage.set_ups,
         kit=stage.kit,
@@ -129,10 +129,10 @@ def step_guide(standing: Standing, step: str) -> StepGuide:
     )
 
 
-def _fault(fault: Fault) -> GuideFault:
+def _fault(fault: Fault, stage: Stage) -> GuideFault:
     return GuideFault(
         code=fault.code, looks=fault.looks, first=fault.first, second=fault.second,
-        accepted=words.ACCEPTED[fault.accepted],
+        counts_as=words.counts_as(fault, stage.number),
     )  # fmt: skip
 
 

@@ -2,13 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 
 from pydantic import Field
 
-from bucephal.answers import is_let_be
+from bucephal.answers import counted_as
 from bucephal.coach import CoachSettings, CompiledCoach, compile_coach
-from bucephal.ladder import Catalogue, Gait, Side, StepKind, under
+from bucephal.ladder import (
+    Catalogue,
+    CountsAs,
+    Exercise,
+    Gait,
+    RiderFault,
+    Side,
+    Stage,
+    StepKind,
+    under,
+)
 from bucephal.pages.facts import HorseFacts
 from bucephal.planning import PlanItem, SessionPlan
 from bucephal.record import FrozenModel
@@ -25,12 +35,29 @@ class PackFault(FrozenModel):
     passes: bool
 
 
+class PackLead(FrozenModel):
+    """A lead it can show in canter, and what of it went wrong."""
+
+    words: str
+    front: Side
+    hind: Side
+    faults: tuple[str, ...]
+
+
 class PackSide(FrozenModel):
     """One side of an item: which coach plays it."""
 
     side: Side
     coach: int
     begin: str = Field(description="The first instruction on this side.")
+    leads: tuple[PackLead, ...] = Field(description="The one wanted first; empty: it is not canter.")
+
+
+class PackEasier(FrozenModel):
+    """The easier stage that is asked once the coach says so."""
+
+    step: str
+    name: str
 
 
 class PackItem(FrozenModel):
@@ -40,8 +67,7 @@ class PackItem(FrozenModel):
     sides: tuple[PackSide, ...]
     faults: tuple[PackFault, ...]
     level_words: tuple[str, ...]
-    easier_step: str | None
-    canter: bool
+    easier: PackEasier | None = Field(description="The stage before; null: this is the first.")
 
 
 class RingPack(FrozenModel):
@@ -49,7 +75,7 @@ class RingPack(FrozenModel):
     plan: SessionPlan
     items: tuple[PackItem, ...]
     coaches: tuple[CompiledCoach, ...]
-    rider_faults: dict[str, str]
+    rider_faults: tuple[RiderFault, ...]
     before: str = Field(description="What is seen to before riding.")
     passed_over: tuple[str, str] = Field(
         description="Said when one knot, or several ({knots}), cannot be tried."
@@ -75,12 +101,13 @@ def ring_pack(
                 numbers[key] = len(coaches)
                 coaches.append(compile_coach(settings, catalogue))
             begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
-            sides.append(PackSide(side=dose.side, coach=numbers[key], begin=begin))
+            leads = tuple(_leads(dose.side, catalogue.exercise(item.step), catalogue.stage(item.step)))
+            sides.append(PackSide(side=dose.side, coach=numbers[key], begin=begin, leads=leads))
         assert settings is not None
         items.append(_pack_item(item, tuple(sides), settings, catalogue))
     return RingPack(
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
-        rider_faults=catalogue.rider_faults,
+        rider_faults=tuple(catalogue.rider_faults.values()),
         before=words.BEFORE_RIDING,
         passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),
     )  # fmt: skip
@@ -107,16 +134,36 @@ def _pack_item(
     assert item.step is not None
     exercise = catalogue.exercise(item.step)
     family, rule = catalogue.families.get(exercise.family or ""), settings.rule(catalogue)
+    let_be = counted_as(rule, learning=item.green, sessions_before=item.sessions_before)[CountsAs.LET_BE]
     return PackItem(
         item=item.id,
         sides=sides,
         faults=tuple(
-            PackFault(code=fault.code, looks=fault.looks, passes=is_let_be(fault, rule))
+            PackFault(code=fault.code, looks=fault.looks, passes=fault.code in let_be)
             for fault in exercise.faults
         ),
         level_words=tuple(family.text_for(level) for level in LEVELS)
         if family is not None and exercise.kind is StepKind.LIGHTNESS
         else (),
-        easier_step=catalogue.previous(item.step),
-        canter=catalogue.stage(item.step).gait is Gait.CANTER,
+        easier=_easier(item.step, catalogue),
     )
+
+
+def _easier(step: str, catalogue: Catalogue) -> PackEasier | None:
+    before = catalogue.previous(step)
+    return None if before is None else PackEasier(step=before, name=catalogue.stage(before).name)
+
+
+def _leads(side: Side, exercise: Exercise, stage: Stage) -> Iterator[PackLead]:
+    """Source: common practice, no source: disunited is different leads in front and behind."""
+    if stage.gait is not Gait.CANTER or side is Side.NONE:
+        return
+    other = side.other
+    for said, front, hind, code in (
+        (words.LEAD_AS_ASKED, side, side, None),
+        (words.OTHER_LEAD, other, other, "wrong-lead"),
+        (words.OTHER_LEAD_IN_FRONT, other, side, "disunited"),
+        (words.OTHER_LEAD_BEHIND, side, other, "disunited"),
+    ):
+        faults = (code,) if code is not None and exercise.fault(code) is not None else ()
+        yield PackLead(words=said, front=front, hind=hind, faults=faults)

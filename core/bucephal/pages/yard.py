@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from bucephal.ladder import Catalogue, CueFamily, Exercise, Origin, School, StepKind, load_library
+from bucephal.ladder import Catalogue, CountsAs, CueFamily, Exercise, Origin, School, StepKind, load_library
 from bucephal.record import Band, FrozenModel, YardDefaults
 from bucephal.record.history import DEFAULT_BANDS
 from bucephal.words import guides as words
@@ -19,6 +19,13 @@ class ExerciseRow(FrozenModel):
     origin: Origin
     stages: int
     archived: bool
+
+
+class FaultChoice(FrozenModel):
+    """What a yard can say that a fault of its own counts as."""
+
+    code: CountsAs
+    words: str
 
 
 class YardPage(FrozenModel):
@@ -37,6 +44,7 @@ class YardPage(FrozenModel):
     cautions: tuple[str, ...]
     set_ups: tuple[str, ...]
     fault_codes: tuple[str, ...]
+    faults_count_as: tuple[FaultChoice, ...]
 
 
 def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
@@ -62,6 +70,7 @@ def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
         cautions=tuple(library.cautions),
         set_ups=tuple(library.set_ups),
         fault_codes=library.fault_codes,
+        faults_count_as=tuple(FaultChoice(code=one, words=said) for one, said in words.COUNTS_AS.items()),
     )
 
 

@@ -12,7 +12,7 @@ from datetime import date
 
 from pydantic import Field
 
-from bucephal.answers import StepRule, came, is_accepted
+from bucephal.answers import Meaning
 from bucephal.ladder import (
     AssessmentPlan,
     Catalogue,
@@ -26,7 +26,6 @@ from bucephal.ladder import (
 )
 from bucephal.progress import Standing
 from bucephal.record import (
-    Ask,
     Background,
     FrozenModel,
     Horse,
@@ -294,16 +293,16 @@ def was_asked(step: str, tracks: Tracks) -> bool:
 
 def came_at_all(step: str, tracks: Tracks) -> bool:
     """Did it come on every side, at least once on the first day?"""
-    return _on_every_side(came, step, tracks)
+    return _on_every_side(lambda meaning: meaning.came, step, tracks)
 
 
 def came_light(step: str, tracks: Tracks) -> bool:
     """Did it come light and calm on every side, at least once on the first day?"""
-    return _on_every_side(is_accepted, step, tracks)
+    return _on_every_side(lambda meaning: meaning.accepted, step, tracks)
 
 
-def _on_every_side(judge: Callable[[Ask, StepRule], bool], step: str, tracks: Tracks) -> bool:
+def _on_every_side(judge: Callable[[Meaning], bool], step: str, tracks: Tracks) -> bool:
     return all(
-        track is not None and any(judge(ask, track.rule) for ask in track.asks_on(track.days[0]))
+        track is not None and any(judge(meaning) for _, meaning in track.told_on(track.days[0]))
         for _, track in tracks.sides_of(step)
     )

@@ -9,7 +9,6 @@ from functools import cached_property, wraps
 from statistics import median
 from typing import Any, TypeVar
 
-from bucephal.answers import is_success
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import GOOD, Standing, StepState
@@ -214,7 +213,7 @@ class Day:
         last = self.last_session
         if last is None or track.last_day != last.date:
             return False
-        return not is_success(track.asks[-1].ask, track.rule)
+        return bool(track.answers) and not track.answers[-1].success
 
 
 def worked_out_once(work: Callable[[Day], _Result]) -> Callable[[Day], _Result]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections import Counter
 
-from bucephal.ladder import Accepted, Compare, Escalation, Fresh, SessionEnd, Side, StepKind
+from bucephal.ladder import Compare, CountsAs, Escalation, Fresh, SessionEnd, Side, StepKind
 from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.choosing import Choice
 from bucephal.planning.day import SOME_DAYS_OFF, Day
@@ -241,7 +241,7 @@ def _likeliest_fault(day: Day, step: str) -> ItemRemedy | None:
         for code in row.ask.faults
     )
     likely = [fault for fault in exercise.faults if logged[fault.code]] or [
-        fault for fault in exercise.faults if fault.accepted is not Accepted.ALWAYS
+        fault for fault in exercise.faults if fault.counts_as is not CountsAs.NONE
     ]
     fault = max(likely, key=lambda one: logged[one.code], default=None)
     return ItemRemedy(fault=fault.code, looks=fault.looks, first=fault.first) if fault else None

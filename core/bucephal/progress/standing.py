@@ -9,13 +9,13 @@ from __future__ import annotations
 from datetime import date, timedelta
 from functools import cached_property
 
-from bucephal.answers import is_accepted
 from bucephal.ladder import Catalogue, Gait, Gate, Need, Side, Stage, StartAge, StepKind, under
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.record import HorseRecord, Overridden, Override
 from bucephal.response import (
     READY_CHANCE,
     READY_DAYS,
+    RIGHT_WANTED,
     SURE_ENOUGH,
     SURE_ENOUGH_SAFETY,
     CueTrack,
@@ -297,15 +297,16 @@ class Standing:
 
     def _shortfall(self, need: Need) -> MissingNeed:
         wanted = self._wanted(need)
-        worst_side, figure, lately = None, None, None
+        worst_side, figure, lately, manner = None, None, None, ""
         for side, track in self.tracks.sides_of(need.step):
             if track is None:
-                worst_side, figure, lately = (side, None, None)
+                worst_side, figure, lately, manner = (side, None, None, "")
                 break
             own = track.sure if need.gate is Gate.CONFIRMED else track.p_first()
-            if figure is None or own < figure:
-                worst_side, figure = side, own
-                lately = all(is_accepted(row.ask, track.rule) for row in track.asks[-2:])
+            short = _manner_short(track)
+            if figure is None or (bool(short), -own) > (bool(manner), -figure):
+                worst_side, figure, manner = side, own, short
+                lately = all(one.accepted for one in track.answers[-2:])
         asked = any(track is not None for _, track in self.tracks.sides_of(need.step))
         return MissingNeed(
             step=need.step,
@@ -323,6 +324,7 @@ class Standing:
                 figure,
                 wanted,
                 READY_DAYS,
+                manner,
             ),
         )
 
@@ -365,7 +367,9 @@ class Standing:
             return words.NOTHING_MISSING
         tracks = [(side, track) for side, track in self.tracks.sides_of(step) if track is not None]
         parts = [
-            words.side_stands(side, self.side_state(track), track.p_first(), track.sure, track.basis)
+            words.side_stands(
+                side, self.side_state(track), track.p_first(), track.sure, track.basis, _manner_short(track)
+            )
             for side, track in tracks
         ]
         vouched = self.vouched_by(step)
@@ -381,3 +385,10 @@ RIDING_NEVER_BELOW = 30
 """Months. A cautious default: growth plates close over years, the spine's last (from memory); a vet's word
 goes first.
 """
+
+
+def _manner_short(track: CueTrack) -> str:
+    if track.good_manners:
+        return ""
+    calm, calm_wanted = track.manner.calm_figures(exciting=track.rule.stage.exciting)
+    return words.manner_short(calm, calm_wanted, track.manner.right_share, RIGHT_WANTED)

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from bucephal.answers import is_accepted
+from bucephal.answers import meaning_of
 from bucephal.ladder import Side
 from bucephal.progress.standing import Standing
 from bucephal.record import Ask, first_assessment
@@ -62,7 +62,7 @@ def _row(standing: Standing, track: CueTrack, asks: tuple[Ask, ...]) -> ThenAndN
     return ThenAndNow(
         track=track,
         first=asks,
-        then_light=any(is_accepted(ask, track.rule) for ask in asks),
+        then_light=any(meaning_of(ask, track.rule).accepted for ask in asks),
         asked_since=len(track.asks) > len(asks),
         chance=track.p_first(standing.on),
     )

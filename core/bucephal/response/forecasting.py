@@ -18,7 +18,7 @@ from itertools import pairwise
 
 import numpy as np
 
-from bucephal.answers import Observation, observation_of
+from bucephal.answers import Observation
 from bucephal.response.lightness import LightnessTrack
 from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS, ResponseParameters
 from bucephal.response.tables import Array, ResponseTables, clamp_days
@@ -85,10 +85,9 @@ def rhythm(rides_per_week: float, rides: int = HORIZON) -> list[int]:
 def heard_days(track: CueTrack) -> list[HeardDay]:
     """What the asks of a lightness track told, day by day."""
     days: dict[int, list[Observation]] = {}
-    for row in track.asks:
-        observation = observation_of(row.ask, track.rule)
-        if observation is not None:
-            days.setdefault(row.day.toordinal(), []).append(observation)
+    for row, meaning in zip(track.asks, track.meanings, strict=True):
+        if meaning.heard is not None:
+            days.setdefault(row.day.toordinal(), []).append(meaning.heard)
     return [HeardDay(day, tuple(seen), track.moods.get(day)) for day, seen in days.items()]
 
 

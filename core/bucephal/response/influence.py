@@ -6,12 +6,15 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from bucephal.answers import is_success, observation_of
-from bucephal.record import Ask, DatedAsk
+from bucephal.answers import Meaning
+from bucephal.record import Ask
 from bucephal.response.lightness import LightnessTrack
 from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS
 from bucephal.response.share import ShareTrack
 from bucephal.response.tracks import Belief, CueTrack
+
+Told = tuple[date, Meaning]
+"""An ask's day and what it meant."""
 
 LOOKED_BACK = 12
 """How many of the last asks are looked at; older ones have nearly always been overtaken."""
@@ -56,8 +59,8 @@ def influences(track: CueTrack, most: int = 3) -> list[Influence]:
     found = []
     for index in range(max(len(track.asks) - LOOKED_BACK, 0), len(track.asks)):
         day = track.asks[index].day
-        rows = [row for n, row in enumerate(track.asks) if n != index and row.day >= day]
-        without = _last(before[day], rows, track)
+        told = [one for n, one in enumerate(_told(track)) if n != index and one[0] >= day]
+        without = _last(before[day], told, track)
         mean, p_first = _figures(without, track)
         number = index - track.day_starts[track.days.index(day)] + 1
         found.append(Influence(day, track.asks[index].ask, number, now_mean - mean, now_first - p_first))
@@ -65,12 +68,16 @@ def influences(track: CueTrack, most: int = 3) -> list[Influence]:
     return found[:most]
 
 
+def _told(track: CueTrack) -> list[Told]:
+    return [(row.day, meaning) for row, meaning in zip(track.asks, track.meanings, strict=True)]
+
+
 def _replayed(track: CueTrack) -> Iterator[tuple[date, Belief]]:
-    belief = track.start
+    belief, told = track.start, _told(track)
     for index, start in enumerate(track.day_starts):
-        end = track.day_starts[index + 1] if index + 1 < len(track.day_starts) else len(track.asks)
-        belief = _last(belief, track.asks[start:end], track)
-        yield track.asks[start].day, belief
+        end = track.day_starts[index + 1] if index + 1 < len(track.day_starts) else len(told)
+        belief = _last(belief, told[start:end], track)
+        yield told[start][0], belief
 
 
 def _openings(track: CueTrack) -> Iterator[tuple[date, Belief]]:
@@ -81,20 +88,21 @@ def _openings(track: CueTrack) -> Iterator[tuple[date, Belief]]:
         before = after
 
 
-def _last(belief: Belief, rows: Sequence[DatedAsk], track: CueTrack) -> Belief:
+def _last(belief: Belief, told: Sequence[Told], track: CueTrack) -> Belief:
     """The belief after some more asks."""
-    for row in rows:
-        belief = _hear(belief, row, track)
+    for day, meaning in told:
+        belief = _hear(belief, day, meaning, track)
     return belief
 
 
-def _hear(belief: Belief, row: DatedAsk, track: CueTrack) -> Belief:
+def _hear(belief: Belief, on: date, meaning: Meaning, track: CueTrack) -> Belief:
     """One ask of the track heard again, with the mood that its day began with."""
-    day = row.day.toordinal()
+    day = on.toordinal()
     if isinstance(belief, ShareTrack):
-        return belief.hear(is_success(row.ask, track.rule), day)
-    observation = observation_of(row.ask, track.rule)
-    return belief if observation is None else belief.open_day(day, track.moods.get(day)).hear(observation)
+        return belief.hear(meaning.success, day) if meaning.is_answer else belief
+    if meaning.heard is None:
+        return belief
+    return belief.open_day(day, track.moods.get(day)).hear(meaning.heard)
 
 
 def _figures(belief: Belief, track: CueTrack) -> tuple[float, float]:

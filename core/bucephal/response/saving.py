@@ -30,7 +30,7 @@ from bucephal.response.standing import TrackStanding
 from bucephal.response.tables import Array
 from bucephal.response.tracks import Belief, CueTrack, TrackKey, Tracks
 
-_SHAPE = "bucephal.tracks 1"
+_SHAPE = "bucephal.tracks 2"
 _DAMAGED = (ValueError, KeyError, TypeError, OSError, EOFError, StopIteration, BadZipFile)
 
 
@@ -70,6 +70,7 @@ def save(tracks: Tracks, record: HorseRecord) -> bytes:
         "until": until.toordinal(),
         "asks": len(earlier),
         "fingerprint": _fingerprint(earlier, record),
+        "ready_on": {step: day for step, day in tracks.ready_on.items() if day < until.toordinal()},
         "tracks": [_note(track, key, until) for key, track in kept.items()],
     }
     buffer = io.BytesIO()
@@ -127,8 +128,9 @@ def _restore(tracks: Tracks, saved: bytes, rows: list[DatedAsk], record: HorseRe
     for note in head["tracks"]:
         key = note["step"], Side(note["side"])
         tracks.by_key[key] = _track(tracks, key, note, grids, moods)
+    tracks.ready_on = head["ready_on"]
     for row in earlier:
-        tracks.by_key[row.track].add(row)
+        tracks.recall(row)
     for track, note in zip(tracks.by_key.values(), head["tracks"], strict=True):
         track.take_up(TrackStanding(**note["standing"]), _means(note))
     return len(earlier)

@@ -39,6 +39,8 @@ class TrackStanding:
         p_first: float,
         safety: bool,
         is_share: bool,
+        good_manners: bool = True,
+        manners_lost: bool = False,
     ) -> TrackStanding:
         """The standing after a day with asks.
 
@@ -50,6 +52,8 @@ class TrackStanding:
                 steps the mean share.
             safety: is this one of the exercises with the stricter rule?
             is_share: tolerance or measure step (no rule by a long run of first answers alone).
+            good_manners: calm and right often enough (``manner.py``).
+            manners_lost: so nervous, or so often wrong of late, that it is lost again.
         """
         run = self.first_accepted_run + 1 if first_accepted else 0
         wanted = SURE_ENOUGH_SAFETY if safety else SURE_ENOUGH
@@ -58,8 +62,8 @@ class TrackStanding:
         by_run = run >= alone and not is_share
         lost = 0 if first_light else self.first_heavy_run + 1
         confirmed, slipping = self.confirmed, self.slipping
-        if by_model or by_run:
+        if (by_model or by_run) and good_manners:
             confirmed, slipping = True, False
-        elif confirmed and (p_first < SLIPPING_BELOW or lost >= FIRST_ANSWERS_LOST):
+        elif confirmed and (p_first < SLIPPING_BELOW or lost >= FIRST_ANSWERS_LOST or manners_lost):
             confirmed, slipping = False, True
         return TrackStanding(confirmed, slipping, run, lost)

@@ -9,10 +9,11 @@ from bisect import bisect_left
 from dataclasses import dataclass, field
 from datetime import date
 
-from bucephal.answers import StepRule, is_accepted, is_success, observation_of, rule_for
+from bucephal.answers import Meaning, Observation, StepRule, meaning_of, rule_for
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, asks_in_order
 from bucephal.response.lightness import LightnessTrack
+from bucephal.response.manner import Manner
 from bucephal.response.parameters import DEFAULT, FIRST_ASK_BREAK_DAYS, ResponseParameters
 from bucephal.response.share import ShareTrack
 from bucephal.response.standing import TrackStanding
@@ -33,6 +34,10 @@ class CueTrack:
     """What was believed before its first ask."""
     belief: Belief
     asks: list[DatedAsk] = field(default_factory=list)
+    meanings: list[Meaning] = field(default_factory=list)
+    """What each of ``asks`` meant when it was made."""
+    manner: Manner = field(default_factory=Manner)
+    """How calm its answers are."""
     day_starts: list[int] = field(default_factory=list)
     """Where each day's asks begin in ``asks``."""
     moods: dict[int, Array | None] = field(default_factory=dict)
@@ -90,10 +95,12 @@ class CueTrack:
         self.earlier_means.append((self.last_day, self.mean))
         self.earlier, self.earlier_standing = self.belief, self.standing
 
-    def add(self, row: DatedAsk) -> None:
+    def add(self, row: DatedAsk, meaning: Meaning) -> None:
         if not self.asks or self.last_day != row.day:
             self.day_starts.append(len(self.asks))
         self.asks.append(row)
+        self.meanings.append(meaning)
+        self.manner = self.manner.hear(meaning, row.day.toordinal())
         self._standing = None
 
     def take_up(self, standing: TrackStanding, means: list[tuple[date, float]]) -> None:
@@ -107,6 +114,23 @@ class CueTrack:
         end = self.day_starts[index + 1] if index + 1 < len(self.day_starts) else None
         return [row.ask for row in self.asks[self.day_starts[index] : end]]
 
+    def told_on(self, day: date) -> list[tuple[Ask, Meaning]]:
+        """A day's asks with what they meant."""
+        number = bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)
+        first = self.day_starts[number] if number < len(self.day_starts) else len(self.asks)
+        asks = self.asks_on(day)
+        return list(zip(asks, self.meanings[first : first + len(asks)], strict=True))
+
+    @property
+    def answers(self) -> list[Meaning]:
+        """Those that are answers, in order: not a gait lost on the way, the body, or before the ask."""
+        return [meaning for meaning in self.meanings if meaning.is_answer]
+
+    @property
+    def good_manners(self) -> bool:
+        """Calm enough, and right enough, to be built on."""
+        return self.manner.is_good(exciting=self.rule.stage.exciting)
+
     @property
     def standing(self) -> TrackStanding:
         """Confirmed, slipping or neither, its last day included."""
@@ -115,14 +139,18 @@ class CueTrack:
         return self._standing
 
     def _judge(self) -> TrackStanding:
-        first = self.asks[self.day_starts[-1]].ask
+        today = [one for one in self.meanings[self.day_starts[-1] :] if one.is_answer]
+        if not today:
+            return self.earlier_standing
         return self.earlier_standing.after_day(
-            first_accepted=is_accepted(first, self.rule),
-            first_light=is_success(first, self.rule),
+            first_accepted=today[0].accepted,
+            first_light=today[0].success,
             sure=self.sure,
             p_first=self.p_first(),
             safety=self.rule.exercise.safety,
             is_share=isinstance(self.belief, ShareTrack),
+            good_manners=self.good_manners,
+            manners_lost=self.manner.is_lost,
         )
 
     @property
@@ -131,13 +159,16 @@ class CueTrack:
         return [*self.earlier_means, (self.last_day, self.mean)] if self.asks else []
 
     def is_ready(self) -> bool:
-        """Asked on two days, the last two accepted, likely to be light again (docs/how-it-estimates.md)."""
-        last_two = [is_accepted(row.ask, self.rule) for row in self.asks[-2:]]
+        """Asked on two days, the last two accepted, calm and right often enough, likely to be light again
+        (docs/how-it-estimates.md).
+        """
+        last_two = [one.accepted for one in self.answers[-2:]]
         return (
             len(self.day_starts) >= READY_DAYS
             and len(last_two) == 2
             and all(last_two)
             and self.p_first() >= READY_CHANCE
+            and self.good_manners
         )
 
 
@@ -154,6 +185,10 @@ class Tracks:
         self._horse = horse
         self._rules: dict[str, StepRule] = {}
         self.by_key: dict[TrackKey, CueTrack] = {}
+        self.ready_on: dict[str, int] = {}
+        """By step: the day (ordinal) from which on it had been ready; what was let be is shape since."""
+        self._days_of: dict[str, set[int]] = {}
+        """By exercise: the days on which it was asked."""
         self._asked_last: CueTrack | None = None
 
     @staticmethod
@@ -179,14 +214,38 @@ class Tracks:
 
     def hear(self, row: DatedAsk) -> None:
         """One more ask; asks are to be heard in the order of ``asks_in_order``."""
+        self._look_in_the_morning(row.ask.step, row.day.toordinal())
+        meaning = self._meaning(row)
         track = self.by_key.get(row.track) or self._new_track(row)
         track.open_day(row.day)
         if isinstance(track.belief, ShareTrack):
-            success = is_success(row.ask, track.rule)
-            track.belief = track.belief.hear(success, row.day.toordinal())
-        else:
-            self._hear_lightness(track, track.belief, row)
-        track.add(row)
+            if meaning.is_answer:
+                track.belief = track.belief.hear(meaning.success, row.day.toordinal())
+        elif meaning.heard is not None:
+            self._hear_lightness(track, track.belief, meaning.heard, row.day.toordinal())
+        track.add(row, meaning)
+
+    def recall(self, row: DatedAsk) -> None:
+        """An ask that its track's belief holds already, since it was saved; ``ready_on`` is known."""
+        self.by_key[row.track].add(row, self._meaning(row))
+
+    def _meaning(self, row: DatedAsk) -> Meaning:
+        """What an ask means for this horse on its day: learning is what the step was that morning."""
+        step, day = row.ask.step, row.day.toordinal()
+        days = self._days_of.setdefault(step.rpartition(".")[0], set())
+        before = len(days - {day})
+        days.add(day)
+        learning = day < self.ready_on.get(step, day + 1)
+        return meaning_of(row.ask, self.rule(step), learning=learning, sessions_before=before)
+
+    def _look_in_the_morning(self, step: str, day: int) -> None:
+        """Was it ready on every side when the day began? Looked at once, before the day's first ask of it."""
+        if step in self.ready_on:
+            return
+        sides = [track for _, track in self.sides_of(step)]
+        begun = any(track is not None and track.last_day.toordinal() == day for track in sides)
+        if not begun and all(track is not None and track.is_ready() for track in sides):
+            self.ready_on[step] = day
 
     def chance_light(self, step: str, side: Side, day: date) -> float:
         """P(the next ask of a step and side, if asked now on ``day``, is in the band)."""
@@ -199,15 +258,11 @@ class Tracks:
         assert chance is not None
         return chance
 
-    def _hear_lightness(self, track: CueTrack, belief: LightnessTrack, row: DatedAsk) -> None:
-        observation = observation_of(row.ask, track.rule)
-        if observation is None:
-            return
-        day = row.day.toordinal()
+    def _hear_lightness(self, track: CueTrack, belief: LightnessTrack, heard: Observation, day: int) -> None:
         if belief.day != day:
             track.moods[day] = self._mood_of(day)
             belief = belief.open_day(day, track.moods[day])
-        track.belief = belief.hear(observation)
+        track.belief = belief.hear(heard)
         self._asked_last = track
 
     def _mood_of(self, day: int) -> Array | None:

@@ -29,17 +29,24 @@ class CoachTexts(_Texts):
     advice: dict[str, AdviceText]
     settling: dict[Settling, str]
     remedy_of_no_fault: str
+    looks_of_no_fault: str
 
-    def of(self, text_id: str, school: Mapping[str, str]) -> AdviceText:
-        """The text of a verdict as a school words it: ``id@question.option`` goes before ``id``."""
-        worded = (self.advice.get(f"{text_id}@{key}.{code}") for key, code in school.items())
-        return next((text for text in worded if text is not None), self.advice[text_id])
+    def of(self, text_id: str, school: Mapping[str, str], *, by_level: bool) -> AdviceText:
+        """The text of a verdict as a school words it: ``id@question.option`` goes before ``id``.
+
+        Args:
+            by_level: the step is judged by lightness; else ``id:success`` goes before both.
+        """
+        keys = [f"{text_id}@{key}.{code}" for key, code in school.items()]
+        if not by_level:
+            keys.insert(0, f"{text_id}:success")
+        return next((self.advice[key] for key in keys if key in self.advice), self.advice[text_id])
 
 
 @lru_cache(maxsize=1)
 def load_texts() -> CoachTexts:
     raw = tomllib.loads((resources.files("bucephal.words") / "coach.toml").read_text(encoding="utf-8"))
-    apart = {name: raw.pop(name) for name in ("settling", "remedy_of_no_fault")}
+    apart = {name: raw.pop(name) for name in ("settling", "remedy_of_no_fault", "looks_of_no_fault")}
     return CoachTexts(advice=raw, **apart)
 
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from bucephal.ladder import Accepted, Compare, HelperRule, Sides
-from bucephal.words.plain import TWO_DAYS_ON
+from bucephal.ladder import Compare, CountsAs, Fault, HelperRule, Sides
+from bucephal.words.plain import TWO_DAYS_ON, counted
 from bucephal.words.plans import comparison
 
 SIDES = {
@@ -21,11 +21,18 @@ HELPER = {
     HelperRule.UNTIL_CONFIRMED: "a helper until it is confirmed",
     HelperRule.ALWAYS: "a helper, always",
 }
-ACCEPTED = {
-    Accepted.LEARNING: "let be while it is being learned",
-    Accepted.ALWAYS: "let be",
-    Accepted.NEVER: "never let be",
-    Accepted.SCHOOL: "let be or not, by school",
+COUNTS_AS = {
+    CountsAs.LET_BE: "let be while it is learned: praised, and counted as good",
+    CountsAs.SHAPE: "a good try: praised, the remedy is for the next one",
+    CountsAs.WRONG: "not what was asked: no release, the remedy at once",
+    CountsAs.FREE: "put back quietly, as often as needed: no try is used",
+    CountsAs.STOP: "this exercise is over for today",
+    CountsAs.BODY: "ease off: a question of the body first",
+    CountsAs.LEVEL: "as heavy as the level says",
+    CountsAs.OVER: "as far more than was asked",
+    CountsAs.TIGHT: "as tight",
+    CountsAs.BEFORE: "an answer before the ask: the row is kept",
+    CountsAs.NONE: "no fault here",
 }
 AGREED = (
     "Agreed by all: more kicking makes a horse dull; release at the try; both sides; stop before it is tired."
@@ -34,8 +41,28 @@ ANY_ANSWER = "Answered at all, calm"
 SUCCESS = "success"
 DAYS_ASKED = "days on which it was asked"
 LAST_TWO = "of the last two answers accepted"
+CALM = "of the answers calm, the late ones more"
+CALM_LATELY = "of the answers of the last three days calm, four at least"
+RIGHT = "of the answers of the last three days right and calm"
 NEARLY_ALWAYS = "sure that it is nearly always so"
 FIRST_IN_A_ROW = "first answers accepted in a row"
+
+
+def counts_as(fault: Fault, stage: int | None = None) -> str:
+    """What a fault counts as, and what it counts as later on.
+
+    Args:
+        stage: where it is looked at; None: in any.
+    """
+    if stage is not None and fault.from_stage is not None and stage >= fault.from_stage:
+        return COUNTS_AS[fault.then or fault.counts_as]
+    text = COUNTS_AS[fault.counts_as]
+    if fault.then is None:
+        return text
+    later = [f"after {counted(fault.after_sessions, 'session')}"] if fault.after_sessions is not None else []
+    if stage is None and fault.from_stage is not None:
+        later.append(f"from stage {fault.from_stage} on")
+    return f"{text}; {' and '.join(later)}: {COUNTS_AS[fault.then]}" if later else text
 
 
 def dose(cap: int | None, cap_both: int | None, minutes: int, *, sided: bool) -> str:
@@ -74,9 +101,8 @@ def reaches(target: float | None, unit: str | None, compare: Compare) -> str:
     return f"{comparison(compare).capitalize()} {target:g} {unit}, calm"
 
 
-def in_band(low: int, high: int, *, accept_nearly: bool) -> str:
-    nearly = "" if accept_nearly else "; nearly is not enough"
-    return f"At level {low} to {high}, calm, the movement that was asked{nearly}"
+def in_band(low: int, high: int) -> str:
+    return f"At level {low} to {high}, calm, the movement that was asked; nearly only while it is learned"
 
 
 def chance_of(good: str) -> str:

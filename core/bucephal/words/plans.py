@@ -296,6 +296,10 @@ BEFORE_RIDING = (
     "Helmet, gloves, boots; girth and stirrups; halter and rope sound; gates shut; somebody knows you "
     "are here; phone in reach."
 )
+LEAD_AS_ASKED = "lead as asked"
+OTHER_LEAD = "other lead"
+OTHER_LEAD_IN_FRONT = "other in front"
+OTHER_LEAD_BEHIND = "other behind"
 ADVICE_NOT_ORDERS = (
     "Advice, not orders: your instructor, vet and saddler on the spot, and local rules, go first."
 )

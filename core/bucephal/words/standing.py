@@ -56,8 +56,9 @@ def too_young(months: int | None, least_months: int, demand: str | None, opened_
 
 
 def shortfall(
-    name: str, gate: Gate, side: Side | None, figure: float | None, wanted: float, ready_days: int
-) -> str:
+    name: str, gate: Gate, side: Side | None, figure: float | None, wanted: float, ready_days: int,
+    manner: str,
+) -> str:  # fmt: skip
     """A need that is not met, with the figure that is short.
 
     Args:
@@ -65,10 +66,13 @@ def shortfall(
         side: the side that holds it back; None where it has none or was never asked.
         figure: the chance (ready) or sureness (confirmed) there; None: not asked yet.
         ready_days: days on which it must have been asked to be ready.
+        manner: what is short of calm or right answers there; it comes before how light they are.
     """
     where = on_side(side)
     if figure is None:
         return f"{name}: not asked yet{where}"
+    if manner:
+        return f"{name}: {manner}{where}"
     if gate is Gate.CONFIRMED:
         if figure >= wanted:
             return f"{name}: sure to {figure:.2f}{where}, wants three light first answers in a row"
@@ -78,9 +82,18 @@ def shortfall(
     return f"{name}: {light_first(figure)}{where}, wants {wanted:.2f}"
 
 
-def side_stands(side: Side, state: str, p_first: float, sure: float, basis: str) -> str:
+def manner_short(calm: float, calm_wanted: float, right: float, right_wanted: float) -> str:
+    """What is short of calm, or of right, answers; empty if neither."""
+    if calm < calm_wanted:
+        return f"calm in {calm:.0%} of its answers, wants {calm_wanted:.0%}"
+    if right < right_wanted:
+        return f"right and calm in {right:.0%} of its last answers, wants {right_wanted:.0%}"
+    return ""
+
+
+def side_stands(side: Side, state: str, p_first: float, sure: float, basis: str, manner: str) -> str:
     first = f"{LIGHT_FIRST_ANSWER} {TWO_DAYS_ON} {p_first:.2f}"
-    return f"{before(side)}{state}, {first}, sure to {sure:.2f} ({basis})"
+    return f"{before(side)}{state}, {first}, sure to {sure:.2f} ({basis}){f', {manner}' if manner else ''}"
 
 
 def vouched(name: str, state: str) -> str:

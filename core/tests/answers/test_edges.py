@@ -15,7 +15,9 @@ from pydantic import ValidationError
 def rule(band: tuple[int, int]) -> ItemRule:
     catalogue = load_catalogue()
     step = "up-wt.2"
-    return ItemRule(catalogue.exercise(step), catalogue.stage(step), band, school=catalogue.school, green=True)
+    return ItemRule(
+        catalogue.exercise(step), catalogue.stage(step), band, school=catalogue.school, green=True
+    )
 
 
 def test_an_ask_the_rider_called_heavy_is_one_level_above_the_band() -> None:

@@ -10,7 +10,7 @@ import re
 import networkx as nx
 import pytest
 from bucephal.errors import UnknownStep
-from bucephal.ladder import Catalogue, Gate, Need, Sides, StepKind, load_catalogue, load_library
+from bucephal.ladder import Catalogue, CountsAs, Gate, Need, Sides, StepKind, load_catalogue, load_library
 from tests.ladder.tables import rows, split
 
 # Stages that the ladder names more fully than the table: exercise, there, here.
@@ -76,7 +76,7 @@ def _need(text: str, catalogue: Catalogue) -> Need:
 
 
 def test_kit_and_helpers_are_as_the_table_says(catalogue: Catalogue) -> None:
-    """Handbook 08: first saddling, lying across, first mounts, first canter, long pole, trailer."""
+    """Common practice, no source: first saddling, lying across, first mounts, first canter, long pole, trailer."""
     for step in ("saddle.2", "mount.3", "mount.4", "canter.1", "pole-g.1", "pole-f.1", "pole-r.2", "gaps.5"):
         assert catalogue.stage(step).helper != "never", step
     assert "4 m pole" in catalogue.stage("pole-r.1").kit
@@ -129,7 +129,7 @@ def test_opened_by_is_the_other_end_of_every_need(catalogue: Catalogue) -> None:
         assert set(catalogue.opened_by(step)) == set(graph.successors(step))
 
 
-# Handbook 08, 'Age and growth': from which age each is planned; 05: months.
+# Common practice, no source: from which age each is planned, in months.
 AGES = """
 catch.1 0 | lead.5 0 | touch.7 0 | head-down.3 0 | stand.5 0 | backup-g.1 12 | hip-g.1 12 | shoulder-g.5 12
 sideways-g.1 12 | object.5 12 | gaps.4 12 | send.5 12 | send.6 24 | send.7 24 | pole-g.1 24 | flex.1 24
@@ -182,7 +182,7 @@ def test_the_six_families_have_words_for_ten_levels_and_stop_before_the_top(cata
     assert len(catalogue.families) == 6
     for family in catalogue.families.values():
         assert len(family.levels) == 10
-    # Handbook 02: nothing above level 8 for slowing and for head down: a smaller question instead.
+    # Common practice, no source: nothing above level 8 for slowing and for head down: a smaller question instead.
     for name in ("stop-ridden", "head-down"):
         assert all("smaller question" in catalogue.families[name].text_for(level) for level in (9, 10))
 
@@ -195,16 +195,52 @@ FAMILY_ROWS = {
 }  # fmt: skip
 
 
+# The words of the table for what a fault counts as, where they are more than one word.
+COUNTS_AS_IN_WORDS = {
+    "by its level": CountsAs.LEVEL,
+    "as `over`": CountsAs.OVER,
+    "own rule (vary)": CountsAs.BEFORE,
+    "as tension tight": CountsAs.TIGHT,
+    "stop, but not 'not calm'": CountsAs.STOP,
+    "wrong (a) / no fault (b)": CountsAs.WRONG,
+    "let-be in stages 1 and 2, then shape": CountsAs.LET_BE,
+    "let-be three canter sessions, then wrong (a) / wrong (b); canter.5, leads, canter-walk, rollback.5: wrong":
+        CountsAs.LET_BE,
+}  # fmt: skip
+
+
 @pytest.mark.parametrize("row", rows("04"), ids=lambda row: f"{row[0]} {row[1]}")
 def test_every_fault_of_the_table_stands_where_it_says(row: list[str], catalogue: Catalogue) -> None:
-    where, code, _, _, second, accepted = row
+    where, code, _, _, second, counts_as = row
     for name in split(FAMILY_ROWS.get(where, where), ","):
         fault = catalogue.exercise(name).fault(code)
         assert fault is not None, (name, code)
         assert fault.first
         assert fault.looks
         assert (fault.second is None) == (second == "–"), (name, code)
-        assert fault.accepted == accepted
+        assert fault.counts_as == (COUNTS_AS_IN_WORDS.get(counts_as) or counts_as)
+        assert fault.stays_calm is counts_as.endswith("'not calm'")
+
+
+def counted(step: str, code: str, before: int = 0, **school: str) -> CountsAs:
+    catalogue = load_catalogue(school={key.replace("_", "-"): option for key, option in school.items()})
+    fault = catalogue.exercise(step).fault(code)
+    assert fault is not None
+    return fault.counts_in(catalogue.stage(step).number, before)
+
+
+def test_what_a_fault_counts_as_changes_where_the_table_says() -> None:
+    late = [str(counted(f"leg-yield.{stage}", "quarters-trail")) for stage in (1, 2, 3, 4)]
+    assert late == ["let-be", "let-be", "shape", "shape"]
+    lead = [str(counted("canter.2", "wrong-lead", before)) for before in (0, 2, 3, 9)]
+    assert lead == ["let-be", "let-be", "wrong", "wrong"]
+    assert counted("canter.5", "wrong-lead") is CountsAs.WRONG
+    assert counted("canter.2", "wrong-lead", wrong_lead="b") is CountsAs.WRONG
+    for step in ("leads.1", "canter-walk.1", "rollback.5"):
+        assert counted(step, "wrong-lead") is CountsAs.WRONG
+    for step in ("shoulder-g.1", "turn-haunch.2"):
+        assert counted(step, "backs-out") is CountsAs.WRONG
+        assert counted(step, "backs-out", turn_entry="b") is CountsAs.NONE
 
 
 def test_every_exercise_has_several_faults_each_with_a_remedy(catalogue: Catalogue) -> None:
@@ -216,8 +252,17 @@ def test_every_exercise_has_several_faults_each_with_a_remedy(catalogue: Catalog
     assert catalogue.exercise("backup-g").fault("stuck") is None
 
 
-def test_the_thirteen_rider_faults_are_there(catalogue: Catalogue) -> None:
-    assert len(catalogue.rider_faults) == 13
+@pytest.mark.parametrize("row", rows("04 riders"), ids=lambda row: row[0])
+def test_every_fault_of_the_rider_says_what_helps_the_person(row: list[str], catalogue: Catalogue) -> None:
+    fault = catalogue.rider_faults[row[0]]
+    assert fault.looks
+    assert fault.helps
+    assert not any(exercise.fault(row[0]) for exercise in catalogue.exercises)  # logged apart
+
+
+def test_there_is_no_other_fault_of_the_rider(catalogue: Catalogue) -> None:
+    assert set(catalogue.rider_faults) == {row[0] for row in rows("04 riders")}
+    assert len(catalogue.rider_faults) == 14
 
 
 def test_an_unknown_step_is_named_with_what_there_is(catalogue: Catalogue) -> None:

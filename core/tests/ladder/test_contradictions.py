@@ -51,8 +51,8 @@ def test_contradictions_are_refused_by_name(change: Any, said: str) -> None:
 
 def test_a_fault_without_remedy_and_faults_of_nobody_are_refused() -> None:
     tables = copy.deepcopy(TABLES)
-    tables["faults"]["family"]["any"]["odd"] = {"looks": "odd", "first": "", "accepted": "never"}
-    ghost = {"of": ["ghost"], "code": "odd", "looks": "odd", "first": "x", "accepted": "never"}
+    tables["faults"]["family"]["any"]["odd"] = {"looks": "odd", "first": "", "counts_as": "wrong"}
+    ghost = {"of": ["ghost"], "code": "odd", "looks": "odd", "first": "x", "counts_as": "wrong"}
     tables["faults"]["exercise"].append(ghost)
     with pytest.raises(LadderFault) as refusal:
         build_catalogue([small_phase()], tables)

@@ -161,7 +161,7 @@ def test_an_opened_step_may_be_begun_though_a_need_is_missing(
 def test_no_decision_plans_ridden_work_under_30_months(
     state: str, record_of: Build, catalogue: Catalogue, today: date
 ) -> None:
-    # Handbook 08: under 30 months ridden work cannot be planned, whatever the trainer decides.
+    # Common practice, no source: under 30 months ridden work cannot be planned, whatever the trainer decides.
     record = with_rows(record_of([], born="2024-02-01"), overrides=[override("walk-on.1", state)])
     standing = Standing(record, catalogue, today)
     assert standing.age_months == 28
@@ -187,7 +187,9 @@ def test_the_criterion_stands_beside_the_figures(
     track = standing.tracks.by_key["halt.2", found.rows[0].side]
     ready = all(row.met for row in found.rows if row.of == "ready")
     assert ready is track.is_ready()
-    assert found.answer == "At level 1 to 5, calm, the movement that was asked"
+    assert (
+        found.answer == "At level 1 to 5, calm, the movement that was asked; nearly only while it is learned"
+    )
 
 
 def test_a_steps_page_has_everything_the_table_gives_it(

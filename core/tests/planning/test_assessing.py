@@ -101,7 +101,7 @@ def test_reasons_name_their_facts(assessments: dict[str, Assessment]) -> None:
 def test_a_yearling_is_tried_only_on_what_its_age_allows(
     assessments: dict[str, Assessment], catalogue: Catalogue
 ) -> None:
-    # Handbook 08: under 24 months no trot, no rounds on a line, no bridle, no rider.
+    # Common practice, no source: under 24 months no trot, no rounds on a line, no bridle, no rider.
     for step in steps(assessments["yearling"]):
         assert catalogue.exercise(step).phase in ("P0", "P1")
         assert catalogue.stage(step).least_age_months <= 15
@@ -114,7 +114,7 @@ def test_a_yearling_is_tried_only_on_what_its_age_allows(
 def test_an_unhandled_horse_is_tried_on_handling_whatever_its_age(
     assessments: dict[str, Assessment], catalogue: Catalogue
 ) -> None:
-    # Handbook 03: unhandled youngster: P0.
+    # Common practice, no source: unhandled youngster: P0.
     tried = steps(assessments["fresh three-year-old"])
     assert tried[0] == "catch.1"
     assert {catalogue.exercise(step).phase for step in tried} == {"P0"}
@@ -125,7 +125,7 @@ def test_a_horse_from_racing_is_tried_on_stopping_before_going(assessments: dict
     assert (
         tried.index("disengage.1") < tried.index("mount.2") < tried.index("halt.2") < tried.index("up-wt.2")
     )
-    # Handbook 03: it canters, but not from these aids: light seat, away from home, long side only.
+    # Common practice, no source: it canters, but not from these aids: light seat, away from home, long side only.
     canter = next(
         one
         for session in assessments["from racing"].sessions
@@ -149,7 +149,7 @@ def test_a_horse_from_harness_begins_where_it_is_sure_and_leaves_canter_alone(
 def test_after_a_long_rest_there_is_no_canter_and_the_body_is_looked_at(
     assessments: dict[str, Assessment], catalogue: Catalogue
 ) -> None:
-    # Handbook 08: out of work for over three months: walk and trot build-up.
+    # Common practice, no source: out of work for over three months: walk and trot build-up.
     tried = steps(assessments["after a long rest"])
     assert all(catalogue.stage(step).gait != "canter" for step in tried)
     assert {"settle.1", "ride-length.1"} <= set(tried)
@@ -193,7 +193,7 @@ def test_it_stops_where_the_answers_stop(catalogue: Catalogue, today: date) -> N
 
 
 def test_no_room_no_yielding_and_no_mounting(catalogue: Catalogue, today: date) -> None:
-    # Handbook 03: backing comes before any yielding.
+    # Common practice, no source: backing comes before any yielding.
     record = horse(catalogue, today, **ARRIVALS["from racing"])
     record = answered(record, catalogue, today, {"backup-g.1": NOTHING})
     left = {one.step: one.reason for one in assess(record, catalogue, today).not_tried}

@@ -12,7 +12,7 @@ from typing import Any
 import pytest
 from bucephal.answers import HeardEntry
 from bucephal.coach import Advice, CoachSettings, advise, compile_coach
-from bucephal.ladder import Accepted, Catalogue, Stage, load_catalogue
+from bucephal.ladder import Catalogue, CountsAs, Stage, load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, plan_session
 from bucephal.progress import Standing, StepState
 from bucephal.record import HorseRecord
@@ -198,7 +198,7 @@ def test_a_turn_entered_by_backing_needs_backing_and_lets_it_be() -> None:
     for code, wanted in (("a", False), ("b", True)):
         fault = load_catalogue(school={"turn-entry": code}).exercise("turn-haunch").fault("backs-out")
         assert fault is not None
-        assert (fault.accepted is Accepted.ALWAYS) is wanted
+        assert (fault.counts_as is CountsAs.NONE) is wanted
         heard_one = heard(
             [{"level": 3, "faults": ["backs-out"]}], {"turn-entry": code}, step="turn-haunch.2", green=False
         )

@@ -96,7 +96,7 @@ def test_more_checks_after_days_off(
 
 
 def test_without_a_helper_no_step_that_needs_one(record_of: Build, catalogue: Catalogue, today: date) -> None:
-    # Handbook 08: led first rides and first mounts only with a helper.
+    # Common practice, no source: led first rides and first mounts only with a helper.
     trusted = tuple(
         Override(step=step, state=Overridden.CONFIRMED, reason="seen it", on=today - timedelta(days=1))
         for step in ("mount.4", "disengage.2")
@@ -150,7 +150,7 @@ def test_minutes_are_kept(record_of: Build, catalogue: Catalogue, today: date) -
 def test_a_youngster_is_done_within_its_limit(
     months: int, limit: int, record_of: Build, catalogue: Catalogue, today: date
 ) -> None:
-    # Handbook 08: 12-24 months 10-15 min, 24-36 months 20 min, whatever the minutes there are.
+    # Common practice, no source: 12-24 months 10-15 min, 24-36 months 20 min, whatever the minutes there are.
     born = today - timedelta(days=round(months * 30.44))
     made = plan(record_of(light("lead.2"), born=str(born)), catalogue, today, minutes=60)
     assert made.minutes <= limit

@@ -62,7 +62,7 @@ def test_a_confirmed_gate_is_not_opened_by_ready(record_of: Build, catalogue: Ca
 
 
 def test_an_age_below_the_least_rests_a_step(record_of: Build, catalogue: Catalogue, today: date) -> None:
-    # Handbook 08: a horse of 24 to 36 months is not ridden.
+    # Common practice, no source: a horse of 24 to 36 months is not ridden.
     standing = standing_of(record_of(light("halt.2", ("none",)), born="2024-01-01"), catalogue, today)
     assert standing.state("halt.2") is StepState.RESTING
     assert "planned from 3 years" in standing.step("halt.2").why

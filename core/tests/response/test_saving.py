@@ -18,6 +18,7 @@ STEPS = (
     ("up-wt.2", "left"),
     ("up-wt.2", "right"),
     ("up-wt.3", "left"),
+    ("canter.1", "left"),
     ("halt.2", "none"),
     ("touch.1", "left"),
 )
@@ -29,6 +30,9 @@ answers = st.fixed_dictionaries(
         "answered": st.booleans() | st.just(True),
         "correct": st.sampled_from(("yes", "yes", "nearly", "no")),
         "tension": st.sampled_from(("calm", "calm", "tight", "alarmed")),
+        "faults": st.sampled_from(
+            ((), (), ("rhythm-lost",), ("anticipates",), ("stumbles",), ("wrong-lead",))
+        ),
     }
 )
 diaries = st.lists(st.tuples(st.integers(0, 12), st.sampled_from(STEPS), answers), min_size=1, max_size=14)

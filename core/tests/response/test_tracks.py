@@ -6,12 +6,13 @@ from collections.abc import Callable
 from dataclasses import replace
 
 import pytest
-from bucephal.answers import is_accepted, observation_of
+from bucephal.answers import is_accepted
 from bucephal.ladder import Catalogue, Side
-from bucephal.record import Ask, HorseRecord, Tension
+from bucephal.record import Ask, DatedAsk, HorseRecord, Session
 from bucephal.response import ShareTrack, Tracks
 from bucephal.response.standing import TrackStanding
 from scipy import stats
+from tests.conftest import TODAY
 
 Build = Callable[..., HorseRecord]
 
@@ -25,21 +26,6 @@ def ask(**changes: object) -> Ask:
     return Ask.model_validate({"step": "up-wt.2", "side": "left", "level": 4, **changes})
 
 
-def test_what_an_answer_tells_the_filter(rule) -> None:  # type: ignore[no-untyped-def]
-    seen = {
-        "plain": observation_of(ask(), rule),
-        "none": observation_of(ask(answered=False, level=7), rule),
-        "wrong": observation_of(ask(correct="no"), rule),
-        "alarmed": observation_of(ask(tension="alarmed"), rule),
-        "coarse light": observation_of(ask(level=None, coarse="light", band_top=4), rule),
-        "coarse heavy": observation_of(ask(level=None, coarse="heavy"), rule),
-    }
-    assert {name: one and (one.above, one.upto) for name, one in seen.items()} == {
-        "plain": (3, 4), "none": (7, None), "wrong": (4, None), "alarmed": None,
-        "coarse light": (0, 4), "coarse heavy": (5, 10),
-    }  # fmt: skip
-
-
 @pytest.mark.parametrize(
     ("changes", "accepted"),
     [({}, True), ({"level": 6}, False), ({"tension": "tight"}, False), ({"over": True}, False),
@@ -49,9 +35,14 @@ def test_accepted_is_light_right_and_calm(rule, changes: dict[str, object], acce
     assert is_accepted(ask(**changes), rule) is accepted
 
 
-def test_nearly_is_not_accepted_once_the_stage_demands_it(catalogue: Catalogue, record_of: Build) -> None:
-    demanding = Tracks(record_of([]).horse, catalogue).rule("up-wt.3")
-    assert not is_accepted(Ask(step="up-wt.3", side=Side.LEFT, level=2, correct="nearly"), demanding)
+def test_nearly_is_not_accepted_once_the_step_has_been_ready(record_of: Build, catalogue: Catalogue) -> None:
+    # Two days, both answers accepted: ready on the third morning, and learning no more for good.
+    for days, accepted in ((1, True), (2, False)):
+        light = [(9 - 2 * ago, "up-wt.2", side, [2]) for ago in range(days) for side in ("left", "right")]
+        tracks = Tracks.of(record_of(light), catalogue)
+        row = DatedAsk(ask(correct="nearly", level=2), TODAY, Session(date=TODAY))
+        tracks.hear(row)
+        assert tracks.by_key["up-wt.2", Side.LEFT].meanings[-1].accepted is accepted
 
 
 def test_share_equals_the_beta_posterior_of_a_statistics_library() -> None:
@@ -142,9 +133,3 @@ def test_a_horse_that_goes_heavy_on_one_side_slips_there_only(catalogue: Catalog
     left, right = tracks.by_key["up-wt.2", Side.LEFT], tracks.by_key["up-wt.2", Side.RIGHT]
     assert left.standing.confirmed
     assert right.standing.slipping
-
-
-def test_an_alarmed_answer_says_nothing_of_lightness_but_stands_in_the_record(rule) -> None:  # type: ignore[no-untyped-def]
-    alarmed = ask(tension=Tension.ALARMED, level=None)
-    assert observation_of(alarmed, rule) is None
-    assert not is_accepted(alarmed, rule)

@@ -25,7 +25,7 @@ def test_age_is_counted_in_whole_months() -> None:
 
 @pytest.mark.parametrize(
     ("months", "minutes"),
-    # Handbook 08, column 'session': 5-10, 10-15, 20, ridden 10-20, 20-30, 45.
+    # Common practice, no source: minutes of a session: 5-10, 10-15, 20, ridden 10-20, 20-30, 45.
     [(11, 10), (12, 15), (23, 15), (24, 20), (36, 20), (47, 20), (48, 30), (60, 45), (None, 45)],
 )
 def test_session_limits_by_age(months: int | None, minutes: int) -> None:
@@ -33,7 +33,7 @@ def test_session_limits_by_age(months: int | None, minutes: int) -> None:
 
 
 def test_heat_of_the_worked_example() -> None:
-    # Handbook 06: 30 C and 60 % is 86 + 60 = 146: care (extension leaflets, from memory).
+    # Common practice, no source: 30 C and 60 % is 86 + 60 = 146: care (extension leaflets, from memory).
     assert heat_sum(30, 60) == pytest.approx(146)
     assert heat_class(146) is Heat.CARE
 

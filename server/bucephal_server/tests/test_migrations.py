@@ -7,7 +7,7 @@ from importlib import import_module
 
 import pytest
 from accounts.models import Yard
-from bucephal.ladder import YardLadder, source_of
+from bucephal.ladder import YardLadder, load_catalogue, source_of
 from django.apps import apps
 from django.test import Client
 from horses.models import Horse
@@ -33,6 +33,29 @@ def test_an_own_exercise_keeps_its_set_ups_under_their_new_name(yard: Yard) -> N
     assert kept.set_ups == own.set_ups
     assert kept.stages[0].set_ups == ("poles",)
     assert defaults_of(yard).school == {"eyes": "b"}
+
+
+def test_an_own_fault_says_what_it_counts_as(yard: Yard) -> None:
+    own = source_of(YardLadder(), "off-leg")
+    assert own is not None
+    raw = own.model_dump(mode="json", exclude_none=True)
+    new = {"looks": "odd", "first": "Wait."}
+    raw["faults"] = [
+        {"code": "dull-at-turn", "accepted": "learning"},
+        {"code": "odd-one", "accepted": "learning", **new},
+        {"code": "odd-two", "accepted": "always", **new},
+        {"code": "odd-three", "accepted": "never", **new},
+    ]
+    raw["stages"][0]["accept_nearly"] = False
+    yard.defaults = {"ladder": {"exercises": [raw]}}
+    yard.save()
+    import_module("accounts.migrations.0004_counts_as").change_in_yards(apps, None)
+    yard.refresh_from_db()
+    exercise = load_catalogue(defaults_of(yard).ladder).exercise("off-leg")
+    counted = {fault.code: str(fault.counts_as) for fault in exercise.faults[:4]}
+    assert counted == {
+        "dull-at-turn": "wrong", "odd-one": "wrong", "odd-two": "none", "odd-three": "wrong",
+    }  # fmt: skip
 
 
 @pytest.mark.parametrize(

@@ -146,7 +146,7 @@ function Faults({ guide }: { guide: StepGuide }) {
               <th scope="row">{fault.looks}</th>
               <td>{fault.first}</td>
               <td>{fault.second ?? "–"}</td>
-              <td>{fault.accepted}</td>
+              <td>{fault.counts_as}</td>
             </tr>
           ))}
         </DataTable>

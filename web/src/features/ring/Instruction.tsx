@@ -12,10 +12,12 @@ interface Props {
   advice: Advice | null;
   onSwitch: () => void;
   onNext: () => void;
+  /** Goes to the easy yes, where that is what comes next. */
+  onEasyYes: (() => void) | null;
 }
 
 /** What to do next: the largest thing on the screen, its reason one tap away. */
-export function Instruction({ item, begin, side, advice, onSwitch, onNext }: Props) {
+export function Instruction({ item, begin, side, advice, onSwitch, onNext, onEasyYes }: Props) {
   const [why, setWhy] = useState(true);
   useEffect(() => {
     if (performance.getEntriesByName("ring-tap").length > 0) {
@@ -55,8 +57,8 @@ export function Instruction({ item, begin, side, advice, onSwitch, onNext }: Pro
           </button>
         ) : null}
         {advice?.ends && advice.code !== "change-side" ? (
-          <button type="button" className={styles.action} onClick={onNext}>
-            {text.ring.next}
+          <button type="button" className={styles.action} onClick={onEasyYes ?? onNext}>
+            {onEasyYes ? text.ring.toEasyYes : text.ring.next}
           </button>
         ) : null}
       </div>

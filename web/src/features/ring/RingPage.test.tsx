@@ -37,6 +37,12 @@ const instruction = () => document.querySelector<HTMLElement>("[data-advice]") a
 const advice = () => instruction().dataset.advice;
 const bar = (level: number) => screen.getByRole("button", { name: new RegExp(`^${level}\\b`) });
 
+/** Two taps nearer than a glove's bounce are one; a rider's are not. */
+async function tap(level: number) {
+  await userEvent.click(bar(level));
+  await new Promise((done) => setTimeout(done, 160));
+}
+
 describe("the ring", () => {
   it("begins only when the short list was seen to", async () => {
     await renderAt(`/horses/${HORSE}/ring`, { [`/api/horses/${HORSE}/pack`]: testPack() });
@@ -47,10 +53,10 @@ describe("the ring", () => {
   it("answers each tap at once, and sends it", async () => {
     const { asks } = await inTheRing();
     expect(instruction()).toHaveTextContent("Begin on the left. From the lightest.");
-    await userEvent.click(bar(8));
+    await tap(8);
     expect(advice()).toBe("repeat-from-light");
     expect(instruction()).toHaveTextContent("Answered at 8, above the band 1–3");
-    await userEvent.click(bar(2));
+    await tap(2);
     expect(advice()).toBe("rest-repeat");
     expect(screen.getByText("2 of at most 8")).toBeInTheDocument();
     await waitFor(() => expect(asks()).toHaveLength(2));
@@ -64,7 +70,7 @@ describe("the ring", () => {
 
   it("sends the horse to the other side after three light answers in a row", async () => {
     await inTheRing();
-    for (const level of [2, 2, 3]) await userEvent.click(bar(level));
+    for (const level of [2, 2, 3]) await tap(level);
     expect(advice()).toBe("change-side");
     await userEvent.click(screen.getByRole("button", { name: "Go to the right" }));
     expect(instruction()).toHaveTextContent("Begin on the right");
@@ -72,7 +78,7 @@ describe("the ring", () => {
 
   it("takes a tap back, here and at the server", async () => {
     const { saved, asks } = await inTheRing();
-    await userEvent.click(bar(9));
+    await tap(9);
     await waitFor(() => expect(asks()).toHaveLength(1));
     await userEvent.click(screen.getByRole("button", { name: /Undo/ }));
     expect(advice()).toBe("begin");
@@ -84,10 +90,10 @@ describe("the ring", () => {
     const { asks } = await inTheRing();
     await userEvent.click(screen.getByRole("button", { name: "Tight" }));
     expect(screen.getByRole("button", { name: "Tight" })).toHaveAttribute("aria-pressed", "true");
-    await userEvent.click(bar(2));
+    await tap(2);
     await userEvent.click(screen.getByRole("button", { name: "No answer" }));
     expect(screen.getByText("No answer up to")).toBeInTheDocument();
-    await userEvent.click(bar(6));
+    await tap(6);
     await waitFor(() => expect(asks()).toHaveLength(2));
     expect(asks()[0]?.body).toMatchObject({ tension: "tight", level: 2 });
     expect(asks()[1]?.body).toMatchObject({ answered: false, level: 6 });
@@ -102,6 +108,47 @@ describe("the ring", () => {
     await userEvent.click(within(sheet).getByRole("button", { name: "Stumble" }));
     await waitFor(() => expect(advice()).toBe("body-flag"));
     await waitFor(() => expect(saved.some((item) => item.type === "event")).toBe(true));
+  });
+
+  it("takes two taps of a bouncing glove as one", async () => {
+    const { asks } = await inTheRing();
+    bar(4).click();
+    bar(4).click();
+    await waitFor(() => expect(asks()).toHaveLength(1));
+    await new Promise((done) => setTimeout(done, 160));
+    bar(4).click();
+    await waitFor(() => expect(asks()).toHaveLength(2));
+  });
+
+  it("says each fault in words, and adds one to the answer just given", async () => {
+    const { saved, asks } = await inTheRing();
+    await userEvent.click(screen.getByRole("button", { name: "More …" }));
+    await userEvent.click(await screen.findByRole("button", { name: "late" }));
+    await userEvent.click(screen.getByRole("button", { name: "Close" }));
+    expect(await screen.findByText("late")).toBeInTheDocument();
+    expect(screen.queryByText("slow")).not.toBeInTheDocument();
+    await tap(2);
+    await waitFor(() => expect(asks()[0]?.body).toMatchObject({ faults: ["slow"] }));
+    await tap(3);
+    await userEvent.click(screen.getByRole("button", { name: "More …" }));
+    await screen.findByRole("button", { name: /The answer just given: Answered at 3/ });
+    await userEvent.click(screen.getByRole("button", { name: "Wrong" }));
+    await waitFor(() => expect(asks().at(-1)?.body).toMatchObject({ level: 3, correct: "no" }));
+    expect(saved.at(-2)?.type).toBe("delete");
+    await userEvent.click(screen.getByRole("button", { name: "Close" }));
+    expect(advice()).toBe("remedy");
+  });
+
+  it("hears what happens on a knot where nothing is asked, and goes back to the one before", async () => {
+    const { saved } = await inTheRing();
+    await userEvent.click(screen.getByRole("button", { name: /↑/ }));
+    await screen.findByRole("heading", { name: "Settle" });
+    await userEvent.click(screen.getByRole("button", { name: /Something happened/ }));
+    await userEvent.click(await screen.findByRole("button", { name: "Buck" }));
+    await waitFor(() => expect(advice()).toBe("stop-danger"));
+    await waitFor(() => expect(saved.at(-1)?.body).toMatchObject({ kind: "buck" }));
+    await userEvent.click(await screen.findByRole("button", { name: /Undo/ }));
+    expect(advice()).toBe("begin");
   });
 
   it("is worked by keys alone", async () => {
@@ -120,7 +167,7 @@ describe("the ring", () => {
 
   it("goes on where it was when the page is opened again", async () => {
     await inTheRing();
-    await userEvent.click(bar(5));
+    await tap(5);
     await renderAt(`/horses/${HORSE}/ring`, {}, "same");
     expect(await screen.findByText("1 of at most 8")).toBeInTheDocument();
     expect(advice()).toBe("repeat-from-light");
@@ -129,7 +176,7 @@ describe("the ring", () => {
 
   it("keeps what the server will not take, with what is wrong, where and the range", async () => {
     await inTheRing((item) => item.type === "ask");
-    await userEvent.click(bar(4));
+    await tap(4);
     const state = await screen.findByRole("button", { name: "1 could not be saved" });
     await userEvent.click(state);
     const dialog = await screen.findByRole("dialog");
@@ -159,7 +206,7 @@ describe("the ring", () => {
     await userEvent.click(await screen.findByRole("button", { name: "All seen to" }));
     await userEvent.click(await screen.findByRole("button", { name: /Next knot/ }));
     await screen.findByRole("heading", { name: "Walk to trot" });
-    await userEvent.click(bar(6));
+    await tap(6);
     expect(await screen.findByText(/No signal · \d waiting/)).toBeInTheDocument();
     away = false;
     window.dispatchEvent(new Event("online"));

@@ -1,5 +1,6 @@
-import { useCallback, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import type { PackItem } from "../../shared/api/types";
 import { AskDots } from "../../shared/drawing/AskDots";
 import { PressureWedge } from "../../shared/drawing/PressureWedge";
 import { text } from "../../shared/text/en";
@@ -7,16 +8,25 @@ import { SaveState } from "../shell/SaveState";
 import type { CoachEntry } from "./coachPlayer";
 import { Instruction } from "./Instruction";
 import { KeysHelp } from "./KeysHelp";
+import { LeadChips, sameLead } from "./LeadChips";
 import { MoreSheet } from "./MoreSheet";
 import styles from "./RingPage.module.css";
 import { dotOf } from "./ringDots";
 import {
   adviceOn,
+  amend,
+  atItem,
   beginOf,
+  canUndo,
+  easierNow,
+  easyYesPlace,
   entriesOf,
   finish,
+  goBack,
   goOn,
   isLast,
+  type Lead,
+  lastAnswer,
   logAsk,
   logEvent,
   otherSide,
@@ -35,25 +45,37 @@ import { useRingKeys } from "./useRingKeys";
 import { clock, useSecondsSince } from "./useSecondsSince";
 import { type WedgeBar, wedgeChoices } from "./wedgeChoices";
 
-type Armed = Partial<Record<"none" | "tight" | "over" | "wrong", boolean>> & { faults?: string[] };
+type Armed = Partial<Record<"none" | "tight" | "over" | "wrong", boolean>> & {
+  faults?: string[];
+  lead?: PackLead | null;
+};
+
+/** Two taps as near as this are one: a glove, a bounce. */
+const ONE_TAP_MS = 150;
+
+type PackLead = PackItem["sides"][number]["leads"][number];
 
 export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const navigate = useNavigate();
   const [armed, setArmed] = useState<Armed>({});
   const [sheet, setSheet] = useState<"more" | "keys" | null>(null);
+  const lastTap = useRef(Number.NEGATIVE_INFINITY);
   const [timer, setTimer] = useState<string | null>(null);
   const [passed, setPassed] = useState(0);
   const item = planItem(draft);
   const pack = packItem(draft);
   const elapsed = useSecondsSince(draft.startedAt) ?? 0;
-  const lastAsk = draft.entries.at(-1);
-  const pause = useSecondsSince(lastAsk?.at);
+  const pause = useSecondsSince(draft.entries.at(-1)?.at);
+  const justGiven = lastAnswer(draft);
+  const easier = easierNow(draft);
+  const leads = pack?.sides.find((one) => one.side === draft.side)?.leads ?? [];
   const timeIsUp = elapsed / 60 >= draft.pack.plan.minutes_wanted;
   const advice = adviceOn(draft, draft.side, timeIsUp);
   const bars = item.step ? wedgeChoices(item, pack) : [];
   const entries = entriesOf(draft);
   const played = playedOn(draft, draft.side);
   const dots = entries.map((entry, place) => dotOf(entry, played[place]));
+  const easyYes = easyYesPlace(draft, advice);
 
   const log = useCallback(
     (bar: WedgeBar | null, extra: Partial<CoachEntry> = {}) => {
@@ -67,17 +89,25 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
         ...(armed.tight ? { tension: "tight" } : {}),
         ...(armed.over ? { over: true } : {}),
         ...(armed.wrong ? { correct: "no" } : {}),
-        ...(armed.faults?.length ? { faults: armed.faults } : {}),
+        faults: withLead(armed.faults ?? [], null, armed.lead ?? null),
         ...(seconds !== null ? { let_go_s: seconds } : {}),
         ...extra,
       };
       performance.mark("ring-tap");
-      ring.change((now) => logAsk(now, entry, bar?.strength ?? null, makeStamp()));
+      const lead = leadOf(armed.lead ?? null);
+      ring.change((now) => logAsk(now, entry, bar?.strength ?? null, makeStamp(), lead));
       setArmed({});
       setTimer(null);
     },
     [armed, item.step_kind, ring, timer],
   );
+
+  const tap = (bar: WedgeBar | null, extra?: Partial<CoachEntry>) => {
+    const tappedAt = performance.now();
+    if (tappedAt - lastTap.current < ONE_TAP_MS) return;
+    lastTap.current = tappedAt;
+    log(bar, extra);
+  };
 
   const next = useCallback(async () => {
     setArmed({});
@@ -97,6 +127,17 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const toggle = (name: "none" | "tight" | "over" | "wrong") =>
     setArmed({ ...armed, [name]: !armed[name] });
   const switchSide = () => ring.move((now) => toSide(now, otherSide(now.side)));
+  const say = (part: Partial<CoachEntry>, lead: Lead | null) =>
+    ring.change((now) => amend(now, part, lead, makeStamp()));
+  const chooseLead = (lead: PackLead) => {
+    if (!justGiven) return setArmed({ ...armed, lead });
+    const before = leads.find((one) => sameLead(one, justGiven.lead)) ?? null;
+    say({ faults: withLead(justGiven.entry.faults, before, lead) }, leadOf(lead));
+  };
+  const back = () => {
+    setArmed({});
+    ring.move(goBack);
+  };
   const takeBack = () => {
     setArmed({});
     ring.change(undo);
@@ -128,13 +169,13 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
           <SaveState /> · {Math.floor(elapsed / 60)} min
         </p>
       </header>
-      <main className={styles.body}>
+      <main className={styles.body} data-leads={leads.length > 0 || undefined}>
         <section className={styles.tell}>
           <div className={styles.title}>
             <div>
               <h1 className={styles.itemName}>{item.name}</h1>
               <p className={styles.itemStage}>
-                {item.stage}
+                {easier ? text.ring.easier(easier.name) : item.stage}
                 {item.band ? ` · ${text.ring.band(item.band[0], item.band[1])}` : ""}
               </p>
             </div>
@@ -150,14 +191,17 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               {passedOver(draft.pack, passed)}
             </p>
           ) : null}
-          <Instruction
-            item={item}
-            begin={beginOf(draft)}
-            side={draft.side}
-            advice={advice}
-            onSwitch={switchSide}
-            onNext={() => void next()}
-          />
+          <div className={styles.told}>
+            <Instruction
+              item={item}
+              begin={beginOf(draft)}
+              side={draft.side}
+              advice={advice}
+              onSwitch={switchSide}
+              onNext={() => void next()}
+              onEasyYes={easyYes === null ? null : () => ring.move((now) => atItem(now, easyYes))}
+            />
+          </div>
           {item.step ? (
             <div className={styles.dots}>
               <AskDots
@@ -166,7 +210,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
                 label={text.ring.dots}
                 goesOn
               />
-              <p className={styles.tries}>{text.ring.tries(dots.length, item.cap)}</p>
+              <p className={styles.tries}>{text.ring.tries(played.at(-1)?.tries ?? 0, item.cap)}</p>
             </div>
           ) : null}
         </section>
@@ -181,14 +225,21 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
                     ? text.ring.wanted
                     : ""
               }
-              onChoose={(place) => log(bars[place] ?? null)}
+              onChoose={(place) => tap(bars[place] ?? null)}
               legend={legend(item.step_kind, item.unit, armed)}
-              hint={armedWords(armed)}
+              hint={armedWords(armed, said(pack, draft))}
             />
             {item.step_kind === "T" ? (
               <Timer
                 since={timer}
                 onToggle={() => setTimer(timer ? null : new Date().toISOString())}
+              />
+            ) : null}
+            {leads.length > 0 ? (
+              <LeadChips
+                leads={leads}
+                shown={justGiven ? (justGiven.lead ?? null) : leadOf(armed.lead ?? null)}
+                onChoose={chooseLead}
               />
             ) : null}
             <div className={styles.chips}>
@@ -201,7 +252,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               <button
                 type="button"
                 className={styles.alarm}
-                onClick={() => log(null, { tension: "alarmed" })}
+                onClick={() => tap(null, { tension: "alarmed" })}
               >
                 {text.ring.chips.alarmed}
               </button>
@@ -216,15 +267,21 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               </Chip>
             </div>
           </section>
-        ) : item.kind === "settle" ? (
-          <SettlePanel draft={draft} ring={ring} />
         ) : (
-          <section />
+          <section className={styles.hear}>
+            {item.kind === "settle" ? <SettlePanel draft={draft} ring={ring} /> : null}
+            <Chip on={false} onClick={() => setSheet("more")}>
+              {text.ring.somethingHappened} …
+            </Chip>
+          </section>
         )}
       </main>
       <footer className={styles.foot}>
-        <button type="button" onClick={takeBack} disabled={draft.entries.length === 0}>
+        <button type="button" onClick={takeBack} disabled={!canUndo(draft)}>
           ↶ {text.ring.undo}
+        </button>
+        <button type="button" onClick={back} disabled={draft.current === 0}>
+          ↑<span className={styles.wide}> {text.ring.previous}</span>
         </button>
         <p role="timer" aria-live="off">
           {pause === null ? "" : text.ring.breakFor(clock(pause))}
@@ -245,9 +302,15 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
         open={sheet === "more"}
         onClose={() => setSheet(null)}
         faults={pack?.faults ?? []}
-        riderFaults={draft.pack.rider_faults}
-        chosen={armed.faults ?? []}
-        onFaults={(faults) => setArmed({ ...armed, faults })}
+        riderFaults={item.step ? draft.pack.rider_faults : []}
+        justGiven={
+          justGiven
+            ? { entry: justGiven.entry, said: played[entries.indexOf(justGiven)]?.said ?? "" }
+            : null
+        }
+        armed={armed.faults ?? []}
+        onArm={(faults) => setArmed({ ...armed, faults })}
+        onAmend={(part) => say(part, justGiven?.lead ?? null)}
         onEvent={(kind) => {
           ring.change((now) => logEvent(now, kind, makeStamp()));
           setSheet(null);
@@ -298,12 +361,29 @@ function legend(judgedBy: string | null, unit: string | null, armed: Armed): str
   return armed.none ? text.ring.noAnswerUpTo : text.ring.answeredAt;
 }
 
-function armedWords(armed: Armed): string {
+/** The words of each fault that can be tapped here. */
+function said(pack: PackItem | undefined, draft: RingDraft): Map<string, string> {
+  const every = [...(pack?.faults ?? []), ...draft.pack.rider_faults];
+  return new Map(every.map((fault) => [fault.code, fault.looks]));
+}
+
+function leadOf(lead: PackLead | null): Lead | null {
+  return lead && { lead_front: lead.front, lead_hind: lead.hind };
+}
+
+/** The faults once another lead is said: those of the one said before go with it. */
+function withLead(faults: string[], before: PackLead | null, lead: PackLead | null): string[] {
+  const kept = faults.filter((code) => !before?.faults.includes(code));
+  return [...new Set([...kept, ...(lead?.faults ?? [])])];
+}
+
+function armedWords(armed: Armed, looks: Map<string, string>): string {
   const words = [
     armed.tight ? text.ring.chips.tight : "",
     armed.over ? text.ring.chips.over : "",
     armed.wrong ? text.ring.chips.wrong : "",
-    ...(armed.faults ?? []),
+    ...(armed.faults ?? []).map((code) => looks.get(code) ?? code),
+    armed.lead?.words ?? "",
   ].filter(Boolean);
   return words.length > 0 ? words.join(", ") : text.ring.answeredHelp;
 }

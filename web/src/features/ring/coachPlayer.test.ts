@@ -1,19 +1,24 @@
 // The player must say what the core says: vectors written by tools/generate.py.
 import { describe, expect, it } from "vitest";
 import type { CompiledCoach } from "../../shared/api/types";
-import { type CoachEntry, play } from "./coachPlayer";
+import { ALONE, type CoachEntry, play, type SoFar } from "./coachPlayer";
 import vectors from "./coachVectors.generated.json";
 
 interface Case {
   coach: CompiledCoach;
   otherSideWaits: boolean;
   timeIsUp: boolean;
+  soFar: SoFar;
   paths: { entries: CoachEntry[]; advice: Record<string, unknown>[] }[];
 }
 
 describe.each(vectors as unknown as Case[])("coach of $coach.step", (one) => {
   it.each(one.paths.map((path, n) => [n, path] as const))("path %i", (_, path) => {
-    const context = { otherSideWaits: one.otherSideWaits, timeIsUp: one.timeIsUp };
+    const context = {
+      otherSideWaits: one.otherSideWaits,
+      timeIsUp: one.timeIsUp,
+      elsewhere: () => one.soFar,
+    };
     const said = play(one.coach, path.entries, context).map(({ why, ...rest }) => ({
       ...rest,
       reason: why,
@@ -26,5 +31,5 @@ it("a broken table is noticed, not guessed around", () => {
   const [first] = vectors as unknown as Case[];
   const coach = { ...(first as Case).coach, signals: [] };
   const entries = (first as Case).paths[0]?.entries ?? [];
-  expect(() => play(coach, entries, { otherSideWaits: false, timeIsUp: false })).toThrow();
+  expect(() => play(coach, entries, ALONE)).toThrow();
 });

@@ -4,6 +4,8 @@ import type { CompiledCoach } from "../../shared/api/types";
 /** One ask as the coach hears it (or an event); the fields are those that the rules name. */
 export interface CoachEntry {
   event: string | null;
+  /** Of the stage it belongs to, where that is not the item's own. */
+  step: string | null;
   level: number | null;
   answered: boolean;
   coarse: string | null;
@@ -16,10 +18,18 @@ export interface CoachEntry {
   faults: string[];
 }
 
+/** What was heard elsewhere in the session, by counter. */
+export type SoFar = Partial<Record<Counter, number>>;
+
 export interface Context {
   otherSideWaits: boolean;
   timeIsUp: boolean;
+  /** What was heard elsewhere before each entry. */
+  elsewhere: (place: number) => SoFar;
 }
+
+/** For a side that is looked at by itself. */
+export const ALONE: Context = { otherSideWaits: false, timeIsUp: false, elsewhere: () => ({}) };
 
 export interface Advice {
   code: string;
@@ -43,9 +53,11 @@ type Condition = Rule["when"][number];
 type Verdict = CompiledCoach["verdicts"][number];
 type Swap = CompiledCoach["swaps"][number];
 type Signal = CompiledCoach["signals"][number];
+export type Counter = keyof CompiledCoach["counters"];
 
 export const PLAIN: CoachEntry = {
   event: null,
+  step: null,
   level: null,
   answered: true,
   coarse: null,
@@ -63,28 +75,94 @@ export function play(coach: CompiledCoach, entries: CoachEntry[], context: Conte
   let state = coach.start;
   let tries = 0;
   let row = 0;
-  let dangers = 0;
-  let alarms = 0;
-  return entries.map((entry) => {
+  const counts = new Counts(coach, context.elsewhere);
+  return entries.map((entry, place) => {
     const signalNumber = classify(coach, entry);
     const signal = at(coach.signals, signalNumber);
     if (signal.is_ask) tries += 1;
-    if (signal.is_danger) dangers += 1;
-    if (signal.is_alarm) alarms += 1;
+    const holding = counts.hear(entry, place, signal.is_ask);
     const table = coach.tables[coach.cap !== null && tries >= coach.cap ? 1 : 0];
     const cell = state * coach.signals.length + signalNumber;
     state = at(table.next, cell);
     const plain = at(coach.verdicts, at(table.verdict, cell));
     row = rowAfter(row, plain, coach.aim);
+    const fault = coach.faults.find((code) => entry.faults.includes(code)) ?? "";
     const verdict = inContext(coach, plain, {
-      "danger-again": dangers > 1,
-      "alarm-again": alarms > 1,
+      ...holding,
+      "remedy-again": counts.saidOf(fault) >= coach.limits.remedies,
       "row-full": row >= coach.aim,
       "other-side-waits": context.otherSideWaits,
       "time-up": context.timeIsUp,
     });
-    return advice(coach, verdict, entry, signalNumber, row, tries);
+    if (verdict.code === "remedy") counts.say(fault);
+    return advice(coach, verdict, entry, fault, signalNumber, row, tries);
   });
+}
+
+/** How often each counter's conditions hold among some entries. */
+export function countOf(coach: CompiledCoach, counter: Counter, entries: CoachEntry[]): number {
+  return entries.filter((entry) => adds(coach, counter, entry)).length;
+}
+
+function adds(coach: CompiledCoach, counter: Counter, entry: CoachEntry): boolean {
+  return Boolean(coach.counters[counter]?.when_any.some((one) => holds(one, entry)));
+}
+
+/** What the table does not hold: what comes again, here or anywhere in the session. */
+class Counts {
+  private readonly here = new Map<Counter, number>();
+  private readonly remedies = new Map<string, number>();
+  private tightRun = 0;
+  private nervesSaid: boolean;
+
+  constructor(
+    private readonly coach: CompiledCoach,
+    private readonly elsewhere: (place: number) => SoFar,
+  ) {
+    this.nervesSaid = this.isOftenTight(0);
+  }
+
+  hear(entry: CoachEntry, place: number, isAsk: boolean) {
+    const { limits } = this.coach;
+    for (const counter of Object.keys(this.coach.counters) as Counter[])
+      if (adds(this.coach, counter, entry)) this.here.set(counter, this.ofHere(counter) + 1);
+    const tight = adds(this.coach, "tights", entry);
+    if (tight) this.tightRun += 1;
+    else if (isAsk) this.tightRun = 0;
+    const often = this.isOftenTight(place) || this.tightRun >= limits.tight_run;
+    const nervous = tight && (this.nervesSaid || often);
+    const again = nervous && this.nervesSaid;
+    if (nervous) this.nervesSaid = true;
+    return {
+      "danger-again": this.total("dangers", place) >= limits.dangers,
+      "body-again": this.total("stumbles", place) >= limits.stumbles,
+      "tired-again": this.total("tired", place) >= limits.tired,
+      "alarm-again": this.total("alarms", place) >= limits.alarms,
+      nerves: nervous && !again,
+      "nerves-again": again,
+    };
+  }
+
+  saidOf(fault: string): number {
+    return this.remedies.get(fault) ?? 0;
+  }
+
+  say(fault: string) {
+    this.remedies.set(fault, this.saidOf(fault) + 1);
+  }
+
+  private isOftenTight(place: number): boolean {
+    const { tights } = this.coach.limits;
+    return tights !== null && this.total("tights", place) >= tights;
+  }
+
+  private ofHere(counter: Counter): number {
+    return this.here.get(counter) ?? 0;
+  }
+
+  private total(counter: Counter, place: number): number {
+    return (this.elsewhere(place)[counter] ?? 0) + this.ofHere(counter);
+  }
 }
 
 function rowAfter(row: number, verdict: Verdict, aim: number): number {
@@ -121,6 +199,7 @@ function advice(
   coach: CompiledCoach,
   verdict: Verdict,
   entry: CoachEntry,
+  fault: string,
   signalNumber: number,
   row: number,
   tries: number,
@@ -128,14 +207,16 @@ function advice(
   const signal = at(coach.signals, signalNumber);
   const calledSo = entry.level === null ? signal.said_without_level : signal.said;
   const said = calledSo.replace("{level}", String(entry.level));
-  const logged = entry.faults.find((code) => code in coach.remedies);
-  const remedy = (logged && coach.remedies[logged]) || coach.default_remedy;
+  const named = coach.remedies[fault];
+  const remedy = named ?? coach.default_remedy;
   const figures: Record<string, string> = {
     ...coach.figures,
     said,
     tries: String(tries),
     row: String(row),
     remedy: verdict.text.endsWith(".second") ? remedy.second : remedy.first,
+    fault: (named ?? coach.no_fault).looks,
+    with_remedy: named ? ` ${named.first}` : "",
   };
   const texts = coach.texts[verdict.text];
   return {

@@ -1,9 +1,14 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import {
   adviceOn,
+  amend,
   atItem,
+  canUndo,
+  easierNow,
+  easyYesPlace,
   entriesOf,
   finish,
+  goBack,
   goOn,
   isLast,
   logAsk,
@@ -15,7 +20,7 @@ import {
   undo,
   withSettle,
 } from "./ringSession";
-import { HORSE, testPack } from "./testPack";
+import { HORSE, testPack, trotItem } from "./testPack";
 
 let count = 0;
 const stamp = () => {
@@ -113,6 +118,121 @@ describe("a session at the ring", () => {
   it("stays within the rope", () => {
     expect(isLast(atItem(begun(), 99))).toBe(true);
     expect(atItem(begun(), -4).current).toBe(0);
+  });
+});
+
+/** The same session with an easy yes before the end. */
+function withEasyYes(): RingDraft {
+  const draft = begun();
+  const yes = { ...trotItem, id: "easy-yes:up-wt.3", kind: "easy-yes" as const };
+  const { items } = draft.pack.plan;
+  const plan = { ...draft.pack.plan, items: [...items.slice(0, 2), yes, ...items.slice(2)] };
+  return { ...draft, pack: { ...draft.pack, plan }, order: plan.items.map((item) => item.id) };
+}
+
+describe("what is counted over the whole session", () => {
+  const alarm = (draft: RingDraft) => logAsk(draft, { tension: "alarmed" }, null, stamp()).draft;
+
+  it("leaves an exercise after an alarm on each side of it", () => {
+    const left = alarm(begun());
+    expect(adviceOn(left, "left", false)?.code).toBe("calm-down");
+    const right = alarm(toSide(left, "right"));
+    expect(adviceOn(right, "right", false)?.code).toBe("leave-exercise");
+    // What was said on the left was said before the right one came.
+    expect(adviceOn(right, "left", false)?.code).toBe("calm-down");
+  });
+
+  it("knows a buck while lunging when the next one comes in the saddle", () => {
+    const settled = logEvent(atItem(begun(), 0), "buck", stamp()).draft;
+    const first = adviceOn(settled, "none", false);
+    expect(first?.code).toBe("stop-danger");
+    const again = logEvent(atItem(settled, 1), "buck", stamp()).draft;
+    const second = adviceOn(again, "left", false);
+    expect(second?.code).toBe("stop-danger");
+    expect(second?.say).not.toBe(first?.say);
+  });
+
+  it("counts a stumble wherever it was, and it is no try", () => {
+    const once = logEvent(logged(begun(), 2), "stumble", stamp()).draft;
+    expect(adviceOn(once, "left", false)).toMatchObject({
+      code: "body-flag",
+      tries: 1,
+      ends: false,
+    });
+    const twice = logEvent(toSide(once, "right"), "stumble", stamp()).draft;
+    expect(adviceOn(twice, "right", false)).toMatchObject({ code: "body-flag", ends: true });
+  });
+});
+
+describe("putting right what was logged", () => {
+  it("adds what was wrong to the answer just given, in its place in time", () => {
+    const draft = logged(begun(), 2, 2);
+    const last = draft.entries[1];
+    const { draft: after, items } = amend(draft, { correct: "no" }, null, stamp());
+    expect(items).toMatchObject([
+      { type: "delete", id: last?.id },
+      { type: "ask", position: 1, body: { level: 2, correct: "no", at: last?.at } },
+    ]);
+    expect(items[1]?.id).not.toBe(last?.id);
+    expect(after.entries).toHaveLength(2);
+    expect(adviceOn(after, "left", false)?.code).toBe("remedy");
+  });
+
+  it("finds the answer behind what happened since", () => {
+    const draft = logEvent(logged(begun(), 2), "spook", stamp()).draft;
+    const { draft: after } = amend(draft, { tension: "tight" }, null, stamp());
+    expect(after.entries.map((one) => one.entry.event)).toEqual([null, "spook"]);
+    expect(after.entries[0]?.entry.tension).toBe("tight");
+    expect(amend(begun(), { tension: "tight" }, null, stamp()).items).toEqual([]);
+  });
+
+  it("says which lead it showed", () => {
+    const lead = { lead_front: "right", lead_hind: "left" } as const;
+    const { items } = amend(logged(begun(), 2), { faults: ["disunited"] }, lead, stamp());
+    expect(items[1]?.body).toMatchObject({ ...lead, faults: ["disunited"] });
+  });
+
+  it("takes marks of the settle clock back, one by one, in the order of everything logged", () => {
+    const started = withSettle(atItem(begun(), 0), { startedAt: "2026-06-15T09:00:00Z" }).draft;
+    const first = withSettle(started, { first_min: 3 }).draft;
+    const buck = logEvent(first, "buck", stamp()).draft;
+    const whole = withSettle(buck, { whole_min: 9, settled: true }).draft;
+    const one = undo(atItem(whole, 1));
+    expect(one.draft.settle).toMatchObject({ first_min: 3, whole_min: null, settled: null });
+    expect(one.draft.current).toBe(0);
+    expect(one.items[0]?.body).toMatchObject({ settle: { first_min: 3, whole_min: null } });
+    const two = undo(one.draft).draft;
+    expect(two.entries).toEqual([]);
+    const three = undo(two).draft;
+    expect(three.settle.first_min).toBeNull();
+    expect(three.settle.startedAt).not.toBeNull();
+    expect(canUndo(undo(three).draft)).toBe(false);
+  });
+});
+
+describe("where one goes from here", () => {
+  it("goes back to the knot before", () => {
+    expect(goBack(begun()).current).toBe(0);
+    expect(goBack(goBack(begun())).current).toBe(0);
+  });
+
+  it("finishes on the easy yes when time is up or the exercise is left", () => {
+    const time = logged(withEasyYes(), 2);
+    expect(easyYesPlace(time, adviceOn(time, "left", true))).toBe(2);
+    expect(easyYesPlace(time, adviceOn(time, "left", false))).toBeNull();
+    const without = logged(begun(), 2);
+    expect(easyYesPlace(without, adviceOn(without, "left", true))).toBeNull();
+  });
+
+  it("drops what is new when the horse did not settle", () => {
+    const draft = atItem(begun(), 0);
+    const { draft: after } = withSettle(draft, { whole_min: 15, settled: false });
+    expect(after.order).toEqual(["settle", "loosen"]);
+  });
+
+  it("names the easier stage once the coach has said so", () => {
+    expect(easierNow(logged(begun(), 9))).toBeNull();
+    expect(easierNow(logged(begun(), 9, 10))?.name).toBe("in the green band");
   });
 });
 

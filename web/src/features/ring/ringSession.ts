@@ -8,7 +8,23 @@ import type {
   Side,
   SyncItem,
 } from "../../shared/api/types";
-import { type Advice, type CoachEntry, PLAIN, play } from "./coachPlayer";
+import {
+  type Advice,
+  ALONE,
+  type CoachEntry,
+  type Context,
+  type Counter,
+  countOf,
+  PLAIN,
+  play,
+  type SoFar,
+} from "./coachPlayer";
+
+/** What was shown in canter, in front and behind. */
+export interface Lead {
+  lead_front: Side;
+  lead_hind: Side;
+}
 
 export interface RingEntry {
   id: string;
@@ -17,6 +33,7 @@ export interface RingEntry {
   side: Side;
   entry: CoachEntry;
   strength: number | null;
+  lead?: Lead | null;
   at: string;
   position: number;
 }
@@ -39,6 +56,8 @@ export interface RingDraft {
   side: Side;
   entries: RingEntry[];
   settle: RingSettle;
+  /** The settle clock as it stood before each mark, and how much had been logged by then. */
+  settleMarks?: { position: number; before: RingSettle }[];
   date: string;
   startedAt: string;
   revision: number;
@@ -107,13 +126,61 @@ export function coachOf(draft: RingDraft, side = draft.side): CompiledCoach | un
   return place === undefined ? undefined : draft.pack.coaches[place];
 }
 
+/** The coach of a knot; where there is none to ask for, events are heard by any coach alike. */
+function earOf(draft: RingDraft, side: Side): CompiledCoach | undefined {
+  return coachOf(draft, side) ?? draft.pack.coaches[0];
+}
+
 /** What was said of each entry of the current knot on a side, but for what the clock adds. */
 export function playedOn(draft: RingDraft, side: Side): Advice[] {
-  const coach = coachOf(draft, side);
-  if (!coach) return [];
-  const entries = entriesOf(draft, planItem(draft).id, side).map((one) => one.entry);
-  return play(coach, entries, { otherSideWaits: false, timeIsUp: false });
+  return playWith(draft, earOf(draft, side), planItem(draft).id, side, ALONE);
 }
+
+function playWith(
+  draft: RingDraft,
+  coach: CompiledCoach | undefined,
+  item: string,
+  side: Side,
+  context: Pick<Context, "otherSideWaits" | "timeIsUp">,
+): Advice[] {
+  if (!coach) return [];
+  const own = entriesOf(draft, item, side);
+  const entries = own.map((one) => one.entry);
+  return play(coach, entries, {
+    ...context,
+    elsewhere: (place) => elsewhereBefore(draft, coach, own, place),
+  });
+}
+
+/** What was counted in the other knots, and on the other side, before an entry of this one. */
+function elsewhereBefore(
+  draft: RingDraft,
+  coach: CompiledCoach,
+  own: RingEntry[],
+  place: number,
+): SoFar {
+  const until = own[place]?.position ?? draft.position;
+  const here = new Set(own);
+  const before = draft.entries.filter((one) => one.position < until && !here.has(one));
+  const counters = Object.keys(coach.counters) as Counter[];
+  return Object.fromEntries(
+    counters.map((counter) => {
+      const among = coach.counters[counter]?.of_the_exercise
+        ? before.filter((one) => exerciseOf(one.step) === exerciseOf(coach.step))
+        : before;
+      return [
+        counter,
+        countOf(
+          coach,
+          counter,
+          among.map((one) => one.entry),
+        ),
+      ];
+    }),
+  );
+}
+
+const exerciseOf = (step: string) => step.slice(0, step.lastIndexOf("."));
 
 /** The first instruction of the current knot on this side. */
 export function beginOf(draft: RingDraft): string {
@@ -128,11 +195,8 @@ export function passedOver(pack: RingPack, knots: number): string {
 }
 
 export function adviceOn(draft: RingDraft, side: Side, timeIsUp: boolean): Advice | null {
-  const coach = coachOf(draft, side);
-  if (!coach) return null;
-  const entries = entriesOf(draft, planItem(draft).id, side).map((one) => one.entry);
   const context = { otherSideWaits: otherSideWaits(draft, side), timeIsUp };
-  return play(coach, entries, context).at(-1) ?? null;
+  return playWith(draft, earOf(draft, side), planItem(draft).id, side, context).at(-1) ?? null;
 }
 
 /** Has the other side of this knot still to be done? */
@@ -149,10 +213,13 @@ export function otherSide(side: Side): Side {
 
 /** After 'go easier' the asks are of the stage before. */
 export function stepNow(draft: RingDraft): string {
-  const item = planItem(draft);
-  const easier = packItem(draft)?.easier_step;
+  return easierNow(draft)?.step ?? planItem(draft).step ?? "";
+}
+
+/** The easier stage that is being asked, once the coach has said so. */
+export function easierNow(draft: RingDraft): PackItem["easier"] {
   const wentEasier = playedOn(draft, draft.side).some((advice) => advice.code === "go-easier");
-  return easier && wentEasier ? easier : (item.step ?? "");
+  return wentEasier ? (packItem(draft)?.easier ?? null) : null;
 }
 
 export function logAsk(
@@ -160,6 +227,7 @@ export function logAsk(
   part: Partial<CoachEntry>,
   strength: number | null,
   stamp: Stamp,
+  lead: Lead | null = null,
 ): Change {
   const entry = { ...PLAIN, ...part };
   const added: RingEntry = {
@@ -169,6 +237,7 @@ export function logAsk(
     side: draft.side,
     entry,
     strength,
+    lead,
     position: draft.position,
   };
   const opened = draft.revision === 0 ? sendHeader(draft, null) : { draft, items: [] };
@@ -188,7 +257,7 @@ export function logEvent(draft: RingDraft, kind: string, stamp: Stamp): Change {
 
 function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
   const common = { id: added.id, session: draft.session, position: added.position, revision: 0 };
-  const { event, ...entry } = added.entry;
+  const { event, step: _, ...entry } = added.entry;
   if (event !== null) {
     return { ...common, type: "event", body: { kind: event, at: added.at } };
   }
@@ -202,21 +271,69 @@ function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
       step: added.step,
       side: added.side,
       strength: added.strength,
+      ...(added.lead ?? {}),
       band_top: band ? band[1] : null,
       at: added.at,
     },
   };
 }
 
+/** The answer just given on this side of the knot; what happened between is passed over. */
+export function lastAnswer(draft: RingDraft): RingEntry | undefined {
+  return entriesOf(draft).findLast((one) => one.entry.event === null);
+}
+
+/** Says more of the answer just given; where it has gone out already it is sent anew. */
+export function amend(
+  draft: RingDraft,
+  part: Partial<CoachEntry>,
+  lead: Lead | null,
+  stamp: Stamp,
+): Change {
+  const last = lastAnswer(draft);
+  if (!last) return { draft, items: [] };
+  const said: RingEntry = { ...last, id: stamp.id, lead, entry: { ...last.entry, ...part } };
+  return {
+    draft: { ...draft, entries: draft.entries.map((one) => (one === last ? said : one)) },
+    items: [struckOut(last.id), asSyncItem(draft, said)],
+  };
+}
+
+const struckOut = (id: string): SyncItem => ({
+  type: "delete",
+  id,
+  position: 0,
+  revision: 0,
+  body: {},
+});
+
+export function canUndo(draft: RingDraft): boolean {
+  return draft.entries.length > 0 || (draft.settleMarks ?? []).length > 0;
+}
+
 /** Takes the last thing logged back; whatever has gone out already is struck out there too. */
 export function undo(draft: RingDraft): Change {
   const last = draft.entries.at(-1);
+  const mark = draft.settleMarks?.at(-1);
+  if (mark && (!last || mark.position > last.position)) return undoMark(draft, mark.before);
   if (!last) return { draft, items: [] };
   const place = draft.order.indexOf(last.item);
   return {
     draft: { ...draft, entries: draft.entries.slice(0, -1), current: place, side: last.side },
-    items: [{ type: "delete", id: last.id, position: 0, revision: 0, body: {} }],
+    items: [struckOut(last.id)],
   };
+}
+
+function undoMark(draft: RingDraft, before: RingSettle): Change {
+  const place = draft.order.findIndex((_, n) => planItem(draft, n).kind === "settle");
+  return sendHeader(
+    {
+      ...atItem(draft, place),
+      settle: before,
+      settleMarks: (draft.settleMarks ?? []).slice(0, -1),
+    },
+    null,
+  );
 }
 
 export function toSide(draft: RingDraft, side: Side): RingDraft {
@@ -246,6 +363,30 @@ export function isLast(draft: RingDraft): boolean {
   return nextPlace(draft) === null;
 }
 
+/** Back to the knot before; what was logged in it is as it was. */
+export function goBack(draft: RingDraft): RingDraft {
+  return draft.current === 0 ? draft : atItem(draft, draft.current - 1);
+}
+
+const TO_FINISH = ["time-up", "leave-exercise"];
+
+/** The easy yes, where the coach says to finish on something it can do and it is still to come. */
+export function easyYesPlace(draft: RingDraft, advice: Advice | null): number | null {
+  if (!advice || !TO_FINISH.includes(advice.code)) return null;
+  const place = draft.order.findIndex(
+    (_, n) => n > draft.current && planItem(draft, n).kind === "easy-yes",
+  );
+  return place === -1 ? null : place;
+}
+
+/** A horse that did not settle learns nothing new today: the new knots to come are dropped. */
+export function withoutNew(draft: RingDraft): RingDraft {
+  const order = draft.order.filter(
+    (_, n) => n <= draft.current || planItem(draft, n).kind !== "new",
+  );
+  return { ...draft, order };
+}
+
 /** A knot waits for others of this session; one that was dropped from it holds nothing back. */
 function isPassedOver(draft: RingDraft, place: number): boolean {
   const waitsFor = planItem(draft, place).after.filter(({ item }) => draft.order.includes(item));
@@ -257,19 +398,23 @@ function hasCome(draft: RingDraft, id: string, light: boolean): boolean {
   const sides = draft.pack.items.find((one) => one.item === id)?.sides ?? [];
   const { step } = planItem(draft, draft.order.indexOf(id));
   return sides.every(({ side, coach }) => {
-    const table = draft.pack.coaches[coach];
     const logged = entriesOf(draft, id, side);
-    const context = { otherSideWaits: false, timeIsUp: false };
-    const entries = logged.map((one) => one.entry);
-    const played = table === undefined ? [] : play(table, entries, context);
+    const played = playWith(draft, draft.pack.coaches[coach], id, side, ALONE);
     return played.some(
       (one, place) => logged[place]?.step === step && (light ? one.accepted : one.came),
     );
   });
 }
 
+/** One more mark on the settle clock. */
 export function withSettle(draft: RingDraft, settle: Partial<RingSettle>): Change {
-  return sendHeader({ ...draft, settle: { ...draft.settle, ...settle } }, null);
+  const mark = { position: draft.position, before: draft.settle };
+  const marked = {
+    ...draft,
+    settle: { ...draft.settle, ...settle },
+    settleMarks: [...(draft.settleMarks ?? []), mark],
+  };
+  return sendHeader(settle.settled === false ? withoutNew(marked) : marked, null);
 }
 
 export function finish(draft: RingDraft, endedAt: string): Change {

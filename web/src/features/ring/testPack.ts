@@ -93,17 +93,16 @@ export function testPack(): RingPack {
       {
         item: "new:up-wt.3",
         sides: [
-          { side: "left", coach: 0, begin: "Begin on the left. From the lightest." },
-          { side: "right", coach: 0, begin: "Begin on the right. From the lightest." },
+          { side: "left", coach: 0, begin: "Begin on the left. From the lightest.", leads: [] },
+          { side: "right", coach: 0, begin: "Begin on the right. From the lightest.", leads: [] },
         ],
         faults: [{ code: "slow", looks: "late", passes: false }],
         level_words: ["seat", "calf", "calf", "leg", "leg", "leg", "heel", "heel", "whip", "whip"],
-        easier_step: "up-wt.2",
-        canter: false,
+        easier: { step: "up-wt.2", name: "in the green band" },
       },
     ],
     coaches: [coach],
-    rider_faults: {},
+    rider_faults: [],
     before: "Helmet, gloves, boots.",
     passed_over: ["One knot passed over.", "{knots} knots passed over."],
   };

@@ -1,4 +1,5 @@
 import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { FaultSource, YardView } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
@@ -19,6 +20,9 @@ const PARTS = [
   ["first", text.exercise.first],
   ["second", text.exercise.second],
 ] as const;
+
+const chosen = (value: string) =>
+  value === "" ? null : (value as NonNullable<FaultSource["counts_as"]>);
 
 /** The exercise's own faults; a code that the ladder knows brings its remedies with it. */
 export function FaultFields({ yard, form, error, onChange }: Props) {
@@ -55,6 +59,23 @@ export function FaultFields({ yard, form, error, onChange }: Props) {
                 />
               );
             })}
+            <TextField
+              select
+              label={text.exercise.countsAs}
+              size="small"
+              value={fault.counts_as ?? ""}
+              onChange={(event) => set(place, { counts_as: chosen(event.target.value) })}
+              error={problemAt(error, `faults[${place}].counts_as`) !== undefined}
+              helperText={problemAt(error, `faults[${place}].counts_as`) ?? ""}
+              slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+            >
+              <MenuItem value="">{text.exercise.countsAsKnown}</MenuItem>
+              {yard.faults_count_as.map((one) => (
+                <MenuItem key={one.code} value={one.code}>
+                  {one.words}
+                </MenuItem>
+              ))}
+            </TextField>
             <Button
               onClick={() =>
                 onChange({ ...form, faults: form.faults.filter((_, n) => n !== place) })

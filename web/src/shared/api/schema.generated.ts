@@ -857,7 +857,7 @@ export interface components {
         /**
          * Mark
          * @description accepted; in-band: light (a success), yet not accepted; heavy; none: no answer; apart: an
-         *     alarmed answer or an event, which says nothing of lightness.
+         *     alarmed answer, an event, or what is no answer, which say nothing of lightness.
          * @enum {string}
          */
         Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
@@ -1324,11 +1324,59 @@ export interface components {
             figures: {
                 [key: string]: string;
             };
+            /** Counters */
+            counters: {
+                [key: string]: components["schemas"]["CompiledCounter"];
+            };
+            limits: components["schemas"]["CompiledLimits"];
+            /**
+             * Faults
+             * @description Their codes, the one that speaks first in front.
+             */
+            faults: string[];
             /** Remedies */
             remedies: {
                 [key: string]: components["schemas"]["RemedyTexts"];
             };
+            /** @description Of a wrong movement with no fault of a name. */
             default_remedy: components["schemas"]["RemedyTexts"];
+            no_fault: components["schemas"]["RemedyTexts"];
+        };
+        /**
+         * CompiledCounter
+         * @description An entry adds one where any of the conditions holds.
+         */
+        CompiledCounter: {
+            /** When Any */
+            when_any: components["schemas"]["Condition"][];
+            /**
+             * Of The Exercise
+             * @description Over both sides of the exercise; else over the session.
+             */
+            of_the_exercise: boolean;
+        };
+        /**
+         * CompiledLimits
+         * @description From where on a swap holds, by the counter it looks at.
+         */
+        CompiledLimits: {
+            /** Dangers */
+            dangers: number;
+            /** Stumbles */
+            stumbles: number;
+            /** Tired */
+            tired: number;
+            /** Alarms */
+            alarms: number;
+            /** Tight Run */
+            tight_run: number;
+            /**
+             * Tights
+             * @description In an exciting exercise; null: only a run counts.
+             */
+            tights: number | null;
+            /** Remedies */
+            remedies: number;
         };
         /**
          * CompiledRule
@@ -1349,10 +1397,6 @@ export interface components {
             mark: components["schemas"]["Mark"];
             /** Is Ask */
             is_ask: boolean;
-            /** Is Danger */
-            is_danger: boolean;
-            /** Is Alarm */
-            is_alarm: boolean;
             /**
              * Came
              * @description Answered, heavy or not, with the right movement and no alarm.
@@ -1409,6 +1453,21 @@ export interface components {
             /** Above */
             above?: number | null;
         };
+        /**
+         * Counter
+         * @enum {string}
+         */
+        Counter: "dangers" | "alarms" | "tired" | "stumbles" | "tights";
+        /**
+         * PackEasier
+         * @description The easier stage that is asked once the coach says so.
+         */
+        PackEasier: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+        };
         /** PackFault */
         PackFault: {
             /** Code */
@@ -1431,10 +1490,20 @@ export interface components {
             faults: components["schemas"]["PackFault"][];
             /** Level Words */
             level_words: string[];
-            /** Easier Step */
-            easier_step: string | null;
-            /** Canter */
-            canter: boolean;
+            /** @description The stage before; null: this is the first. */
+            easier: components["schemas"]["PackEasier"] | null;
+        };
+        /**
+         * PackLead
+         * @description A lead it can show in canter, and what of it went wrong.
+         */
+        PackLead: {
+            /** Words */
+            words: string;
+            front: components["schemas"]["Side"];
+            hind: components["schemas"]["Side"];
+            /** Faults */
+            faults: string[];
         };
         /**
          * PackSide
@@ -1449,13 +1518,38 @@ export interface components {
              * @description The first instruction on this side.
              */
             begin: string;
+            /**
+             * Leads
+             * @description The one wanted first; empty: it is not canter.
+             */
+            leads: components["schemas"]["PackLead"][];
         };
-        /** RemedyTexts */
+        /**
+         * RemedyTexts
+         * @description A fault as it is said: how it looks, and what to do about it.
+         */
         RemedyTexts: {
+            /** Looks */
+            looks: string;
             /** First */
             first: string;
             /** Second */
             second: string;
+        };
+        /**
+         * RiderFault
+         * @description What the rider or handler does; logged beside the answer, and changes none of it.
+         */
+        RiderFault: {
+            /** Code */
+            code: string;
+            /** Looks */
+            looks: string;
+            /**
+             * Helps
+             * @description What helps the person.
+             */
+            helps: string;
         };
         /** RingPack */
         RingPack: {
@@ -1466,9 +1560,7 @@ export interface components {
             /** Coaches */
             coaches: components["schemas"]["CompiledCoach"][];
             /** Rider Faults */
-            rider_faults: {
-                [key: string]: string;
-            };
+            rider_faults: components["schemas"]["RiderFault"][];
             /**
              * Before
              * @description What is seen to before riding.
@@ -1494,7 +1586,7 @@ export interface components {
          * @description What the machine does not hold but a verdict can depend on, in the order it is looked at.
          * @enum {string}
          */
-        Swap: "danger-again" | "alarm-again" | "row-full" | "other-side-waits" | "time-up";
+        Swap: "danger-again" | "body-again" | "tired-again" | "alarm-again" | "nerves" | "nerves-again" | "remedy-again" | "row-full" | "other-side-waits" | "time-up";
         /**
          * Baseline
          * @description The horse as it came; the same rows for ever.
@@ -2287,7 +2379,7 @@ export interface components {
         };
         /**
          * GuideFault
-         * @description A fault with its remedies, and whether it may be let be for now.
+         * @description A fault with its remedies, and what it counts as.
          */
         GuideFault: {
             /** Code */
@@ -2298,8 +2390,11 @@ export interface components {
             first: string;
             /** Second */
             second: string | null;
-            /** Accepted */
-            accepted: string;
+            /**
+             * Counts As
+             * @description What it counts as, in plain words.
+             */
+            counts_as: string;
         };
         /** GuideLevel */
         GuideLevel: {
@@ -2735,6 +2830,19 @@ export interface components {
             /** Goals */
             goals: unknown[];
         };
+        /**
+         * CountsAs
+         * @description What a fault of the horse counts as, once it is tapped.
+         *
+         *     let-be: praised while the step is learned, then as shape. shape: the try is praised, the remedy is for
+         *     the next. wrong: not released for it. free: put back quietly, no try. stop: over for today. body: eased
+         *     off, and counted. level, over, tight, before: what is tapped with it speaks (the level, far more than
+         *     asked, tension, an answer before the ask). none: no fault here.
+         *
+         *     Source: common practice, no source.
+         * @enum {string}
+         */
+        CountsAs: "body" | "stop" | "wrong" | "free" | "shape" | "let-be" | "before" | "level" | "over" | "tight" | "none";
         /** CueFamily */
         CueFamily: {
             /** Id */
@@ -2760,6 +2868,15 @@ export interface components {
             stages: number;
             /** Archived */
             archived: boolean;
+        };
+        /**
+         * FaultChoice
+         * @description What a yard can say that a fault of its own counts as.
+         */
+        FaultChoice: {
+            code: components["schemas"]["CountsAs"];
+            /** Words */
+            words: string;
         };
         /**
          * School
@@ -2848,6 +2965,8 @@ export interface components {
             set_ups: string[];
             /** Fault Codes */
             fault_codes: string[];
+            /** Faults Count As */
+            faults_count_as: components["schemas"]["FaultChoice"][];
         };
         /**
          * SchoolChoice
@@ -2882,12 +3001,6 @@ export interface components {
             missing_kit: unknown[];
         };
         /**
-         * Accepted
-         * @description Until when a fault is let be while an exercise is learned.
-         * @enum {string}
-         */
-        Accepted: "learning" | "always" | "never" | "school";
-        /**
          * Compare
          * @description How a measured extent meets its target.
          * @enum {string}
@@ -2921,7 +3034,15 @@ export interface components {
              * @description The second, if the first did not help twice.
              */
             second?: string | null;
-            accepted?: components["schemas"]["Accepted"] | null;
+            counts_as?: components["schemas"]["CountsAs"] | null;
+            /** @description What it counts as later on. */
+            then?: components["schemas"]["CountsAs"] | null;
+            /** From Stage */
+            from_stage?: number | null;
+            /** After Sessions */
+            after_sessions?: number | null;
+            /** Stays Calm */
+            stays_calm?: boolean | null;
         };
         /**
          * HelperRule
@@ -3073,11 +3194,6 @@ export interface components {
             ridden?: boolean | null;
             /** Exciting */
             exciting?: boolean | null;
-            /**
-             * Accept Nearly
-             * @default true
-             */
-            accept_nearly: boolean;
             /** Target */
             target?: number | null;
             /** Within S */

@@ -98,6 +98,7 @@ describe("the fan", () => {
   const side = {
     side: "left",
     arrived_by: Array.from({ length: 40 }, (_, n) => (n + 1) / 50),
+    within: { 5: 0.1, 10: 0.2, 20: 0.4, 40: 0.8 },
     if_within_40: { between: [4, 36], middle: 20, weeks: [1, 7, 12] },
     words: "left: chance to be there within 5: 0.10",
   } as unknown as GoalForecast["sides"][number];

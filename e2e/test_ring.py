@@ -1,0 +1,80 @@
+"""What goes wrong, logged on a phone at the ring: seen, said in words, put right."""
+
+from __future__ import annotations
+
+import pytest
+from selenium.webdriver.chrome.webdriver import WebDriver
+
+from e2e.browser import PHONE, set_size
+from e2e.conftest import Places, Server
+
+SMALL = ((390, 664), (360, 640), PHONE)
+
+
+@pytest.fixture
+def ringside(signed_in: Places, driver: WebDriver, server: Server) -> Places:
+    set_size(driver, PHONE)
+    signed_in.ring.open(f"/horses/{server.horses['Quill']}/ring")
+    signed_in.ring.begin()
+    return signed_in
+
+
+def test_a_buck_while_lunging_and_marks_taken_back(ringside: Places) -> None:
+    ring = ringside.ring
+    ring.open_sheet("Something happened")
+    ring.button("Buck").click()
+    ring.wait().until(lambda _: ring.advice() == "stop-danger")
+    first = ring.said()
+    ring.button("Start the clock").click()
+    ring.button("First stretch").click()
+    ring.wait().until(lambda _: "First stretch ·" in ring.see("main").text)
+    ring.button("Undo").click()
+    ring.wait().until(lambda _: "First stretch ·" not in ring.see("main").text)
+    ring.to_wedge()
+    ring.open_sheet()
+    ring.button("Buck").click()
+    ring.wait().until(lambda _: ring.advice() == "stop-danger")
+    assert ring.said() != first  # the second of the session
+    knot = ring.see("main h1").text
+    ring.back()
+    assert ring.see("main h1").text != knot
+
+
+def test_a_fault_is_said_in_words_and_can_be_added_to_the_answer_just_given(
+    ringside: Places, server: Server
+) -> None:
+    ring = ringside.ring
+    ring.to_wedge()
+    ring.open_sheet()
+    faults = ring.faults()
+    assert len(faults) > 5
+    assert not any("-" in words and " " not in words for words in faults)  # no codes
+    ring.fault(faults[0])
+    ring.close_sheet()
+    assert faults[0] in ring.see("main").text
+    ring.tap(2)
+    ring.tap(2)
+    before = ring.said()
+    ring.open_sheet()
+    ring.button("The answer just given").click()
+    ring.fault("Wrong")
+    ring.close_sheet()
+    ring.wait().until(lambda _: ring.said() != before)
+    assert ring.advice() in ("remedy", "go-easier")
+    ring.wait_until_saved()
+    asks = server.asks()
+    assert (len(asks), sum(deleted for _, deleted in asks)) == (3, 1)
+
+
+@pytest.mark.parametrize("size", SMALL, ids=lambda size: f"{size[0]}x{size[1]}")
+def test_the_six_chips_are_seen_whatever_is_said(
+    ringside: Places, driver: WebDriver, size: tuple[int, int]
+) -> None:
+    ring = ringside.ring
+    set_size(driver, size)
+    ring.to_wedge()
+    ring.lengthen_title()
+    for _ in range(2):
+        ring.tap(10)  # heavy, then the longest of reasons
+        assert ring.chips_in_sight() == 6
+        assert driver.execute_script("return document.documentElement.scrollHeight") <= size[1]
