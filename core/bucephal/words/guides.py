@@ -44,6 +44,7 @@ LAST_TWO = "of the last two answers accepted"
 CALM = "of the answers calm, the late ones more"
 CALM_LATELY = "of the answers of the last three days calm, four at least"
 RIGHT = "of the answers of the last three days right and calm"
+CALM_AND_RIGHT = "calm and right often enough, on every side"
 NEARLY_ALWAYS = "sure that it is nearly always so"
 FIRST_IN_A_ROW = "first answers accepted in a row"
 
@@ -79,7 +80,7 @@ def wants_also(needs: Iterable[str]) -> str:
 def ready(days: int, good: str, chance: float) -> str:
     return (
         f"Asked on {days} days, the last two answers accepted, a {good} "
-        f"at least {chance:.2f} likely two days on, on every side"
+        f"at least {chance:.2f} likely two days on, {CALM_AND_RIGHT}"
     )
 
 
@@ -89,7 +90,7 @@ def confirmed(sure: float, first_answers: int, alone: int | None, *, strict: boo
     stricter = "; the stricter rule of a safety exercise" if strict else ""
     return (
         f"Sure to {sure:.2f} and the last {first_answers} first answers accepted"
-        f"{by_run}, on every side{stricter}"
+        f"{by_run}, {CALM_AND_RIGHT}{stricter}"
     )
 
 
