@@ -137,7 +137,7 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
     for entry, advice in zip(entries, advise(settings, entries, catalogue), strict=True):
         signal = classify(entry, rules)
         called = fill(said(signal.kind, with_level=entry.level is not None), {"level": str(entry.level)})
-        fields = {"code", "accepted", "heavy", "came", "say", "reason", "row", "tries", "ends"}
+        fields = {"code", "accepted", "heavy", "came", "say", "reason", "row", "tries", "ends", "finishes"}
         told.append(
             advice.model_dump(mode="json", include=fields)
             | {"urgent": advice.code in URGENT, "mark": mark_at_the_ring(signal), "said": called}

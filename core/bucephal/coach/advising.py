@@ -74,6 +74,7 @@ class Advice(FrozenModel):
     tries: int
     cap: int | None
     ends: bool
+    finishes: bool = Field(description="The easy yes comes next.")
     ended_heavy: bool
     louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
 
@@ -155,6 +156,7 @@ class Coach:
             tries=self.tries,
             cap=self.settings.cap,
             ends=verdict.ends,
+            finishes=verdict.finishes,
             ended_heavy=verdict.ends and verdict.heavy,
             louder_after_s=louder_after_s(self.catalogue.school),
         )

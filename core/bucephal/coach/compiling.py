@@ -79,6 +79,7 @@ class CompiledVerdict(FrozenModel):
     accepted: bool
     heavy: bool
     ends: bool
+    finishes: bool = Field(description="The easy yes comes next.")
     urgent: bool = Field(description="To be seen at once.")
     row: RowEffect
     swaps: dict[Swap, int]
@@ -149,7 +150,6 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
     walk = _walk(signals, machine_rules(settings, catalogue))
     verdicts = _verdicts(walk.verdicts)
     exercise = catalogue.exercise(settings.step)
-    texts = load_texts()
     return CompiledCoach(
         step=settings.step,
         aim=settings.aim,
@@ -163,12 +163,7 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         verdicts=_compiled_verdicts(verdicts),
         tables=walk.tables,
         swaps=tuple(Swap),
-        texts={
-            verdict.text_id: texts.of(
-                verdict.text_id, catalogue.school, by_level=exercise.kind is StepKind.LIGHTNESS
-            )
-            for verdict in verdicts
-        },
+        texts=_texts(verdicts, exercise.kind, catalogue),
         louder_after_s=louder_after_s(catalogue.school),
         figures=constant_figures(settings, catalogue),
         counters=_counters(settings.rule(catalogue)),
@@ -178,6 +173,14 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         default_remedy=remedy_texts(exercise.fault("wrong-part")),
         no_fault=remedy_texts(None),
     )
+
+
+def _texts(verdicts: tuple[Verdict, ...], kind: StepKind, catalogue: Catalogue) -> dict[str, AdviceText]:
+    texts, by_level = load_texts(), kind is StepKind.LIGHTNESS
+    return {
+        verdict.text_id: texts.of(verdict.text_id, catalogue.school, by_level=by_level)
+        for verdict in verdicts
+    }
 
 
 @dataclass(frozen=True)
@@ -268,6 +271,7 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
             accepted=verdict.accepted,
             heavy=verdict.heavy,
             ends=verdict.ends,
+            finishes=verdict.finishes,
             urgent=verdict.code in URGENT,
             row=verdict.row,
             swaps={swap: number[other] for swap in Swap if (other := swapped(verdict, swap)) is not None},

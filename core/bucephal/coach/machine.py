@@ -121,6 +121,11 @@ class Verdict:
         return self.code in ENDING or (self.code is AdviceCode.BODY_FLAG and self.variant != "")
 
     @property
+    def finishes(self) -> bool:
+        """Is what comes next the easy yes: something it can do well, and an end?"""
+        return self.code in (AdviceCode.TIME_UP, AdviceCode.LEAVE_EXERCISE)
+
+    @property
     def text_id(self) -> str:
         return f"{self.code}.{self.variant}" if self.variant else str(self.code)
 

@@ -20,7 +20,7 @@ from bucephal.ladder import (
     under,
 )
 from bucephal.pages.facts import HorseFacts
-from bucephal.planning import PlanItem, SessionPlan
+from bucephal.planning import ItemKind, PlanItem, SessionPlan
 from bucephal.record import FrozenModel
 from bucephal.record.models import LEVELS
 from bucephal.words import plans as words
@@ -77,6 +77,7 @@ class RingPack(FrozenModel):
     coaches: tuple[CompiledCoach, ...]
     rider_faults: tuple[RiderFault, ...]
     before: str = Field(description="What is seen to before riding.")
+    not_settled_drops: tuple[str, ...] = Field(description="Items left out where it did not settle.")
     passed_over: tuple[str, str] = Field(
         description="Said when one knot, or several ({knots}), cannot be tried."
     )
@@ -109,6 +110,7 @@ def ring_pack(
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
         rider_faults=tuple(catalogue.rider_faults.values()),
         before=words.BEFORE_RIDING,
+        not_settled_drops=tuple(item.id for item in plan.items if item.kind is ItemKind.NEW),
         passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),
     )  # fmt: skip
 

@@ -91,7 +91,20 @@ def play(
         text = coach.texts[verdict.text]
         why, say = fill(text.why, {**figures, "said": words}), fill(text.say, {**figures, "said": words})
         came = signal.came
-        said.append((verdict.code, verdict.accepted, verdict.heavy, came, row, tries, verdict.ends, say, why))
+        said.append(
+            (
+                verdict.code,
+                verdict.accepted,
+                verdict.heavy,
+                came,
+                row,
+                tries,
+                verdict.ends,
+                verdict.finishes,
+                say,
+                why,
+            )
+        )
     return said
 
 
@@ -108,7 +121,7 @@ def _of_fault(coach: CompiledCoach, fault: str, text: str) -> dict[str, str]:
 def as_said(advice: Advice) -> tuple[Any, ...]:
     return (
         advice.code, advice.accepted, advice.heavy, advice.came, advice.row, advice.tries, advice.ends,
-        advice.say, advice.reason,
+        advice.finishes, advice.say, advice.reason,
     )  # fmt: skip
 
 

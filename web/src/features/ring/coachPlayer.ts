@@ -39,6 +39,8 @@ export interface Advice {
   heavy: boolean;
   came: boolean;
   ends: boolean;
+  /** The easy yes comes next. */
+  finishes: boolean;
   /** To be seen at once. */
   urgent: boolean;
   /** How the answer is drawn, and what it is called. */
@@ -227,6 +229,7 @@ function advice(
     heavy: verdict.heavy,
     came: signal.came,
     ends: verdict.ends,
+    finishes: verdict.finishes,
     urgent: verdict.urgent,
     mark: signal.mark,
     said,

@@ -368,22 +368,19 @@ export function goBack(draft: RingDraft): RingDraft {
   return draft.current === 0 ? draft : atItem(draft, draft.current - 1);
 }
 
-const TO_FINISH = ["time-up", "leave-exercise"];
-
 /** The easy yes, where the coach says to finish on something it can do and it is still to come. */
 export function easyYesPlace(draft: RingDraft, advice: Advice | null): number | null {
-  if (!advice || !TO_FINISH.includes(advice.code)) return null;
+  if (!advice?.finishes) return null;
   const place = draft.order.findIndex(
     (_, n) => n > draft.current && planItem(draft, n).kind === "easy-yes",
   );
   return place === -1 ? null : place;
 }
 
-/** A horse that did not settle learns nothing new today: the new knots to come are dropped. */
-export function withoutNew(draft: RingDraft): RingDraft {
-  const order = draft.order.filter(
-    (_, n) => n <= draft.current || planItem(draft, n).kind !== "new",
-  );
+/** Without what is left out for a horse that did not settle. */
+function asNotSettled(draft: RingDraft): RingDraft {
+  const dropped = draft.pack.not_settled_drops;
+  const order = draft.order.filter((id, n) => n <= draft.current || !dropped.includes(id));
   return { ...draft, order };
 }
 
@@ -414,7 +411,7 @@ export function withSettle(draft: RingDraft, settle: Partial<RingSettle>): Chang
     settle: { ...draft.settle, ...settle },
     settleMarks: [...(draft.settleMarks ?? []), mark],
   };
-  return sendHeader(settle.settled === false ? withoutNew(marked) : marked, null);
+  return sendHeader(settle.settled === false ? asNotSettled(marked) : marked, null);
 }
 
 export function finish(draft: RingDraft, endedAt: string): Change {

@@ -103,6 +103,7 @@ export function testPack(): RingPack {
     ],
     coaches: [coach],
     rider_faults: [],
+    not_settled_drops: ["new:up-wt.3"],
     before: "Helmet, gloves, boots.",
     passed_over: ["One knot passed over.", "{knots} knots passed over."],
   };

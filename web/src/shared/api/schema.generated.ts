@@ -1429,6 +1429,11 @@ export interface components {
             /** Ends */
             ends: boolean;
             /**
+             * Finishes
+             * @description The easy yes comes next.
+             */
+            finishes: boolean;
+            /**
              * Urgent
              * @description To be seen at once.
              */
@@ -1566,6 +1571,11 @@ export interface components {
              * @description What is seen to before riding.
              */
             before: string;
+            /**
+             * Not Settled Drops
+             * @description Items left out where it did not settle.
+             */
+            not_settled_drops: string[];
             /**
              * Passed Over
              * @description Said when one knot, or several ({knots}), cannot be tried.
