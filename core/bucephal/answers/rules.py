@@ -40,7 +40,7 @@ class ItemRule(StepRule):
     school: Mapping[str, str]
     """The option in force for every question of the schools."""
     green: bool
-    """It was not ready that morning: what is let be while learning is let be."""
+    """It had not been ready up to that morning: what is let be while learning is let be."""
     best_below: int | None = None
     """A calm answer below this level is the best so far; None: no such."""
     sessions_before: int | None = None

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from bucephal.answers import is_success
 from bucephal.calibrate.baseline_predictors import BaselinePredictors
 from bucephal.calibrate.claims import MODEL, AskClaim, Calibration, Findings, score
 from bucephal.ladder import Catalogue, StepKind
@@ -33,18 +32,23 @@ class Predictor:
         ways = self._ways.setdefault(row.track, BaselinePredictors(rule.band_top))
         said = {MODEL: self.tracks.chance_light(row.ask.step, row.ask.side, row.day)}
         said |= ways.predict() | (oracle or {})
-        light = is_success(row.ask, rule)
         first = track is None or track.last_day != row.day
+        asks_before = len(track.asks) if track is not None else 0
+        days_off = (row.day - track.last_day).days if track is not None and first else None
+        self.tracks.hear(row)
+        meaning = self.tracks.by_key[row.track].meanings[-1]
+        if meaning.heard is None:
+            return None
+        light = meaning.success
         claim = AskClaim(
             said=said,
             happened=light,
             first_of_day=first,
-            asks_before=len(track.asks) if track is not None else 0,
-            days_off=(row.day - track.last_day).days if track is not None and first else None,
+            asks_before=asks_before,
+            days_off=days_off,
         )
         level = row.ask.level if row.ask.level is not None else rule.band_top + (0 if light else 2)
         ways.hear(level + (not row.ask.answered), light)
-        self.tracks.hear(row)
         return claim
 
 

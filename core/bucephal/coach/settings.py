@@ -22,7 +22,9 @@ class CoachSettings(FrozenModel):
 
     step: StepId
     band: Band
-    green: bool = Field(False, description="The step is not ready yet: learning faults pass.")
+    green: bool = Field(
+        False, description="The step has not been ready yet: what is let be while learning is let be."
+    )
     school: dict[str, OptionCode] = Field(default_factory=dict)
     aim: Annotated[int, Field(ge=1, le=10)] = 3
     cap: Annotated[int, Field(ge=1, le=50)] | None = None

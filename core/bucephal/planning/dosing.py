@@ -48,7 +48,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         aim=max(dose.asks for dose in doses),
         cap=exercise.cap,
         band=band,
-        green=day.standing.state(step) not in GOOD,
+        green=not (day.standing.state(step) in GOOD or day.standing.tracks.has_been_ready(step)),
         minutes=_minutes(day, kind, asks),
         dose=_dose_words(kind, doses, band, exercise.cap, helper=day.helper_needed(step)),
         set_ups=stage.set_ups,

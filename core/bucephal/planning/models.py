@@ -96,7 +96,7 @@ class PlanItem(FrozenModel):
     aim: int = Field(description="Accepted answers in a row that end a side (the larger one).")
     cap: int | None
     band: Band | None
-    green: bool
+    green: bool = Field(description="It is learned still: it has not been ready yet.")
     minutes: int
     dose: str = Field(description="Asks, side, band and cap in a line.")
     set_ups: tuple[SetUp, ...] = Field(description="Set-ups to ride it in.")

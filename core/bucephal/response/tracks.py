@@ -244,8 +244,15 @@ class Tracks:
             return
         sides = [track for _, track in self.sides_of(step)]
         begun = any(track is not None and track.last_day.toordinal() == day for track in sides)
-        if not begun and all(track is not None and track.is_ready() for track in sides):
+        if not begun and self._is_ready(step):
             self.ready_on[step] = day
+
+    def has_been_ready(self, step: str) -> bool:
+        """Is it ready on every side by all that was asked, or was it on an earlier morning?"""
+        return step in self.ready_on or self._is_ready(step)
+
+    def _is_ready(self, step: str) -> bool:
+        return all(track is not None and track.is_ready() for _, track in self.sides_of(step))
 
     def chance_light(self, step: str, side: Side, day: date) -> float:
         """P(the next ask of a step and side, if asked now on ``day``, is in the band)."""

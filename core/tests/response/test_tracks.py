@@ -8,6 +8,7 @@ from dataclasses import replace
 import pytest
 from bucephal.answers import is_accepted
 from bucephal.ladder import Catalogue, Side
+from bucephal.planning import PlanRequest, plan_session
 from bucephal.record import Ask, DatedAsk, HorseRecord, Session
 from bucephal.response import ShareTrack, Tracks
 from bucephal.response.standing import TrackStanding
@@ -133,3 +134,16 @@ def test_a_horse_that_goes_heavy_on_one_side_slips_there_only(catalogue: Catalog
     left, right = tracks.by_key["up-wt.2", Side.LEFT], tracks.by_key["up-wt.2", Side.RIGHT]
     assert left.standing.confirmed
     assert right.standing.slipping
+
+
+def test_a_step_that_was_ready_and_slipped_is_learned_no_more(record_of: Build, catalogue: Catalogue) -> None:
+    sides = ("left", "right")
+    good = [(60 - 2 * n, "up-wt.2", side, [2, 2]) for n in range(8) for side in sides]
+    bad = [(30 - 2 * n, "up-wt.2", side, [9, 9]) for n in range(4) for side in sides]
+    assert Tracks.of(record_of(good[:2]), catalogue).has_been_ready("up-wt.2") is False
+    tracks = Tracks.of(record_of([*good, *bad]), catalogue)
+    assert not any(tracks.by_key["up-wt.2", Side(side)].is_ready() for side in sides)
+    assert tracks.has_been_ready("up-wt.2")
+    plan = plan_session(record_of([*good, *bad]), catalogue, PlanRequest(on=TODAY, minutes=40))
+    (item,) = [one for one in plan.items if one.step == "up-wt.2"]
+    assert not item.green

@@ -1136,7 +1136,10 @@ export interface components {
                 number,
                 number
             ] | null;
-            /** Green */
+            /**
+             * Green
+             * @description It is learned still: it has not been ready yet.
+             */
             green: boolean;
             /** Minutes */
             minutes: number;
