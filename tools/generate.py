@@ -41,6 +41,7 @@ VECTOR_ANSWERS: tuple[list[Any], ...] = (
     [{"level": 2, "tension": "tight"}, 2, 2, 2],
     [1, 1, 1],
     [{"let_go_s": 50}, {"let_go_s": 9}, {"answered": False}],
+    [{"extent": 0.5}, {"extent": 2}, {"extent": 12.5, "tension": "tight"}],
 )
 VECTOR_SETTINGS: tuple[dict[str, Any], ...] = (
     {"step": "up-wt.3", "band": (1, 3), "aim": 3, "cap": 8, "side": "left"},
@@ -125,10 +126,11 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
     """The advice, and beside it how each answer is drawn and called."""
     from bucephal.answers import HeardEntry, classify, mark_at_the_ring, said, signal_rules
     from bucephal.coach import advise
-    from bucephal.coach.advising import URGENT
+    from bucephal.coach.advising import URGENT, measured_texts
     from bucephal.words.coach import fill
 
-    rules = signal_rules(settings.rule(catalogue))
+    rule = settings.rule(catalogue)
+    rules, measured = signal_rules(rule), measured_texts(rule)
     entries = [
         HeardEntry.model_validate(one if isinstance(one, dict) else {"level": abs(one), "answered": one > 0})
         for one in answers
@@ -136,7 +138,8 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
     told = []
     for entry, advice in zip(entries, advise(settings, entries, catalogue), strict=True):
         signal = classify(entry, rules)
-        called = fill(said(signal.kind, with_level=entry.level is not None), {"level": str(entry.level)})
+        figures = {"level": str(entry.level), "measured": measured.of(entry)}
+        called = fill(said(signal.kind, with_level=entry.level is not None), figures)
         fields = {"code", "accepted", "heavy", "came", "say", "reason", "row", "tries", "ends", "finishes"}
         told.append(
             advice.model_dump(mode="json", include=fields)

@@ -51,10 +51,10 @@ _SAID_WITHOUT_LEVEL = {SignalKind.HEAVY: "above the band", SignalKind.NONE: NOT_
 
 
 def said(kind: SignalKind, *, with_level: bool) -> str:
-    """What the coach calls a kind of answer; ``{level}`` stands where the level belongs."""
+    """What the coach calls a kind of answer; ``{level}`` and ``{measured}`` stand where these belong."""
     if with_level:
         return _upper_first(_SAID.get(kind, f"answered {AT}"))
-    return _upper_first(_SAID_WITHOUT_LEVEL.get(kind) or _SAID.get(kind, "done"))
+    return _upper_first(_SAID_WITHOUT_LEVEL.get(kind) or _SAID.get(kind, "done")) + "{measured}"
 
 
 def _upper_first(text: str) -> str:

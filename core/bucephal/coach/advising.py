@@ -48,7 +48,7 @@ from bucephal.ladder import (
     under,
 )
 from bucephal.record import FrozenModel
-from bucephal.words.coach import Figures, band_text, fill, load_texts, of_cap
+from bucephal.words.coach import LET_GO, Figures, band_text, fill, load_texts, of_cap, of_target
 
 URGENT = frozenset(
     {AdviceCode.STOP_DANGER, AdviceCode.BODY_FLAG, AdviceCode.CALM_DOWN, AdviceCode.LEAVE_EXERCISE}
@@ -79,6 +79,22 @@ class Advice(FrozenModel):
     louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
 
 
+class MeasuredTexts(FrozenModel):
+    """What is said beside 'Done' and 'Not yet' where something was measured."""
+
+    let_go: str
+    extent: str
+
+    def of(self, entry: HeardEntry) -> str:
+        if entry.let_go_s is not None:
+            return fill(self.let_go, {"let_go_s": f"{entry.let_go_s:g}"})
+        return fill(self.extent, {"extent": f"{entry.extent:g}"}) if entry.extent is not None else ""
+
+
+def measured_texts(rule: ItemRule) -> MeasuredTexts:
+    return MeasuredTexts(let_go=LET_GO, extent=of_target(rule.stage.target, rule.exercise.unit))
+
+
 class Coach:
     """Plays an item's answers one by one; the compiled form is made from the same rules."""
 
@@ -89,6 +105,7 @@ class Coach:
         self.signal_rules: tuple[SignalRule, ...] = signal_rules(rule)
         self.conditions = counter_conditions(rule)
         self.faults = faults_by_weight(rule)
+        self.measured = measured_texts(rule)
         self.exciting = rule.stage.exciting
         self.by_level = rule.kind is StepKind.LIGHTNESS
         self.machine_rules = machine_rules(settings, catalogue)
@@ -167,7 +184,7 @@ class Coach:
         remedies = remedy_texts(fault or wrong_part)
         return {
             **constant_figures(self.settings, self.catalogue),
-            "said": fill(spoken, {"level": str(entry.level)}),
+            "said": fill(spoken, {"level": str(entry.level), "measured": self.measured.of(entry)}),
             "tries": str(self.tries),
             "row": str(self.row),
             "remedy": remedies.second if verdict.variant == "second" else remedies.first,

@@ -25,11 +25,13 @@ from bucephal.answers import (
 )
 from bucephal.coach.advising import (
     URGENT,
+    MeasuredTexts,
     RemedyTexts,
     constant_figures,
     faults_by_weight,
     louder_after_s,
     machine_rules,
+    measured_texts,
     remedies_before_second,
     remedy_texts,
 )
@@ -129,6 +131,7 @@ class CompiledCoach(FrozenModel):
     texts: dict[str, AdviceText]
     louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
     figures: dict[str, str] = Field(description="Figures of the texts that never change.")
+    measured: MeasuredTexts
     counters: dict[Counter, CompiledCounter]
     limits: CompiledLimits
     faults: tuple[str, ...] = Field(description="Their codes, the one that speaks first in front.")
@@ -166,6 +169,7 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         texts=_texts(verdicts, exercise.kind, catalogue),
         louder_after_s=louder_after_s(catalogue.school),
         figures=constant_figures(settings, catalogue),
+        measured=measured_texts(settings.rule(catalogue)),
         counters=_counters(settings.rule(catalogue)),
         limits=_limits(settings.step, catalogue),
         faults=tuple(fault.code for fault in faults_by_weight(settings.rule(catalogue))),

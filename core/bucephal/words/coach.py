@@ -43,6 +43,15 @@ class CoachTexts(_Texts):
         return next((self.advice[key] for key in keys if key in self.advice), self.advice[text_id])
 
 
+LET_GO = " (let go in {let_go_s} s)"
+
+
+def of_target(target: float | None, unit: str | None) -> str:
+    """' (20 of 30 s)', the measured figure still to be filled in."""
+    aim = "" if target is None else f" of {target:g}"
+    return f" ({{extent}}{aim} {unit or ''})"
+
+
 @lru_cache(maxsize=1)
 def load_texts() -> CoachTexts:
     raw = tomllib.loads((resources.files("bucephal.words") / "coach.toml").read_text(encoding="utf-8"))

@@ -138,6 +138,17 @@ def test_tolerance_and_measure_steps_are_heard_by_success(catalogue: Catalogue) 
     ]
 
 
+def test_what_was_measured_is_said(catalogue: Catalogue) -> None:
+    touch = hear(catalogue, [{"let_go_s": 50.0}, {"let_go_s": 12.0}, {}], step="touch.2", band=(1, 10))
+    assert [one.reason.partition(")")[0] for one in touch[:2]] == [
+        "Not yet (let go in 50 s", "Done (let go in 12 s",
+    ]  # fmt: skip
+    assert touch[2].reason.startswith("Done: accepted")
+    stand = hear(catalogue, [{"extent": 20.0}, {"extent": 30.0}], step="stand.2", band=(1, 10), side="none")
+    assert stand[0].reason.startswith("Not yet (20 of 30 s).")
+    assert stand[1].reason.startswith("Done (30 of 30 s): accepted")
+
+
 def test_reasons_carry_their_figures(catalogue: Catalogue) -> None:
     (advice,) = hear(catalogue, [6])
     assert "6" in advice.reason

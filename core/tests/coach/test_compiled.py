@@ -83,10 +83,9 @@ def play(
             "row": str(row),
             **_of_fault(coach, fault, verdict.text),
         }
-        words = (
-            signal.said_without_level
-            if entry.level is None
-            else fill(signal.said, {"level": str(entry.level)})
+        words = fill(
+            signal.said_without_level if entry.level is None else signal.said,
+            {"level": str(entry.level), "measured": _measured(coach, entry)},
         )
         text = coach.texts[verdict.text]
         why, say = fill(text.why, {**figures, "said": words}), fill(text.say, {**figures, "said": words})
@@ -106,6 +105,14 @@ def play(
             )
         )
     return said
+
+
+def _measured(coach: CompiledCoach, entry: HeardEntry) -> str:
+    if entry.let_go_s is not None:
+        return coach.measured.let_go.replace("{let_go_s}", f"{entry.let_go_s:g}")
+    if entry.extent is not None:
+        return coach.measured.extent.replace("{extent}", f"{entry.extent:g}")
+    return ""
 
 
 def _of_fault(coach: CompiledCoach, fault: str, text: str) -> dict[str, str]:

@@ -208,7 +208,7 @@ function advice(
 ): Advice {
   const signal = at(coach.signals, signalNumber);
   const calledSo = entry.level === null ? signal.said_without_level : signal.said;
-  const said = calledSo.replace("{level}", String(entry.level));
+  const said = fill(calledSo, { level: String(entry.level), measured: measured(coach, entry) });
   const named = coach.remedies[fault];
   const remedy = named ?? coach.default_remedy;
   const figures: Record<string, string> = {
@@ -236,6 +236,12 @@ function advice(
     row,
     tries,
   };
+}
+
+/** What was measured, beside 'Done' and 'Not yet'. */
+function measured(coach: CompiledCoach, { let_go_s, extent }: CoachEntry): string {
+  if (let_go_s !== null) return fill(coach.measured.let_go, { let_go_s: String(let_go_s) });
+  return extent === null ? "" : fill(coach.measured.extent, { extent: String(extent) });
 }
 
 function fill(template: string, figures: Record<string, string>): string {

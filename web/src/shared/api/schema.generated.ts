@@ -1327,6 +1327,7 @@ export interface components {
             figures: {
                 [key: string]: string;
             };
+            measured: components["schemas"]["MeasuredTexts"];
             /** Counters */
             counters: {
                 [key: string]: components["schemas"]["CompiledCounter"];
@@ -1466,6 +1467,16 @@ export interface components {
          * @enum {string}
          */
         Counter: "dangers" | "alarms" | "tired" | "stumbles" | "tights";
+        /**
+         * MeasuredTexts
+         * @description What is said beside 'Done' and 'Not yet' where something was measured.
+         */
+        MeasuredTexts: {
+            /** Let Go */
+            let_go: string;
+            /** Extent */
+            extent: string;
+        };
         /**
          * PackEasier
          * @description The easier stage that is asked once the coach says so.
