@@ -21,6 +21,8 @@ from bucephal.answers import (
 )
 from bucephal.coach.counters import Counter, Counts, counter_conditions
 from bucephal.coach.machine import (
+    ALARMS_TO_LEAVE,
+    DANGERS_TO_FINISH,
     EASIER_ASKS,
     REMEDIES_BEFORE_SECOND,
     START,
@@ -136,10 +138,10 @@ class Coach:
         nervous = self.counts.is_nervous(exciting=self.exciting)
         said = self.counts.remedies.get(_key(fault), 0)
         holding = {
-            Swap.DANGER_AGAIN: total[Counter.DANGERS] > 1,
+            Swap.DANGER_AGAIN: total[Counter.DANGERS] >= DANGERS_TO_FINISH,
             Swap.BODY_AGAIN: total[Counter.STUMBLES] >= STUMBLES_TO_FLAG,
             Swap.TIRED_AGAIN: total[Counter.TIRED] >= TIRED_TO_FINISH,
-            Swap.ALARM_AGAIN: total[Counter.ALARMS] > 1,
+            Swap.ALARM_AGAIN: total[Counter.ALARMS] >= ALARMS_TO_LEAVE,
             Swap.NERVES: nervous and not self.counts.nerves_said,
             Swap.NERVES_AGAIN: nervous and self.counts.nerves_said,
             Swap.REMEDY_AGAIN: said >= remedies_before_second(self.catalogue.school),

@@ -37,6 +37,8 @@ from bucephal.coach.advising import (
 )
 from bucephal.coach.counters import OF_THE_EXERCISE, Counter, counter_conditions
 from bucephal.coach.machine import (
+    ALARMS_TO_LEAVE,
+    DANGERS_TO_FINISH,
     START,
     STUMBLES_TO_FLAG,
     TIGHT_EXCITING,
@@ -310,10 +312,10 @@ def _counters(rule: ItemRule) -> dict[Counter, CompiledCounter]:
 
 def _limits(step: str, catalogue: Catalogue) -> CompiledLimits:
     return CompiledLimits(
-        dangers=2,
+        dangers=DANGERS_TO_FINISH,
         stumbles=STUMBLES_TO_FLAG,
         tired=TIRED_TO_FINISH,
-        alarms=2,
+        alarms=ALARMS_TO_LEAVE,
         tight_run=TIGHT_RUN,
         tights=TIGHT_EXCITING if catalogue.stage(step).exciting else None,
         remedies=remedies_before_second(catalogue.school),

@@ -25,6 +25,8 @@ REMEDIES_BEFORE_SECOND = 2
 TIGHT_RUN = 3
 TIGHT_EXCITING = 2
 """Tight answers running on a side, or in an exciting exercise, that ask for calm work."""
+DANGERS_TO_FINISH = 2
+ALARMS_TO_LEAVE = 2
 STUMBLES_TO_FLAG = 2
 TIRED_TO_FINISH = 2
 LONGEST_STUCK = 4

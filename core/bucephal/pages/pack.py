@@ -6,11 +6,9 @@ from collections.abc import Iterator, Mapping
 
 from pydantic import Field
 
-from bucephal.answers import counted_as
 from bucephal.coach import CoachSettings, CompiledCoach, compile_coach
 from bucephal.ladder import (
     Catalogue,
-    CountsAs,
     Exercise,
     Gait,
     RiderFault,
@@ -32,7 +30,6 @@ UNBANDED = (LEVELS[0], LEVELS[-1])
 class PackFault(FrozenModel):
     code: str
     looks: str
-    passes: bool
 
 
 class PackLead(FrozenModel):
@@ -94,7 +91,7 @@ def ring_pack(
     for item in plan.items:
         if item.step is None:
             continue
-        sides, settings = [], None
+        sides = []
         for dose in item.sides:
             settings = _settings(item, dose.asks, dose.best_below, school)
             key = settings.model_dump_json()
@@ -104,8 +101,7 @@ def ring_pack(
             begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
             leads = tuple(_leads(dose.side, catalogue.exercise(item.step), catalogue.stage(item.step)))
             sides.append(PackSide(side=dose.side, coach=numbers[key], begin=begin, leads=leads))
-        assert settings is not None
-        items.append(_pack_item(item, tuple(sides), settings, catalogue))
+        items.append(_pack_item(item, tuple(sides), catalogue))
     return RingPack(
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
         rider_faults=tuple(catalogue.rider_faults.values()),
@@ -130,20 +126,14 @@ def _settings(item: PlanItem, aim: int, best_below: int | None, school: Mapping[
     )
 
 
-def _pack_item(
-    item: PlanItem, sides: tuple[PackSide, ...], settings: CoachSettings, catalogue: Catalogue
-) -> PackItem:
+def _pack_item(item: PlanItem, sides: tuple[PackSide, ...], catalogue: Catalogue) -> PackItem:
     assert item.step is not None
     exercise = catalogue.exercise(item.step)
-    family, rule = catalogue.families.get(exercise.family or ""), settings.rule(catalogue)
-    let_be = counted_as(rule, learning=item.green, sessions_before=item.sessions_before)[CountsAs.LET_BE]
+    family = catalogue.families.get(exercise.family or "")
     return PackItem(
         item=item.id,
         sides=sides,
-        faults=tuple(
-            PackFault(code=fault.code, looks=fault.looks, passes=fault.code in let_be)
-            for fault in exercise.faults
-        ),
+        faults=tuple(PackFault(code=fault.code, looks=fault.looks) for fault in exercise.faults),
         level_words=tuple(family.text_for(level) for level in LEVELS)
         if family is not None and exercise.kind is StepKind.LIGHTNESS
         else (),

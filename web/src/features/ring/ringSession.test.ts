@@ -228,6 +228,7 @@ describe("where one goes from here", () => {
     const draft = atItem(begun(), 0);
     const { draft: after } = withSettle(draft, { whole_min: 15, settled: false });
     expect(after.order).toEqual(["settle", "loosen"]);
+    expect(undo(after).draft.order).toEqual(draft.order);
   });
 
   it("names the easier stage once the coach has said so", () => {

@@ -45,6 +45,12 @@ export interface RingSettle {
   settled: boolean | null;
 }
 
+interface SettleMark {
+  position: number;
+  before: RingSettle;
+  order: string[];
+}
+
 export interface RingDraft {
   version: 1;
   session: string;
@@ -56,8 +62,8 @@ export interface RingDraft {
   side: Side;
   entries: RingEntry[];
   settle: RingSettle;
-  /** The settle clock as it stood before each mark, and how much had been logged by then. */
-  settleMarks?: { position: number; before: RingSettle }[];
+  /** Before each mark of the settle clock: how it stood, the knots, and how much had been logged. */
+  settleMarks?: SettleMark[];
   date: string;
   startedAt: string;
   revision: number;
@@ -315,7 +321,7 @@ export function canUndo(draft: RingDraft): boolean {
 export function undo(draft: RingDraft): Change {
   const last = draft.entries.at(-1);
   const mark = draft.settleMarks?.at(-1);
-  if (mark && (!last || mark.position > last.position)) return undoMark(draft, mark.before);
+  if (mark && (!last || mark.position > last.position)) return undoMark(draft, mark);
   if (!last) return { draft, items: [] };
   const place = draft.order.indexOf(last.item);
   return {
@@ -324,11 +330,13 @@ export function undo(draft: RingDraft): Change {
   };
 }
 
-function undoMark(draft: RingDraft, before: RingSettle): Change {
-  const place = draft.order.findIndex((_, n) => planItem(draft, n).kind === "settle");
+/** As it stood before the mark, with the knots that 'did not settle' had dropped. */
+function undoMark(draft: RingDraft, { before, order }: SettleMark): Change {
+  const whole = { ...draft, order };
+  const place = order.findIndex((_, n) => planItem(whole, n).kind === "settle");
   return sendHeader(
     {
-      ...atItem(draft, place),
+      ...atItem(whole, place),
       settle: before,
       settleMarks: (draft.settleMarks ?? []).slice(0, -1),
     },
@@ -405,7 +413,7 @@ function hasCome(draft: RingDraft, id: string, light: boolean): boolean {
 
 /** One more mark on the settle clock. */
 export function withSettle(draft: RingDraft, settle: Partial<RingSettle>): Change {
-  const mark = { position: draft.position, before: draft.settle };
+  const mark = { position: draft.position, before: draft.settle, order: draft.order };
   const marked = {
     ...draft,
     settle: { ...draft.settle, ...settle },

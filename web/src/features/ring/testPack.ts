@@ -96,7 +96,7 @@ export function testPack(): RingPack {
           { side: "left", coach: 0, begin: "Begin on the left. From the lightest.", leads: [] },
           { side: "right", coach: 0, begin: "Begin on the right. From the lightest.", leads: [] },
         ],
-        faults: [{ code: "slow", looks: "late", passes: false }],
+        faults: [{ code: "slow", looks: "late" }],
         level_words: ["seat", "calf", "calf", "leg", "leg", "leg", "heel", "heel", "whip", "whip"],
         easier: { step: "up-wt.2", name: "in the green band" },
       },

@@ -1493,8 +1493,6 @@ export interface components {
             code: string;
             /** Looks */
             looks: string;
-            /** Passes */
-            passes: boolean;
         };
         /**
          * PackItem
