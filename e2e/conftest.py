@@ -12,6 +12,7 @@ import time
 from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Any
 from urllib.error import URLError
 from urllib.request import urlopen
 
@@ -62,6 +63,17 @@ class Server:
             "SELECT a.id, a.deleted FROM training_storedask a JOIN training_storedsession s "
             "ON s.id = a.session_id WHERE s.revision > 0 ORDER BY a.position"
         )
+        return self._read(query)
+
+    def steps(self) -> list[str]:
+        """The step of every ask of today's sessions that stands, in order."""
+        query = (
+            "SELECT json_extract(a.body, '$.step') FROM training_storedask a JOIN training_storedsession s "
+            "ON s.id = a.session_id WHERE s.revision > 0 AND a.deleted = 0 ORDER BY a.position"
+        )
+        return [step for (step,) in self._read(query)]
+
+    def _read(self, query: str) -> list[Any]:
         with sqlite3.connect(self.data / "bucephal.sqlite3") as database:
             return database.execute(query).fetchall()
 

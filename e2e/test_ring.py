@@ -8,6 +8,7 @@ from selenium.webdriver.chrome.webdriver import WebDriver
 from e2e.browser import PHONE, set_size
 from e2e.conftest import Places, Server
 
+STAGE_BEGUN, STAGE_ABOVE = "from seat and breath", "within two steps"
 SMALL = ((390, 664), (360, 640), PHONE)
 
 
@@ -64,6 +65,25 @@ def test_a_fault_is_said_in_words_and_can_be_added_to_the_answer_just_given(
     ring.wait_until_saved()
     asks = server.asks()
     assert (len(asks), sum(deleted for _, deleted in asks)) == (3, 1)
+
+
+def test_a_stage_up_at_once_where_it_came_light(ringside: Places, server: Server) -> None:
+    ring = ringside.ring
+    ring.go_to("Halt", STAGE_BEGUN)
+    for _ in range(3):
+        ring.tap(1)
+    assert ring.advice() == "go-up"
+    assert STAGE_ABOVE in ring.said()
+    ring.button("Up a stage").click()
+    ring.wait().until(lambda _: STAGE_ABOVE in ring.see("main section").text)
+    ring.tap(1)
+    ring.wait_until_saved()
+    assert server.steps()[-2:] == ["halt.3", "halt.4"]
+    for _ in range(2):  # the answer above, and the one that let it follow
+        ring.button("Undo").click()
+    ring.wait().until(lambda _: STAGE_BEGUN in ring.see("main section").text)
+    ring.tap(1)
+    assert ring.advice() == "go-up"
 
 
 @pytest.mark.parametrize("size", SMALL, ids=lambda size: f"{size[0]}x{size[1]}")

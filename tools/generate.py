@@ -49,9 +49,14 @@ VECTOR_SETTINGS: tuple[dict[str, Any], ...] = (
     {"step": "touch.2", "band": (1, 10), "aim": 1, "cap": 8, "side": "right", "other_side_done": True},
     {"step": "halt.3", "band": (1, 5), "aim": 2, "cap": 8, "minutes_left": 0},
     {"step": "canter.2", "band": (1, 5), "aim": 3, "cap": 4, "green": True, "side": "left",
-     "sessions_before": 2, "so_far": {"dangers": 1, "tights": 1, "stumbles": 1}},
+     "sessions_before": 2, "so_far": {"dangers": 1, "tights": 1, "stumbles": 1},
+     "climb_to": "canter.3", "most_tries": 8, "other_side_done": True},
     {"step": "leg-yield.2", "band": (1, 5), "aim": 3, "cap": 8, "green": True, "side": "right",
      "so_far": {"alarms": 1, "tired": 1}},
+    {"step": "lunge.2", "band": (1, 5), "aim": 2, "cap": None, "green": True, "side": "right",
+     "other_side_done": True, "climb_to": "lunge.3", "comes_next": "Back up"},
+    {"step": "hip-g.2", "band": (1, 5), "aim": 2, "cap": 6, "green": True, "side": "left",
+     "other_side_done": True, "climb_to": "hip-g.3", "most_tries": 12, "so_far": {"tries": 7}},
     {"step": "trot-range.1", "band": (1, 10), "aim": 2, "cap": 6, "green": True, "side": "left"},
     {"step": "jump.1", "band": (1, 3), "aim": 2, "cap": 4, "side": "none", "so_far": {"tights": 2}},
 )  # fmt: skip
@@ -95,6 +100,9 @@ def _coach_case(raw: dict[str, Any], catalogue: Catalogue) -> dict[str, Any]:
         "otherSideWaits": two_sided and not settings.other_side_done,
         "timeIsUp": settings.minutes_left is not None,
         "soFar": settings.so_far.model_dump(),
+        "climbs": settings.climb_to is not None,
+        "side": settings.side,
+        "next": settings.comes_next or "",
         "paths": [
             _coach_path(settings, answers, catalogue)
             for answers in (*VECTOR_ANSWERS, *_drawn_answers(settings.step, catalogue))
@@ -140,7 +148,19 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
         signal = classify(entry, rules)
         figures = {"level": str(entry.level), "measured": measured.of(entry)}
         called = fill(said(signal.kind, with_level=entry.level is not None), figures)
-        fields = {"code", "accepted", "heavy", "came", "say", "reason", "row", "tries", "ends", "finishes"}
+        fields = {
+            "code",
+            "accepted",
+            "heavy",
+            "came",
+            "say",
+            "reason",
+            "row",
+            "tries",
+            "ends",
+            "finishes",
+            "may_climb",
+        }
         told.append(
             advice.model_dump(mode="json", include=fields)
             | {"urgent": advice.code in URGENT, "mark": mark_at_the_ring(signal), "said": called}

@@ -1,12 +1,12 @@
 """The coach: hears each answer and says what to do next, and why."""
 
-from bucephal.coach.advising import Advice, Coach, advise
+from bucephal.coach.advising import CLIMB_AIM, Advice, Coach, advise
 from bucephal.coach.compiling import CompiledCoach, compile_coach
 from bucephal.coach.counters import SoFar
 from bucephal.coach.machine import AdviceCode
 from bucephal.coach.settings import CoachFile, CoachSettings, check_coach_file
 
 __all__ = [
-    "Advice", "AdviceCode", "Coach", "CoachFile", "CoachSettings", "CompiledCoach", "SoFar", "advise",
-    "check_coach_file", "compile_coach",
+    "CLIMB_AIM", "Advice", "AdviceCode", "Coach", "CoachFile", "CoachSettings", "CompiledCoach", "SoFar",
+    "advise", "check_coach_file", "compile_coach",
 ]  # fmt: skip

@@ -5,6 +5,7 @@ Same input, same answer: no clock, no storage, no chance.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Iterator, Mapping
 
 from pydantic import Field
@@ -42,6 +43,7 @@ from bucephal.ladder import (
     Catalogue,
     CountsAs,
     Escalation,
+    Exercise,
     Fault,
     Resistance,
     SessionEnd,
@@ -50,7 +52,18 @@ from bucephal.ladder import (
     under,
 )
 from bucephal.record import FrozenModel
-from bucephal.words.coach import LET_GO, Figures, band_text, fill, load_texts, of_cap, of_target
+from bucephal.words.coach import (
+    LET_GO,
+    Figures,
+    at_spot,
+    band_text,
+    fill,
+    load_texts,
+    next_words,
+    of_cap,
+    of_target,
+    where,
+)
 
 URGENT = frozenset(
     {AdviceCode.STOP_DANGER, AdviceCode.BODY_FLAG, AdviceCode.CALM_DOWN, AdviceCode.LEAVE_EXERCISE}
@@ -77,6 +90,7 @@ class Advice(FrozenModel):
     cap: int | None
     ends: bool
     finishes: bool = Field(description="The easy yes comes next.")
+    may_climb: bool = Field(description="Its aim is met light and calm, with tries left for the stage above.")
     ended_heavy: bool
     louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
 
@@ -109,6 +123,8 @@ class Coach:
         self.faults = faults_by_weight(rule)
         self.measured = measured_texts(rule)
         self.exciting = rule.stage.exciting
+        self.circles = rule.stage.circles
+        self.climb_tries = climb_tries(rule.exercise)
         self.by_level = rule.kind is StepKind.LIGHTNESS
         self.machine_rules = machine_rules(settings, catalogue)
         self.state: CoachState = START
@@ -120,11 +136,10 @@ class Coach:
         """Advice after one more entry."""
         signal = classify(entry, self.signal_rules)
         self.tries += signal.is_ask
-        self.counts = self.counts.after(entry, self.conditions, is_ask=signal.is_ask)
-        cap = self.settings.cap
-        at_cap = cap is not None and self.tries >= cap
-        self.state, plain = advance(self.state, signal, at_cap, self.machine_rules)
+        self.counts = self.counts.after(entry, self.conditions, signal)
+        self.state, plain = advance(self.state, signal, self._at_cap, self.machine_rules)
         self.row = row_after(self.row, plain.row, self.settings.aim)
+        self.counts = self.counts.with_heavy(plain.heavy)
         fault = self._fault(entry)
         verdict = in_context(plain, self._context(fault))
         if self.counts.is_nervous(exciting=self.exciting):
@@ -132,6 +147,21 @@ class Coach:
         if verdict.code is AdviceCode.REMEDY:
             self.counts = self.counts.with_remedy(_key(fault))
         return self._advice(entry, signal, verdict, fault)
+
+    @property
+    def _at_cap(self) -> bool:
+        cap = self.settings.cap
+        return (cap is not None and self.tries >= cap) or self._exercise_tries_left <= 0
+
+    @property
+    def _exercise_tries_left(self) -> float:
+        """Of the whole exercise, however far it went up this session."""
+        most = self.settings.most_tries
+        return math.inf if most is None else most - self.settings.so_far.tries - self.tries
+
+    @property
+    def _may_climb(self) -> bool:
+        return self.counts.is_light_and_calm and self._exercise_tries_left >= self.climb_tries
 
     def _context(self, fault: Fault | None) -> Iterator[Swap]:
         left, total = self.settings.minutes_left, self.counts.total
@@ -147,7 +177,9 @@ class Coach:
             Swap.REMEDY_AGAIN: said >= remedies_before_second(self.catalogue.school),
             Swap.ROW_FULL: self.row >= self.settings.aim,
             Swap.OTHER_SIDE_WAITS: self._other_side_waits,
+            Swap.CLIMB: self.settings.climb_to is not None and self._may_climb,
             Swap.TIME_UP: left is not None and left <= 0,
+            Swap.SAME_ROUNDS: self.circles and self.counts.is_same_rounds,
         }
         yield from (swap for swap, holds in holding.items() if holds)
 
@@ -176,6 +208,7 @@ class Coach:
             cap=self.settings.cap,
             ends=verdict.ends,
             finishes=verdict.finishes,
+            may_climb=verdict.aim_met and self._may_climb,
             ended_heavy=verdict.ends and verdict.heavy,
             louder_after_s=louder_after_s(self.catalogue.school),
         )
@@ -192,6 +225,8 @@ class Coach:
             "remedy": remedies.second if verdict.variant == "second" else remedies.first,
             "fault": remedy_texts(fault).looks,
             "with_remedy": "" if fault is None else f" {remedies.first}",
+            "where": where(self.settings.side) + at_spot(entry.spot),
+            "next": next_words(self.settings.comes_next),
         }
 
 
@@ -225,6 +260,15 @@ def machine_rules(settings: CoachSettings, catalogue: Catalogue) -> MachineRules
     )
 
 
+CLIMB_AIM = 2
+"""Accepted answers in a row that a stage aims at when it is climbed to."""
+
+
+def climb_tries(exercise: Exercise) -> int:
+    """Tries that a climbed stage needs, of those that the exercise has left."""
+    return CLIMB_AIM * (len(exercise.side_names) if exercise.cap_both is not None else 1)
+
+
 def remedies_before_second(school: Mapping[str, str]) -> int:
     """How often a first remedy is said before the second: once more where one holds and waits."""
     holding = Resistance.in_force(school) is Resistance.HOLD_QUIETLY
@@ -244,7 +288,8 @@ def constant_figures(settings: CoachSettings, catalogue: Catalogue) -> Figures:
         "cap": "" if cap is None else str(cap),
         "of_cap": of_cap(cap),
         "aim": str(settings.aim),
-        "easier": easier_text(settings.step, catalogue),
+        "easier": stage_text(catalogue.previous(settings.step), catalogue),
+        "above": stage_text(settings.climb_to, catalogue),
         "settling": load_texts().settling[Settling.in_force(school)],
         "hold": str(louder_after_s(school)),
     }
@@ -267,9 +312,8 @@ def remedy_texts(fault: Fault | None) -> RemedyTexts:
     return RemedyTexts(looks=fault.looks, first=fault.first, second=fault.second or fault.first)
 
 
-def easier_text(step: str, catalogue: Catalogue) -> str:
-    earlier = catalogue.previous(step)
-    return catalogue.stage(earlier).name if earlier is not None else ""
+def stage_text(step: str | None, catalogue: Catalogue) -> str:
+    return "" if step is None else catalogue.stage(step).name
 
 
 def advise(settings: CoachSettings, entries: Iterable[HeardEntry], catalogue: Catalogue) -> list[Advice]:

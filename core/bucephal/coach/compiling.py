@@ -27,6 +27,7 @@ from bucephal.coach.advising import (
     URGENT,
     MeasuredTexts,
     RemedyTexts,
+    climb_tries,
     constant_figures,
     faults_by_weight,
     louder_after_s,
@@ -39,6 +40,8 @@ from bucephal.coach.counters import OF_THE_EXERCISE, Counter, counter_conditions
 from bucephal.coach.machine import (
     ALARMS_TO_LEAVE,
     DANGERS_TO_FINISH,
+    HEAVY_TO_CLIMB,
+    SAME_ROUNDS,
     START,
     STUMBLES_TO_FLAG,
     TIGHT_EXCITING,
@@ -53,9 +56,9 @@ from bucephal.coach.machine import (
     swapped,
 )
 from bucephal.coach.settings import CoachSettings
-from bucephal.ladder import Catalogue, StepKind, under
+from bucephal.ladder import Catalogue, Side, StepKind, under
 from bucephal.record import FrozenModel
-from bucephal.words.coach import AdviceText, load_texts
+from bucephal.words.coach import COMES_NEXT, SPOT, AdviceText, load_texts, where
 
 
 class CompiledRule(FrozenModel):
@@ -84,6 +87,7 @@ class CompiledVerdict(FrozenModel):
     heavy: bool
     ends: bool
     finishes: bool = Field(description="The easy yes comes next.")
+    aim_met: bool = Field(description="The row of accepted answers has reached the aim.")
     urgent: bool = Field(description="To be seen at once.")
     row: RowEffect
     swaps: dict[Swap, int]
@@ -113,6 +117,16 @@ class CompiledLimits(FrozenModel):
     tight_run: int
     tights: int | None = Field(description="In an exciting exercise; null: only a run counts.")
     remedies: int
+    heavies_to_climb: int
+    same_rounds: int | None = Field(description="Where it goes round and round; null: never.")
+
+
+class CompiledTries(FrozenModel):
+    """The tries of the whole exercise, however far it went up this session."""
+
+    most: int | None = Field(description="Null: no limit.")
+    both_sides: bool = Field(description="Those of the other side count too.")
+    of_a_climb: int = Field(description="As many must be left for the stage above.")
 
 
 class CompiledCoach(FrozenModel):
@@ -136,6 +150,10 @@ class CompiledCoach(FrozenModel):
     measured: MeasuredTexts
     counters: dict[Counter, CompiledCounter]
     limits: CompiledLimits
+    exercise_tries: CompiledTries
+    where: dict[Side, str] = Field(description="Where a remedy is for, by side.")
+    at_spot: str
+    comes_next: str
     faults: tuple[str, ...] = Field(description="Their codes, the one that speaks first in front.")
     remedies: dict[str, RemedyTexts]
     default_remedy: RemedyTexts = Field(description="Of a wrong movement with no fault of a name.")
@@ -146,8 +164,8 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
     """The table of an item. What differs by side, clock or session is left as swaps.
 
     Args:
-        settings: as for `advise`; ``side``, ``other_side_done`` and ``minutes_left`` are
-            supplied by the device while it plays.
+        settings: as for `advise`; ``side``, ``other_side_done``, ``minutes_left``, ``so_far``, ``comes_next``
+            and whether ``climb_to`` may follow are supplied by the device while it plays.
     """
     catalogue = under(catalogue, settings.school)
     rules = signal_rules(settings.rule(catalogue))
@@ -174,6 +192,14 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         measured=measured_texts(settings.rule(catalogue)),
         counters=_counters(settings.rule(catalogue)),
         limits=_limits(settings.step, catalogue),
+        exercise_tries=CompiledTries(
+            most=settings.most_tries,
+            both_sides=exercise.cap_both is not None,
+            of_a_climb=climb_tries(exercise),
+        ),
+        where={side: where(side) for side in Side},
+        at_spot=SPOT,
+        comes_next=COMES_NEXT,
         faults=tuple(fault.code for fault in faults_by_weight(settings.rule(catalogue))),
         remedies={fault.code: remedy_texts(fault) for fault in exercise.faults},
         default_remedy=remedy_texts(exercise.fault("wrong-part")),
@@ -278,6 +304,7 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
             heavy=verdict.heavy,
             ends=verdict.ends,
             finishes=verdict.finishes,
+            aim_met=verdict.aim_met,
             urgent=verdict.code in URGENT,
             row=verdict.row,
             swaps={swap: number[other] for swap in Swap if (other := swapped(verdict, swap)) is not None},
@@ -319,4 +346,6 @@ def _limits(step: str, catalogue: Catalogue) -> CompiledLimits:
         tight_run=TIGHT_RUN,
         tights=TIGHT_EXCITING if catalogue.stage(step).exciting else None,
         remedies=remedies_before_second(catalogue.school),
+        heavies_to_climb=HEAVY_TO_CLIMB,
+        same_rounds=SAME_ROUNDS if catalogue.stage(step).circles else None,
     )

@@ -12,9 +12,9 @@ from typing import Annotated
 
 from pydantic import Field
 
-from bucephal.answers import Condition, HeardEntry, ItemRule, counted_as
+from bucephal.answers import Condition, HeardEntry, ItemRule, Signal, counted_as
 from bucephal.answers.at_the_ring import DANGER_EVENTS
-from bucephal.coach.machine import TIGHT_EXCITING, TIGHT_RUN
+from bucephal.coach.machine import HEAVY_TO_CLIMB, SAME_ROUNDS, TIGHT_EXCITING, TIGHT_RUN
 from bucephal.ladder import CountsAs
 from bucephal.record import EventKind, FrozenModel, Tension
 
@@ -23,13 +23,17 @@ STUMBLES, TIRED = "stumbles", "tired"
 
 
 class SoFar(FrozenModel):
-    """What was heard before an item: ``alarms`` and ``tights`` in this exercise, the others anywhere."""
+    """What was heard before an item: ``alarms``, ``tights``, ``stops`` and ``tries`` in this exercise, the
+    others anywhere.
+    """
 
     dangers: _Count = 0
     alarms: _Count = 0
     tired: _Count = 0
     stumbles: _Count = 0
     tights: _Count = 0
+    stops: _Count = 0
+    tries: _Count = 0
 
 
 class Counter(StrEnum):
@@ -38,9 +42,10 @@ class Counter(StrEnum):
     TIRED = "tired"
     STUMBLES = "stumbles"
     TIGHTS = "tights"
+    STOPS = "stops"
 
 
-OF_THE_EXERCISE = (Counter.ALARMS, Counter.TIGHTS)
+OF_THE_EXERCISE = (Counter.ALARMS, Counter.TIGHTS, Counter.STOPS)
 """Counted over both sides of one exercise; the others over the whole session."""
 
 
@@ -59,6 +64,7 @@ def counter_conditions(rule: ItemRule) -> Mapping[Counter, tuple[Condition, ...]
             Condition(field="tension", any_of=(Tension.TIGHT,)),
             Condition(field="faults", any_of=faults[CountsAs.TIGHT]),
         ),
+        Counter.STOPS: (Condition(field="faults", any_of=faults[CountsAs.STOP]),),
     }
 
 
@@ -73,6 +79,11 @@ class Counts:
     nerves_said: bool = False
     remedies: Mapping[str, int] = field(default_factory=dict)
     """How often each fault's remedy was said."""
+    last: Signal | None = None
+    same_run: int = 0
+    """Equal answers running; what is no try between them is passed over."""
+    heavies: int = 0
+    """Answers on this side that were heavy."""
 
     @staticmethod
     def from_before(so_far: SoFar, *, exciting: bool) -> Counts:
@@ -83,7 +94,7 @@ class Counts:
         )
 
     def after(
-        self, entry: HeardEntry, conditions: Mapping[Counter, tuple[Condition, ...]], *, is_ask: bool
+        self, entry: HeardEntry, conditions: Mapping[Counter, tuple[Condition, ...]], signal: Signal
     ) -> Counts:
         """The counters after one more entry; what is no try neither breaks a run of tight ones."""
         fields = entry.model_dump()
@@ -93,8 +104,28 @@ class Counts:
             self,
             total={one: self.total[one] + added[one] for one in Counter},
             is_tight=tight,
-            tight_run=self.tight_run + 1 if tight else 0 if is_ask else self.tight_run,
+            tight_run=self.tight_run + 1 if tight else 0 if signal.is_ask else self.tight_run,
+            last=signal if signal.is_ask else self.last,
+            same_run=self._same_run_after(signal),
         )
+
+    def _same_run_after(self, signal: Signal) -> int:
+        if not signal.is_ask:
+            return self.same_run
+        return self.same_run + 1 if signal == self.last else 1
+
+    @property
+    def is_same_rounds(self) -> bool:
+        return self.same_run >= SAME_ROUNDS
+
+    @property
+    def is_light_and_calm(self) -> bool:
+        """So far on this side, and without alarm or stop on the other: the stage above may follow."""
+        upset = self.total[Counter.ALARMS] + self.total[Counter.STOPS]
+        return self.heavies <= HEAVY_TO_CLIMB and not upset
+
+    def with_heavy(self, heavy: bool) -> Counts:
+        return replace(self, heavies=self.heavies + heavy)
 
     def is_nervous(self, *, exciting: bool) -> bool:
         """Tight again, three times running on this side or twice in an exciting exercise."""

@@ -3,7 +3,8 @@
 One state holds only what a later answer can depend on, so that there are few of them and the
 whole coach of an item can be compiled into a table. Counters are kept outside: the machine asks
 only whether the cap of tries is reached, and `in_context` swaps what is said when the row of
-accepted answers is full, the time is up, the other side waits, it is nervous, or something comes again.
+accepted answers is full, the stage above may follow, the time is up, the other side waits, it is nervous,
+or something comes again.
 Some of those counters are the whole session's (``counters.py``): a second danger anywhere is a second one.
 
 Source: common practice, no source. The rules in their order stand in docs/coach.md.
@@ -29,6 +30,10 @@ DANGERS_TO_FINISH = 2
 ALARMS_TO_LEAVE = 2
 STUMBLES_TO_FLAG = 2
 TIRED_TO_FINISH = 2
+HEAVY_TO_CLIMB = 1
+"""Heavy answers a side at most, where the stage above may follow at once."""
+SAME_ROUNDS = 3
+"""Equal answers running, in an exercise ridden round and round, that ask for a stop or the other way."""
 LONGEST_STUCK = 4
 """No rule waits for more heavy answers without a new lowest than this."""
 
@@ -50,12 +55,13 @@ class AdviceCode(StrEnum):
     VARY = "vary"
     TIME_UP = "time-up"
     REST_REPEAT = "rest-repeat"
+    GO_UP = "go-up"
 
 
 ENDING = frozenset(
     {
         AdviceCode.BEST_SO_FAR, AdviceCode.CHANGE_SIDE, AdviceCode.NEXT_EXERCISE,
-        AdviceCode.DOSE_REACHED, AdviceCode.LEAVE_EXERCISE, AdviceCode.TIME_UP,
+        AdviceCode.DOSE_REACHED, AdviceCode.LEAVE_EXERCISE, AdviceCode.TIME_UP, AdviceCode.GO_UP,
     }
 )  # fmt: skip
 """Advice after which this item, or this side of it, is over for the day."""
@@ -128,6 +134,11 @@ class Verdict:
         return self.code in (AdviceCode.TIME_UP, AdviceCode.LEAVE_EXERCISE)
 
     @property
+    def aim_met(self) -> bool:
+        """Has the row of accepted answers reached the aim on this side?"""
+        return self.code in (AdviceCode.CHANGE_SIDE, AdviceCode.NEXT_EXERCISE, AdviceCode.GO_UP)
+
+    @property
     def text_id(self) -> str:
         return f"{self.code}.{self.variant}" if self.variant else str(self.code)
 
@@ -147,7 +158,9 @@ class Swap(StrEnum):
     REMEDY_AGAIN = "remedy-again"
     ROW_FULL = "row-full"
     OTHER_SIDE_WAITS = "other-side-waits"
+    CLIMB = "climb"
     TIME_UP = "time-up"
+    SAME_ROUNDS = "same-rounds"
 
 
 _BEFORE_NERVES = (AdviceCode.STOP_DANGER, AdviceCode.BODY_FLAG, AdviceCode.LEAVE_EXERCISE)
@@ -185,8 +198,14 @@ def swapped(verdict: Verdict, swap: Swap) -> Verdict | None:
             return replace(verdict, code=AdviceCode.NEXT_EXERCISE, variant="")
         case Swap.OTHER_SIDE_WAITS, AdviceCode.NEXT_EXERCISE:
             return replace(verdict, code=AdviceCode.CHANGE_SIDE)
+        case Swap.CLIMB, AdviceCode.NEXT_EXERCISE:
+            return replace(verdict, code=AdviceCode.GO_UP)
         case Swap.TIME_UP, AdviceCode.REST_REPEAT:
             return replace(verdict, code=AdviceCode.TIME_UP, variant="")
+        case Swap.TIME_UP, AdviceCode.GO_UP:
+            return replace(verdict, code=AdviceCode.NEXT_EXERCISE)
+        case Swap.SAME_ROUNDS, AdviceCode.REST_REPEAT | AdviceCode.REPEAT_FROM_LIGHT if variant != "tight":
+            return replace(verdict, variant="round")
     return None
 
 

@@ -37,6 +37,15 @@ class CoachSettings(FrozenModel):
     sessions_before: Annotated[int, Field(ge=0)] | None = Field(
         None, description="Sessions in which this exercise was asked before; null: not known."
     )
+    climb_to: StepId | None = Field(
+        None, description="The stage above, where it may follow today; null: it may not."
+    )
+    most_tries: Annotated[int, Field(ge=1, le=100)] | None = Field(
+        None, description="Tries of the whole exercise, however far it goes up; null: no limit."
+    )
+    comes_next: Annotated[str, Field(max_length=120)] | None = Field(
+        None, description="What comes next in this plan, by name; null: not known."
+    )
 
     so_far: SoFar = SoFar()
 
@@ -80,8 +89,18 @@ def check_coach_file(raw: Any, catalogue: Catalogue) -> list[Problem]:
         # A coach can be asked about a two-sided step without saying which side is meant.
         if side not in allowed and side != Side.NONE:
             problems.append(Problem("side", side, f"{step} has no such side", " or ".join(allowed)))
+    problems += _climb_problems(step, raw.get("climb_to"), catalogue)
     problems += school_problems(raw.get("school"), catalogue, "school")
     if isinstance(band, list) and len(band) == 2 and all(isinstance(end, int) for end in band):
         if band[0] > band[1]:
             problems.append(Problem("band", shorten(band), "is upside down", "lowest level first"))
     return problems
+
+
+def _climb_problems(step: Any, climb_to: Any, catalogue: Catalogue) -> list[Problem]:
+    if not isinstance(climb_to, str) or not isinstance(step, str) or step not in catalogue:
+        return []
+    above = catalogue.next_stage(step)
+    if climb_to == above:
+        return []
+    return [Problem("climb_to", climb_to, f"is not the stage after {step}", above or "null")]

@@ -107,6 +107,11 @@ class Catalogue(LadderModel):
         before = self.exercise(step).stages[: self.position(step)]
         return next((stage.step for stage in reversed(before) if not stage.archived), None)
 
+    def next_stage(self, step: str) -> str | None:
+        """The stage after that is still offered, in the order of the exercise; None for the last."""
+        after = self.exercise(step).stages[self.position(step) + 1 :]
+        return next((stage.step for stage in after if not stage.archived), None)
+
     def this_and_later(self, step: str) -> tuple[str, ...]:
         """A step and the later stages of its exercise, which vouch for it."""
         return self._later_than[self.stage(step).step]

@@ -224,6 +224,7 @@ class _Builder:
             least_age_months=max((one.months for one in codes["demands"]), default=0),
             ridden=ridden,
             exciting=source.exciting if stage.exciting is None else stage.exciting,
+            own_day=stage.own_day,
             target=stage.target,
             within_s=stage.within_s or (usual_s if source.kind is StepKind.TOLERANCE else None),
             **codes,

@@ -90,6 +90,7 @@ class SetUp(LadderModel):
     code: str
     name: str
     words: str
+    round: bool = Field(False, description="Ridden round and round: it needs a stop or the other way.")
 
 
 class Demand(LadderModel):
@@ -123,8 +124,14 @@ class Stage(LadderModel):
     least_age_months: int = Field(ge=0)
     ridden: bool
     exciting: bool
+    own_day: bool = Field(description="Begun on a day of its own: never climbed to.")
     target: float | None = Field(default=None, description="Measure steps: extent to reach.")
     within_s: float | None = Field(default=None, description="Tolerance steps: let go within.")
+
+    @property
+    def circles(self) -> bool:
+        """Is it ridden round and round?"""
+        return any(one.round for one in self.set_ups)
 
     def cautions_at(self, age_months: int | None) -> tuple[str, ...]:
         """What to take care of with a horse of an age."""

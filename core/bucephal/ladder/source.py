@@ -56,6 +56,9 @@ class StageSource(_Source):
     set_ups: tuple[Code, ...] | None = None
     cautions: tuple[Code, ...] | None = Field(None, description="Beside those of the exercise.")
     demands: tuple[Code, ...] | None = None
+    own_day: Annotated[
+        bool, Field(description="Begun on a day of its own: never climbed to from the stage before.")
+    ] = False
     archived: bool = False
 
 

@@ -18,7 +18,7 @@ from bucephal.ladder import (
     under,
 )
 from bucephal.pages.facts import HorseFacts
-from bucephal.planning import ItemKind, PlanItem, SessionPlan
+from bucephal.planning import Climb, ItemKind, PlanItem, SessionPlan, SideDose
 from bucephal.record import FrozenModel
 from bucephal.record.models import LEVELS
 from bucephal.words import plans as words
@@ -57,6 +57,13 @@ class PackEasier(FrozenModel):
     name: str
 
 
+class PackClimb(FrozenModel):
+    """The item that follows at once where the coach says to go up."""
+
+    item: str
+    minutes_left: int = Field(description="Of the session, for it and for what must still come.")
+
+
 class PackItem(FrozenModel):
     """What the ring needs of one item beside the plan's own words."""
 
@@ -65,6 +72,7 @@ class PackItem(FrozenModel):
     faults: tuple[PackFault, ...]
     level_words: tuple[str, ...]
     easier: PackEasier | None = Field(description="The stage before; null: this is the first.")
+    climb: PackClimb | None = Field(description="The stage that may follow at once today; null: none may.")
 
 
 class RingPack(FrozenModel):
@@ -88,12 +96,14 @@ def ring_pack(
     numbers: dict[str, int] = {}
     coaches: list[CompiledCoach] = []
     items = []
-    for item in plan.items:
+    above = {climb.after: climb for climb in plan.climbs}
+    for item in (*plan.items, *(climb.item for climb in plan.climbs)):
         if item.step is None:
             continue
         sides = []
+        climb = above.get(item.id)
         for dose in item.sides:
-            settings = _settings(item, dose.asks, dose.best_below, school)
+            settings = _settings(item, dose, climb, school)
             key = settings.model_dump_json()
             if key not in numbers:
                 numbers[key] = len(coaches)
@@ -101,7 +111,7 @@ def ring_pack(
             begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
             leads = tuple(_leads(dose.side, catalogue.exercise(item.step), catalogue.stage(item.step)))
             sides.append(PackSide(side=dose.side, coach=numbers[key], begin=begin, leads=leads))
-        items.append(_pack_item(item, tuple(sides), catalogue))
+        items.append(_pack_item(item, tuple(sides), climb, catalogue))
     return RingPack(
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
         rider_faults=tuple(catalogue.rider_faults.values()),
@@ -111,22 +121,28 @@ def ring_pack(
     )  # fmt: skip
 
 
-def _settings(item: PlanItem, aim: int, best_below: int | None, school: Mapping[str, str]) -> CoachSettings:
+def _settings(
+    item: PlanItem, dose: SideDose, climb: Climb | None, school: Mapping[str, str]
+) -> CoachSettings:
     return CoachSettings.model_validate(
         {
             "step": item.step,
             "band": item.band or UNBANDED,
             "green": item.green,
             "school": dict(school),
-            "aim": aim,
+            "aim": dose.asks,
             "cap": item.cap,
-            "best_below": best_below,
+            "most_tries": item.most_tries,
+            "climb_to": climb and climb.item.step,
+            "best_below": dose.best_below,
             "sessions_before": item.sessions_before,
         }
     )
 
 
-def _pack_item(item: PlanItem, sides: tuple[PackSide, ...], catalogue: Catalogue) -> PackItem:
+def _pack_item(
+    item: PlanItem, sides: tuple[PackSide, ...], climb: Climb | None, catalogue: Catalogue
+) -> PackItem:
     assert item.step is not None
     exercise = catalogue.exercise(item.step)
     family = catalogue.families.get(exercise.family or "")
@@ -138,6 +154,7 @@ def _pack_item(item: PlanItem, sides: tuple[PackSide, ...], catalogue: Catalogue
         if family is not None and exercise.kind is StepKind.LIGHTNESS
         else (),
         easier=_easier(item.step, catalogue),
+        climb=climb and PackClimb(item=climb.item.id, minutes_left=climb.minutes_left),
     )
 
 

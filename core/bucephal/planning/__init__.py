@@ -2,6 +2,7 @@
 
 from bucephal.planning.assessing import Assessment, assess, assessment_is_due
 from bucephal.planning.models import (
+    Climb,
     DayMinutes,
     ItemKind,
     LeftOut,
@@ -17,7 +18,7 @@ from bucephal.planning.resting import rest_because
 from bucephal.planning.session import plan_session
 
 __all__ = [
-    "Assessment", "DayMinutes", "ItemKind", "LeftOut", "Place", "Placement", "PlanItem", "PlanRequest",
-    "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "placement", "plan_session",
-    "rest_because",
+    "Assessment", "Climb", "DayMinutes", "ItemKind", "LeftOut", "Place", "Placement", "PlanItem",
+    "PlanRequest", "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "placement",
+    "plan_session", "rest_because",
 ]  # fmt: skip

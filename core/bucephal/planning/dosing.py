@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 from collections import Counter
 
-from bucephal.ladder import Compare, CountsAs, Escalation, Fresh, SessionEnd, Side, StepKind
+from bucephal.coach import CLIMB_AIM
+from bucephal.ladder import Compare, CountsAs, Escalation, Exercise, Fresh, SessionEnd, Side, StepKind
 from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.choosing import Choice
 from bucephal.planning.day import SOME_DAYS_OFF, Day
@@ -20,8 +21,10 @@ REPAIR_HEAVIER, REPAIR_LIGHTER = 3, 2
 _MINUTES_PER_ASK = {Escalation.STEPPED: 0.7, Escalation.MATCH_AND_HOLD: 1.0}
 """An ask with its rest, by school [own]; holding takes longer."""
 FIXED_LESSON_AIM = 5
+CAPS_OF_A_CLIMB = 2
+"""Times its cap a side that an exercise may be asked in all, however far it goes up."""
 BREAK_MIN = 1
-_WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW)
+_WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.CLIMB)
 
 
 def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
@@ -47,6 +50,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         asks=asks,
         aim=max(dose.asks for dose in doses),
         cap=exercise.cap,
+        most_tries=_most_tries(kind, exercise),
         band=band,
         green=not (day.standing.state(step) in GOOD or day.standing.tracks.has_been_ready(step)),
         minutes=_minutes(day, kind, asks),
@@ -62,6 +66,13 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         ridden=stage.ridden,
         why=choice.why,
     )
+
+
+def _most_tries(kind: ItemKind, exercise: Exercise) -> int | None:
+    """Twice its cap a side, or as many as on both sides together, where it may go up."""
+    if kind not in (ItemKind.NEW, ItemKind.PRACTICE, ItemKind.CLIMB) or exercise.cap is None:
+        return None
+    return exercise.cap_both or CAPS_OF_A_CLIMB * exercise.cap
 
 
 def shorter(day: Day, item: PlanItem) -> PlanItem | None:
@@ -144,7 +155,7 @@ def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: 
     return PlanItem(
         id=str(kind), kind=kind, step=None, name=name, stage=stage, step_kind=None, unit=None,
         target=None, wants_at_most=False, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None,
-        band=None,
+        most_tries=None, band=None,
         green=False, minutes=minutes, dose="", set_ups=(), cautions=(), sessions_before=0, after=(),
         done_when=done_when, remedy=None, helper_needed=False,
         exciting=False, ridden=False, why=why,
@@ -190,6 +201,8 @@ def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
             fixed = SessionEnd.in_force(day.catalogue.school) is SessionEnd.FIXED_LESSON
             cap = day.catalogue.exercise(choice.step).cap or FIXED_LESSON_AIM
             return min(FIXED_LESSON_AIM, cap) if fixed else NEW_AIM
+        case ItemKind.CLIMB:
+            return CLIMB_AIM
         case ItemKind.CHECK:
             return 2 if (day.days_off or 0) >= SOME_DAYS_OFF else 1
     return 1

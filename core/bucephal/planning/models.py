@@ -45,6 +45,7 @@ class ItemKind(StrEnum):
     REPAIR = "repair"
     PRACTICE = "practice"
     NEW = "new"
+    CLIMB = "climb"
     EASY_YES = "easy-yes"
     LOOSEN = "loosen"
 
@@ -95,6 +96,7 @@ class PlanItem(FrozenModel):
     asks: int = Field(description="Accepted answers aimed at, all sides together.")
     aim: int = Field(description="Accepted answers in a row that end a side (the larger one).")
     cap: int | None
+    most_tries: int | None = Field(description="Of its exercise, however far it goes up; null: no limit.")
     band: Band | None
     green: bool = Field(description="It is learned still: it has not been ready yet.")
     minutes: int
@@ -111,6 +113,14 @@ class PlanItem(FrozenModel):
     exciting: bool
     ridden: bool
     why: Why
+
+
+class Climb(FrozenModel):
+    """A stage that may follow an item at once, where that came light and calm on every side."""
+
+    after: str = Field(description="The item below it: of the plan, or a climbed one.")
+    item: PlanItem
+    minutes_left: int = Field(description="Of the session, for it and for what must still come.")
 
 
 class LeftOut(FrozenModel):
@@ -134,5 +144,7 @@ class SessionPlan(FrozenModel):
     headline: str
     nothing_new: str | None = Field(description="Why nothing new is in it; null if something is.")
     items: tuple[PlanItem, ...]
+    climbs: tuple[Climb, ...] = Field((), description="Stages that may follow at once today.")
+    most_climbs: int = Field(0, description="How often it may go up, over all exercises.")
     left_out: tuple[LeftOut, ...]
     cautions: tuple[str, ...]

@@ -19,6 +19,7 @@ from bucephal.planning.choosing import (
     taken_as_known,
     to_confirm,
 )
+from bucephal.planning.climbing import climbs_from, most_climbs
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
 from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item, shorter
 from bucephal.planning.leaving_out import (
@@ -27,7 +28,7 @@ from bucephal.planning.leaving_out import (
     more_on_easier_side,
     no_time,
 )
-from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan, Why
+from bucephal.planning.models import Climb, ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan, Why
 from bucephal.progress import StepState
 from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks
@@ -166,6 +167,7 @@ def _compose(
     repaired = next((item.name for item in ordered if item.kind is ItemKind.REPAIR), "")
     out = {left.step: left for left in left_out_steps(day, planned, nothing_new)}
     out |= {left.step: left for left in dropped}
+    climbs = () if nothing_new is not None else tuple(climbs_from(day, ordered))
     extras = [*more_on_easier_side(heavier, repaired), *longer_lesson(day, wanted)]
     return SessionPlan(
         on=day.on,
@@ -176,10 +178,26 @@ def _compose(
         schooling_minutes=sum(item.minutes for item in items),
         headline=_headline(day, ordered),
         nothing_new=_nothing_new_words(ordered, nothing_new),
-        items=tuple(ordered),
+        items=_with_climbs(ordered, climbs),
+        climbs=climbs,
+        most_climbs=most_climbs(day) if climbs else 0,
         left_out=(*out.values(), *extras),
         cautions=tuple(_cautions(day, ordered)),
     )
+
+
+def _with_climbs(items: list[PlanItem], climbs: tuple[Climb, ...]) -> tuple[PlanItem, ...]:
+    """The items, each with the stages that may follow it told where it says when it is done."""
+    above = {climb.after: climb.item for climb in climbs}
+    return tuple(_with_climb(item, above) for item in items)
+
+
+def _with_climb(item: PlanItem, above: dict[str, PlanItem]) -> PlanItem:
+    stages, at = list[str](), item.id
+    while at in above:
+        stages.append(above[at].stage)
+        at = above[at].id
+    return item.model_copy(update={"done_when": words.then_up(item.done_when, stages)}) if stages else item
 
 
 def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], list[LeftOut]]:

@@ -11,6 +11,7 @@ from importlib import resources
 from pydantic import BaseModel, ConfigDict
 
 from bucephal.ladder import Settling
+from bucephal.words.plain import on_side
 
 Figures = dict[str, str]
 _PLACE = re.compile(r"\{(\w+)\}")
@@ -41,6 +42,21 @@ class CoachTexts(_Texts):
         if not by_level:
             keys.insert(0, f"{text_id}:success")
         return next((self.advice[key] for key in keys if key in self.advice), self.advice[text_id])
+
+
+SPOT = ", at {spot}"
+COMES_NEXT = " Next: {next}."
+where = on_side
+
+
+def at_spot(spot: str | None) -> str:
+    """', at C'; nothing where the place is not known."""
+    return "" if spot is None else fill(SPOT, {"spot": spot})
+
+
+def next_words(name: str | None) -> str:
+    """' Next: back up.'; nothing where it is not known."""
+    return "" if not name else fill(COMES_NEXT, {"next": name})
 
 
 LET_GO = " (let go in {let_go_s} s)"

@@ -141,6 +141,15 @@ def done_when(how: str, doses: Sequence[tuple[Side, int]], *, in_a_row: bool) ->
     return f"{how}{' in a row' if in_a_row else ''}: {count}"
 
 
+def then_up(done_when: str, stages: Sequence[str]) -> str:
+    """'light and calm, 3 in a row; then up: half the arena'."""
+    return f"{done_when}; then up: {', then '.join(stages)}"
+
+
+def climbed(below: str) -> str:
+    return f"it follows at once where '{below}' came light and calm on every side"
+
+
 def tried_when(asks: int, sides: int) -> str:
     each = each_side(sides)
     return f"two answers{each}, light or not" if asks > 1 else f"one light answer{each}, or two tries"

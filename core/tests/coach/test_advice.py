@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 from bucephal.answers import HeardEntry
-from bucephal.coach import Advice, CoachSettings, advise
+from bucephal.coach import Advice, CoachSettings, advise, check_coach_file
 from bucephal.ladder import Catalogue, CountsAs, load_catalogue
 from hypothesis import given
 from hypothesis import strategies as st
@@ -223,3 +223,89 @@ def test_same_input_same_answer_and_no_look_ahead(asks: list[Any], settings: dic
     whole = hear(load_catalogue(), asks, **settings)
     assert hear(load_catalogue(), asks, **settings) == whole
     assert hear(load_catalogue(), asks[:-1], **settings) == whole[: max(len(asks) - 1, 0)]
+
+
+# --- going up a stage ---------------------------------------------------------------------------
+
+UP = {"step": "up-wt.2", "climb_to": "up-wt.3", "other_side_done": True, "most_tries": 12}
+
+
+@pytest.mark.parametrize(
+    ("entries", "settings", "last"),
+    [
+        ([2, 2, 2], {}, "go-up"),
+        ([2, 2, 2], {"climb_to": None}, "next-exercise"),
+        ([2, 2, 2], {"other_side_done": False}, "change-side"),
+        ([2, 2, 2], {"minutes_left": 0}, "next-exercise"),
+        # At most one heavy answer on a side.
+        ([5, 2, 2, 2], {}, "go-up"),
+        ([5, 4, 2, 2, 2], {}, "next-exercise"),
+        # No alarm and no stop, on whichever side.
+        ([ALARM, 2, 2, 2], {}, "next-exercise"),
+        ([2, 2, 2], {"so_far": {"alarms": 1}}, "next-exercise"),
+        ([2, 2, 2], {"so_far": {"stops": 1}}, "next-exercise"),
+        # Two tries must be left of the whole exercise.
+        ([2, 2, 2], {"so_far": {"tries": 7}}, "go-up"),
+        ([2, 2, 2], {"so_far": {"tries": 8}}, "next-exercise"),
+        # Of canter two a side must be left of those on both.
+        ([2, 2], {"step": "canter.2", "climb_to": "canter.3", "most_tries": 8, "aim": 2, "so_far": {"tries": 2}}, "go-up"),
+        ([2, 2], {"step": "canter.2", "climb_to": "canter.3", "most_tries": 8, "aim": 2, "so_far": {"tries": 3}}, "next-exercise"),
+    ],
+)  # fmt: skip
+def test_up_a_stage_only_where_it_went_light_and_calm(
+    catalogue: Catalogue, entries: list[Any], settings: dict[str, Any], last: str
+) -> None:
+    advice = hear(catalogue, entries, **{**UP, **settings})
+    assert advice[-1].code == last
+    assert "go-up" not in codes(advice[:-1])
+
+
+def test_going_up_names_the_stage_and_leaves_this_one(catalogue: Catalogue) -> None:
+    last = hear(catalogue, [2, 2, 2], **UP)[-1]
+    assert catalogue.stage("up-wt.3").name in last.reason
+    assert last.ends
+    assert not last.finishes
+    assert last.may_climb
+
+
+def test_the_whole_exercise_has_a_cap_however_far_it_goes_up(catalogue: Catalogue) -> None:
+    two_left = hear(catalogue, [5, 5], step="up-wt.2", cap=8, most_tries=12, so_far={"tries": 10})
+    assert codes(two_left) == ["repeat-from-light", "go-easier"]
+
+
+def test_a_climb_goes_to_the_next_stage_only(catalogue: Catalogue) -> None:
+    wrong = {"step": "up-wt.2", "band": [1, 3], "climb_to": "up-wt.1"}
+    (problem,) = check_coach_file(wrong, catalogue)
+    assert (problem.path, problem.allowed) == ("climb_to", "up-wt.3")
+    assert check_coach_file({**wrong, "climb_to": "up-wt.3"}, catalogue) == []
+
+
+# --- round and round, where, and what then --------------------------------------------------------
+
+
+def test_three_rounds_of_the_same_ask_for_a_stop_or_the_other_way(catalogue: Catalogue) -> None:
+    # Common practice, no source: on the circle nothing is learned from a fourth round of the same.
+    loud = {"level": 6}
+    round_and_round = hear(catalogue, [2, 2, 2, 2], step="lunge.2", band=(1, 5), aim=5, cap=None)
+    assert [one.say.startswith("Stop, or change") for one in round_and_round] == [False, False, True, True]
+    changed = hear(catalogue, [2, 2, loud, 2], step="lunge.2", band=(1, 5), aim=5, cap=None)
+    assert not any("change direction" in one.say for one in changed)
+    straight = hear(catalogue, [2, 2, 2, 2], step="up-wt.2", band=(1, 5), aim=5)
+    assert not any("change direction" in one.say for one in straight)
+
+
+def test_a_remedy_names_the_side_and_the_place_where_it_is_known(catalogue: Catalogue) -> None:
+    shoulder = {"level": 2, "faults": ["shoulder-out"]}
+    side = hear(catalogue, [shoulder], step="leg-yield.2", side="right")[0]
+    assert " on the right." in side.reason
+    place = hear(catalogue, [{**shoulder, "spot": "C"}], step="leg-yield.2", side="right")[0]
+    assert " on the right, at C." in place.reason
+
+
+def test_what_ends_an_item_names_what_comes_next(catalogue: Catalogue) -> None:
+    for entries, settings in (([2, 2, 2], {}), ([9, 9], {"step": "up-wt.1"}), ([2], {"minutes_left": 0})):
+        said = hear(catalogue, entries, other_side_done=True, comes_next="Back up", **settings)[-1]
+        assert said.ends
+        assert "Next: Back up." in said.reason
+        unknown = hear(catalogue, entries, other_side_done=True, **settings)[-1]
+        assert "Next" not in unknown.reason

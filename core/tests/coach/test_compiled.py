@@ -22,29 +22,57 @@ SETTINGS: list[dict[str, Any]] = [
     {"step": "up-wt.3", "band": (1, 3), "aim": 3, "cap": 4},
     {"step": "up-wt.1", "band": (1, 10), "aim": 2, "cap": 5, "green": True},
     {"step": "up-wt.2", "band": (1, 5), "aim": 3, "cap": 8, "green": True, "best_below": 3},
-    {"step": "lunge.2", "band": (1, 5), "aim": 3, "cap": None},
+    {
+        "step": "lunge.2",
+        "band": (1, 5),
+        "aim": 3,
+        "cap": None,
+        "climb_to": "lunge.3",
+        "comes_next": "Back up",
+    },
     {"step": "touch.2", "band": (1, 10), "aim": 1, "cap": 8, "green": True},
     {"step": "stand.2", "band": (1, 10), "aim": 1, "cap": 5},
-    {"step": "canter.2", "band": (1, 5), "aim": 3, "cap": 4, "green": True, "sessions_before": 2},
-    {"step": "leg-yield.2", "band": (1, 5), "aim": 3, "cap": 8, "green": True},
+    {
+        "step": "canter.2",
+        "band": (1, 5),
+        "aim": 2,
+        "cap": 4,
+        "green": True,
+        "sessions_before": 2,
+        "climb_to": "canter.3",
+        "most_tries": 8,
+    },
+    {
+        "step": "leg-yield.2",
+        "band": (1, 5),
+        "aim": 3,
+        "cap": 8,
+        "green": True,
+        "climb_to": "leg-yield.3",
+        "most_tries": 8,
+        "side": "left",
+    },
     {"step": "leg-yield.2", "band": (1, 3), "aim": 2, "cap": 8, "school": {"resistance": "b"}},
     {"step": "trot-range.2", "band": (1, 10), "aim": 3, "cap": 6, "green": True},
     {"step": "jump.1", "band": (1, 5), "aim": 2, "cap": 4, "green": True},
 ]
 # A player keeps the longest ride well below this; 3 to 14 kB an item.
-MOST_BYTES = 11_000
+MOST_BYTES = 11_500
 
 
 def play(
-    coach: CompiledCoach, entries: list[HeardEntry], so_far: SoFar, other_waits: bool, time_up: bool
+    coach: CompiledCoach, entries: list[HeardEntry], item: CoachSettings, other_waits: bool
 ) -> list[tuple[Any, ...]]:
     """What is said after each entry, by the table, its conditions and its limits alone."""
+    so_far, time_up = item.so_far, item.minutes_left is not None
     state, tries, row, said = coach.start, 0, 0, []
     counters: dict[str, Any] = {str(name): each for name, each in coach.counters.items()}
     total: dict[str, int] = {name: getattr(so_far, name) for name in counters}
     limits = coach.limits
     tight_run, nerves_said = 0, limits.tights is not None and total["tights"] >= limits.tights
     remedies: dict[str, int] = {}
+    heavies, last, same = 0, None, 0
+    whole = coach.exercise_tries
     for entry in entries:
         fields = entry.model_dump()
         rule = next(rule for rule in coach.rules if all(one.holds(fields) for one in rule.when))
@@ -57,9 +85,15 @@ def play(
         tight_run = tight_run + 1 if tight else 0 if signal.is_ask else tight_run
         often = limits.tights is not None and total["tights"] >= limits.tights
         nervous = tight and (nerves_said or often or tight_run >= limits.tight_run)
-        table = coach.tables[coach.cap is not None and tries >= coach.cap]
+        if signal.is_ask:
+            same, last = (same + 1 if number == last else 1), number
+        left = 99 if whole.most is None else whole.most - so_far.tries - tries
+        table = coach.tables[(coach.cap is not None and tries >= coach.cap) or left <= 0]
         cell = state * len(coach.signals) + number
         state, verdict = table.next[cell], coach.verdicts[table.verdict[cell]]
+        heavies += verdict.heavy
+        upset = total["alarms"] + total["stops"]
+        may_climb = heavies <= limits.heavies_to_climb and not upset and left >= whole.of_a_climb
         row = min(row + 1, coach.aim) if verdict.row == "adds" else row if verdict.row == "keeps" else 0
         fault = next((code for code in coach.faults if code in entry.faults), "")
         holding = {
@@ -70,6 +104,8 @@ def play(
             "nerves": nervous and not nerves_said, "nerves-again": nervous and nerves_said,
             "remedy-again": remedies.get(fault, 0) >= limits.remedies,
             "row-full": row >= coach.aim, "other-side-waits": other_waits, "time-up": time_up,
+            "climb": item.climb_to is not None and may_climb,
+            "same-rounds": limits.same_rounds is not None and same >= limits.same_rounds,
         }  # fmt: skip
         nerves_said = nerves_said or nervous
         for swap in coach.swaps:
@@ -82,6 +118,9 @@ def play(
             "tries": str(tries),
             "row": str(row),
             **_of_fault(coach, fault, verdict.text),
+            "where": coach.where[item.side]
+            + (fill(coach.at_spot, {"spot": entry.spot}) if entry.spot else ""),
+            "next": fill(coach.comes_next, {"next": item.comes_next}) if item.comes_next else "",
         }
         words = fill(
             signal.said_without_level if entry.level is None else signal.said,
@@ -100,6 +139,7 @@ def play(
                 tries,
                 verdict.ends,
                 verdict.finishes,
+                verdict.aim_met and may_climb,
                 say,
                 why,
             )
@@ -128,7 +168,7 @@ def _of_fault(coach: CompiledCoach, fault: str, text: str) -> dict[str, str]:
 def as_said(advice: Advice) -> tuple[Any, ...]:
     return (
         advice.code, advice.accepted, advice.heavy, advice.came, advice.row, advice.tries, advice.ends,
-        advice.finishes, advice.say, advice.reason,
+        advice.finishes, advice.may_climb, advice.say, advice.reason,
     )  # fmt: skip
 
 
@@ -144,6 +184,7 @@ with_faults = st.fixed_dictionaries(
 answers = st.one_of(
     with_faults,
     st.integers(1, 10).map(lambda level: {"level": level}),
+    st.integers(1, 2).map(lambda level: {"level": level, "spot": "C"}),
     st.integers(1, 10).map(lambda level: {"level": level, "answered": False}),
     st.integers(1, 10).map(lambda level: {"level": level, "tension": "tight"}),
     st.sampled_from(
@@ -157,7 +198,7 @@ answers = st.one_of(
 
 so_fars = st.builds(
     SoFar, dangers=st.integers(0, 1), alarms=st.integers(0, 1), tired=st.integers(0, 1),
-    stumbles=st.integers(0, 1), tights=st.integers(0, 2),
+    stumbles=st.integers(0, 1), tights=st.integers(0, 2), stops=st.integers(0, 1), tries=st.integers(0, 6),
 )  # fmt: skip
 
 
@@ -181,9 +222,8 @@ def test_table_and_function_agree(
     table = play(
         compile_coach(item, catalogue),
         entries,
-        so_far,
+        item,
         two_sided and not other_done,
-        minutes_left is not None,
     )
     assert table == [as_said(one) for one in advise(item, entries, catalogue)]
 

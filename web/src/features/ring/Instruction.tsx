@@ -12,12 +12,15 @@ interface Props {
   advice: Advice | null;
   onSwitch: () => void;
   onNext: () => void;
+  /** Goes up a stage, where that is what is said. */
+  onGoUp: (() => void) | null;
   /** Goes to the easy yes, where that is what comes next. */
   onEasyYes: (() => void) | null;
 }
 
 /** What to do next: the largest thing on the screen, its reason one tap away. */
-export function Instruction({ item, begin, side, advice, onSwitch, onNext, onEasyYes }: Props) {
+export function Instruction(props: Props) {
+  const { item, begin, side, advice, onSwitch, onNext, onGoUp, onEasyYes } = props;
   const [why, setWhy] = useState(true);
   useEffect(() => {
     if (performance.getEntriesByName("ring-tap").length > 0) {
@@ -57,8 +60,8 @@ export function Instruction({ item, begin, side, advice, onSwitch, onNext, onEas
           </button>
         ) : null}
         {advice?.ends && advice.code !== "change-side" ? (
-          <button type="button" className={styles.action} onClick={onEasyYes ?? onNext}>
-            {onEasyYes ? text.ring.toEasyYes : text.ring.next}
+          <button type="button" className={styles.action} onClick={onGoUp ?? onEasyYes ?? onNext}>
+            {onGoUp ? text.ring.goUp : onEasyYes ? text.ring.toEasyYes : text.ring.next}
           </button>
         ) : null}
       </div>

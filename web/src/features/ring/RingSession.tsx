@@ -24,6 +24,7 @@ import {
   finish,
   goBack,
   goOn,
+  goUp,
   isLast,
   type Lead,
   lastAnswer,
@@ -69,8 +70,8 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const justGiven = lastAnswer(draft);
   const easier = easierNow(draft);
   const leads = pack?.sides.find((one) => one.side === draft.side)?.leads ?? [];
-  const timeIsUp = elapsed / 60 >= draft.pack.plan.minutes_wanted;
-  const advice = adviceOn(draft, draft.side, timeIsUp);
+  const minutesLeft = draft.pack.plan.minutes_wanted - elapsed / 60;
+  const advice = adviceOn(draft, draft.side, minutesLeft);
   const bars = item.step ? wedgeChoices(item, pack) : [];
   const entries = entriesOf(draft);
   const played = playedOn(draft, draft.side);
@@ -199,6 +200,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               advice={advice}
               onSwitch={switchSide}
               onNext={() => void next()}
+              onGoUp={advice?.code === "go-up" ? () => ring.move(goUp) : null}
               onEasyYes={easyYes === null ? null : () => ring.move((now) => atItem(now, easyYes))}
             />
           </div>

@@ -1,6 +1,6 @@
 // The player must say what the core says: vectors written by tools/generate.py.
 import { describe, expect, it } from "vitest";
-import type { CompiledCoach } from "../../shared/api/types";
+import type { CompiledCoach, Side } from "../../shared/api/types";
 import { ALONE, type CoachEntry, play, type SoFar } from "./coachPlayer";
 import vectors from "./coachVectors.generated.json";
 
@@ -9,6 +9,9 @@ interface Case {
   otherSideWaits: boolean;
   timeIsUp: boolean;
   soFar: SoFar;
+  climbs: boolean;
+  side: Side;
+  next: string;
   paths: { entries: CoachEntry[]; advice: Record<string, unknown>[] }[];
 }
 
@@ -17,11 +20,15 @@ describe.each(vectors as unknown as Case[])("coach of $coach.step", (one) => {
     const context = {
       otherSideWaits: one.otherSideWaits,
       timeIsUp: one.timeIsUp,
+      climbs: one.climbs,
+      side: one.side,
+      nextIs: () => one.next,
       elsewhere: () => one.soFar,
     };
-    const said = play(one.coach, path.entries, context).map(({ why, ...rest }) => ({
+    const said = play(one.coach, path.entries, context).map(({ why, mayClimb, ...rest }) => ({
       ...rest,
       reason: why,
+      may_climb: mayClimb,
     }));
     expect(said).toEqual(path.advice);
   });

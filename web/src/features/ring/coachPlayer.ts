@@ -1,5 +1,5 @@
 // Plays the compiled coach of an item: reads its tables, knows nothing about horses.
-import type { CompiledCoach } from "../../shared/api/types";
+import type { CompiledCoach, Side } from "../../shared/api/types";
 
 /** One ask as the coach hears it (or an event); the fields are those that the rules name. */
 export interface CoachEntry {
@@ -16,20 +16,33 @@ export interface CoachEntry {
   extent: number | null;
   let_go_s: number | null;
   faults: string[];
+  spot: string | null;
 }
 
-/** What was heard elsewhere in the session, by counter. */
-export type SoFar = Partial<Record<Counter, number>>;
+/** What was heard elsewhere in the session, by counter, and the tries of the exercise elsewhere. */
+export type SoFar = Partial<Record<Counter | "tries", number>>;
 
 export interface Context {
   otherSideWaits: boolean;
   timeIsUp: boolean;
+  /** May the stage above follow, as far as the plan, the time and the other side go? */
+  climbs: boolean;
+  side: Side;
+  /** What comes next in this plan, by name; empty: not known. */
+  nextIs: (finishes: boolean) => string;
   /** What was heard elsewhere before each entry. */
   elsewhere: (place: number) => SoFar;
 }
 
 /** For a side that is looked at by itself. */
-export const ALONE: Context = { otherSideWaits: false, timeIsUp: false, elsewhere: () => ({}) };
+export const ALONE: Context = {
+  otherSideWaits: false,
+  timeIsUp: false,
+  climbs: false,
+  side: "none",
+  nextIs: () => "",
+  elsewhere: () => ({}),
+};
 
 export interface Advice {
   code: string;
@@ -41,6 +54,8 @@ export interface Advice {
   ends: boolean;
   /** The easy yes comes next. */
   finishes: boolean;
+  /** The aim is met light and calm, with tries left for the stage above. */
+  mayClimb: boolean;
   /** To be seen at once. */
   urgent: boolean;
   /** How the answer is drawn, and what it is called. */
@@ -70,6 +85,7 @@ export const PLAIN: CoachEntry = {
   extent: null,
   let_go_s: null,
   faults: [],
+  spot: null,
 };
 
 /** Advice after each entry in turn; the same as the core's `advise`. */
@@ -82,23 +98,46 @@ export function play(coach: CompiledCoach, entries: CoachEntry[], context: Conte
     const signalNumber = classify(coach, entry);
     const signal = at(coach.signals, signalNumber);
     if (signal.is_ask) tries += 1;
-    const holding = counts.hear(entry, place, signal.is_ask);
-    const table = coach.tables[coach.cap !== null && tries >= coach.cap ? 1 : 0];
+    const holding = counts.hear(entry, place, signal.is_ask ? signalNumber : null);
+    const left = triesLeft(coach, tries, context.elsewhere(place).tries ?? 0);
+    const atCap = (coach.cap !== null && tries >= coach.cap) || left <= 0;
+    const table = coach.tables[atCap ? 1 : 0];
     const cell = state * coach.signals.length + signalNumber;
     state = at(table.next, cell);
     const plain = at(coach.verdicts, at(table.verdict, cell));
     row = rowAfter(row, plain, coach.aim);
+    const mayClimb = counts.isLightAndCalm(place, plain) && left >= coach.exercise_tries.of_a_climb;
     const fault = coach.faults.find((code) => entry.faults.includes(code)) ?? "";
     const verdict = inContext(coach, plain, {
       ...holding,
       "remedy-again": counts.saidOf(fault) >= coach.limits.remedies,
       "row-full": row >= coach.aim,
       "other-side-waits": context.otherSideWaits,
+      climb: context.climbs && mayClimb,
       "time-up": context.timeIsUp,
     });
     if (verdict.code === "remedy") counts.say(fault);
-    return advice(coach, verdict, entry, fault, signalNumber, row, tries);
+    return advice(coach, verdict, entry, {
+      fault,
+      signalNumber,
+      row,
+      tries,
+      mayClimb: verdict.aim_met && mayClimb,
+      side: context.side,
+      next: context.nextIs(verdict.finishes),
+    });
   });
+}
+
+/** Of the whole exercise, however far it went up this session. */
+function triesLeft({ exercise_tries }: CompiledCoach, here: number, elsewhere: number): number {
+  const { most } = exercise_tries;
+  return most === null ? Number.POSITIVE_INFINITY : most - elsewhere - here;
+}
+
+/** Does an entry use a try? */
+export function isTry(coach: CompiledCoach, entry: CoachEntry): boolean {
+  return at(coach.signals, classify(coach, entry)).is_ask;
 }
 
 /** How often each counter's conditions hold among some entries. */
@@ -116,6 +155,9 @@ class Counts {
   private readonly remedies = new Map<string, number>();
   private tightRun = 0;
   private nervesSaid: boolean;
+  private last: number | null = null;
+  private sameRun = 0;
+  private heavies = 0;
 
   constructor(
     private readonly coach: CompiledCoach,
@@ -124,13 +166,18 @@ class Counts {
     this.nervesSaid = this.isOftenTight(0);
   }
 
-  hear(entry: CoachEntry, place: number, isAsk: boolean) {
+  /** ``signal``: the number of the answer's; null: it was no try. */
+  hear(entry: CoachEntry, place: number, signal: number | null) {
     const { limits } = this.coach;
     for (const counter of Object.keys(this.coach.counters) as Counter[])
       if (adds(this.coach, counter, entry)) this.here.set(counter, this.ofHere(counter) + 1);
     const tight = adds(this.coach, "tights", entry);
     if (tight) this.tightRun += 1;
-    else if (isAsk) this.tightRun = 0;
+    else if (signal !== null) this.tightRun = 0;
+    if (signal !== null) {
+      this.sameRun = signal === this.last ? this.sameRun + 1 : 1;
+      this.last = signal;
+    }
     const often = this.isOftenTight(place) || this.tightRun >= limits.tight_run;
     const nervous = tight && (this.nervesSaid || often);
     const again = nervous && this.nervesSaid;
@@ -142,7 +189,15 @@ class Counts {
       "alarm-again": this.total("alarms", place) >= limits.alarms,
       nerves: nervous && !again,
       "nerves-again": again,
+      "same-rounds": limits.same_rounds !== null && this.sameRun >= limits.same_rounds,
     };
+  }
+
+  /** May the stage above follow, as far as the answers go? The verdict is the one just given. */
+  isLightAndCalm(place: number, { heavy }: Verdict): boolean {
+    if (heavy) this.heavies += 1;
+    const upset = this.total("alarms", place) + this.total("stops", place);
+    return this.heavies <= this.coach.limits.heavies_to_climb && upset === 0;
   }
 
   saidOf(fault: string): number {
@@ -201,11 +256,17 @@ function advice(
   coach: CompiledCoach,
   verdict: Verdict,
   entry: CoachEntry,
-  fault: string,
-  signalNumber: number,
-  row: number,
-  tries: number,
+  known: {
+    fault: string;
+    signalNumber: number;
+    row: number;
+    tries: number;
+    mayClimb: boolean;
+    side: Side;
+    next: string;
+  },
 ): Advice {
+  const { fault, signalNumber, row, tries, mayClimb, side, next } = known;
   const signal = at(coach.signals, signalNumber);
   const calledSo = entry.level === null ? signal.said_without_level : signal.said;
   const said = fill(calledSo, { level: String(entry.level), measured: measured(coach, entry) });
@@ -219,6 +280,8 @@ function advice(
     remedy: verdict.text.endsWith(".second") ? remedy.second : remedy.first,
     fault: (named ?? coach.no_fault).looks,
     with_remedy: named ? ` ${named.first}` : "",
+    where: coach.where[side] + (entry.spot ? fill(coach.at_spot, { spot: entry.spot }) : ""),
+    next: next ? fill(coach.comes_next, { next }) : "",
   };
   const texts = coach.texts[verdict.text];
   return {
@@ -230,6 +293,7 @@ function advice(
     came: signal.came,
     ends: verdict.ends,
     finishes: verdict.finishes,
+    mayClimb,
     urgent: verdict.urgent,
     mark: signal.mark,
     said,

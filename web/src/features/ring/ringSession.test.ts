@@ -10,9 +10,11 @@ import {
   finish,
   goBack,
   goOn,
+  goUp,
   isLast,
   logAsk,
   logEvent,
+  planItem,
   type RingDraft,
   startDraft,
   stepNow,
@@ -20,7 +22,7 @@ import {
   undo,
   withSettle,
 } from "./ringSession";
-import { HORSE, testPack, trotItem } from "./testPack";
+import { climbingPack, HORSE, testPack, trotItem } from "./testPack";
 
 let count = 0;
 const stamp = () => {
@@ -72,15 +74,15 @@ describe("a session at the ring", () => {
 
   it("advises on this side from what this side answered", () => {
     const draft = logged(begun(), 2, 2, 2);
-    expect(adviceOn(draft, "left", false)?.code).toBe("change-side");
-    expect(adviceOn(draft, "right", false)).toBeNull();
+    expect(adviceOn(draft, "left", 99)?.code).toBe("change-side");
+    expect(adviceOn(draft, "right", 99)).toBeNull();
     const other = logged(toSide(draft, "right"), 2, 2, 2);
-    expect(adviceOn(other, "right", false)?.code).toBe("next-exercise");
+    expect(adviceOn(other, "right", 99)?.code).toBe("next-exercise");
   });
 
   it("asks the easier stage after 'go easier'", () => {
     const draft = logged(begun(), 9, 10);
-    expect(adviceOn(draft, "left", false)?.code).toBe("go-easier");
+    expect(adviceOn(draft, "left", 99)?.code).toBe("go-easier");
     expect(stepNow(draft)).toBe("up-wt.2");
     expect(stepNow(toSide(draft, "right"))).toBe("up-wt.3");
   });
@@ -97,12 +99,12 @@ describe("a session at the ring", () => {
   it("keeps an event in its place in time", () => {
     const { draft, items } = logEvent(logged(begun(), 6), "buck", stamp());
     expect(items).toMatchObject([{ type: "event", body: { kind: "buck" } }]);
-    expect(adviceOn(draft, "left", false)?.code).toBe("stop-danger");
+    expect(adviceOn(draft, "left", 99)?.code).toBe("stop-danger");
   });
 
   it("says that time is up when there is nothing to put right", () => {
-    expect(adviceOn(logged(begun(), 2), "left", true)?.code).toBe("time-up");
-    expect(adviceOn(logged(begun(), 6), "left", true)?.code).toBe("repeat-from-light");
+    expect(adviceOn(logged(begun(), 2), "left", 0)?.code).toBe("time-up");
+    expect(adviceOn(logged(begun(), 6), "left", 0)?.code).toBe("repeat-from-light");
   });
 
   it("sends later headers with a higher revision", () => {
@@ -135,32 +137,32 @@ describe("what is counted over the whole session", () => {
 
   it("leaves an exercise after an alarm on each side of it", () => {
     const left = alarm(begun());
-    expect(adviceOn(left, "left", false)?.code).toBe("calm-down");
+    expect(adviceOn(left, "left", 99)?.code).toBe("calm-down");
     const right = alarm(toSide(left, "right"));
-    expect(adviceOn(right, "right", false)?.code).toBe("leave-exercise");
+    expect(adviceOn(right, "right", 99)?.code).toBe("leave-exercise");
     // What was said on the left was said before the right one came.
-    expect(adviceOn(right, "left", false)?.code).toBe("calm-down");
+    expect(adviceOn(right, "left", 99)?.code).toBe("calm-down");
   });
 
   it("knows a buck while lunging when the next one comes in the saddle", () => {
     const settled = logEvent(atItem(begun(), 0), "buck", stamp()).draft;
-    const first = adviceOn(settled, "none", false);
+    const first = adviceOn(settled, "none", 99);
     expect(first?.code).toBe("stop-danger");
     const again = logEvent(atItem(settled, 1), "buck", stamp()).draft;
-    const second = adviceOn(again, "left", false);
+    const second = adviceOn(again, "left", 99);
     expect(second?.code).toBe("stop-danger");
     expect(second?.say).not.toBe(first?.say);
   });
 
   it("counts a stumble wherever it was, and it is no try", () => {
     const once = logEvent(logged(begun(), 2), "stumble", stamp()).draft;
-    expect(adviceOn(once, "left", false)).toMatchObject({
+    expect(adviceOn(once, "left", 99)).toMatchObject({
       code: "body-flag",
       tries: 1,
       ends: false,
     });
     const twice = logEvent(toSide(once, "right"), "stumble", stamp()).draft;
-    expect(adviceOn(twice, "right", false)).toMatchObject({ code: "body-flag", ends: true });
+    expect(adviceOn(twice, "right", 99)).toMatchObject({ code: "body-flag", ends: true });
   });
 });
 
@@ -175,7 +177,7 @@ describe("putting right what was logged", () => {
     ]);
     expect(items[1]?.id).not.toBe(last?.id);
     expect(after.entries).toHaveLength(2);
-    expect(adviceOn(after, "left", false)?.code).toBe("remedy");
+    expect(adviceOn(after, "left", 99)?.code).toBe("remedy");
   });
 
   it("finds the answer behind what happened since", () => {
@@ -218,10 +220,10 @@ describe("where one goes from here", () => {
 
   it("finishes on the easy yes when time is up or the exercise is left", () => {
     const time = logged(withEasyYes(), 2);
-    expect(easyYesPlace(time, adviceOn(time, "left", true))).toBe(2);
-    expect(easyYesPlace(time, adviceOn(time, "left", false))).toBeNull();
+    expect(easyYesPlace(time, adviceOn(time, "left", 0))).toBe(2);
+    expect(easyYesPlace(time, adviceOn(time, "left", 99))).toBeNull();
     const without = logged(begun(), 2);
-    expect(easyYesPlace(without, adviceOn(without, "left", true))).toBeNull();
+    expect(easyYesPlace(without, adviceOn(without, "left", 0))).toBeNull();
   });
 
   it("drops what is new when the horse did not settle", () => {
@@ -293,5 +295,62 @@ describe("a knot that is tried only after another", () => {
     const start = atItem(startDraft(pack, order, true, "2026-06-15", stamp()), 1);
     const { items } = logAsk(start, { level: 2 }, null, stamp());
     expect(items[0]?.body).toMatchObject({ kind: "assessment" });
+  });
+});
+
+describe("going up a stage", () => {
+  function climbing(): RingDraft {
+    const pack = climbingPack();
+    const order = pack.plan.items.map((item) => item.id);
+    return atItem(startDraft(pack, order, true, "2026-06-15", stamp()), 1);
+  }
+  const both = (draft: RingDraft, left: number[], right: number[]) =>
+    logged(toSide(logged(draft, ...left), "right"), ...right);
+
+  it("is said once both sides came light, and the answers are then of the stage above", () => {
+    const first = logged(climbing(), 2, 2, 2);
+    expect(adviceOn(first, "left", 20)?.code).toBe("change-side");
+    const done = both(climbing(), [2, 2, 2], [2, 2, 2]);
+    expect(adviceOn(done, "right", 20)).toMatchObject({ code: "go-up", ends: true });
+    const up = goUp(done);
+    expect(up.order).toEqual(["settle", "new:up-wt.3", "climb:up-wt.4", "loosen"]);
+    expect(stepNow(up)).toBe("up-wt.4");
+    expect(logged(up, 2).entries.at(-1)).toMatchObject({ step: "up-wt.4", side: "left" });
+    expect(goUp(up).order).toHaveLength(5);
+    expect(adviceOn({ ...up, current: 1, side: "right" }, "right", 20)?.code).toBe("next-exercise");
+  });
+
+  it("is not said without the time for it, nor oftener than the plan allows", () => {
+    const done = both(climbing(), [2, 2, 2], [2, 2, 2]);
+    expect(adviceOn(done, "right", 7)?.code).toBe("next-exercise");
+    expect(adviceOn(done, "right", 8)?.code).toBe("go-up");
+    const again = both(goUp(done), [2, 2, 2], [2, 2, 2]);
+    expect(adviceOn(again, "right", 20)?.code).toBe("next-exercise");
+  });
+
+  it("wants the other side light and calm as well", () => {
+    const heavy = both(climbing(), [6, 5, 2, 2, 2], [2, 2, 2]);
+    expect(adviceOn(heavy, "right", 20)?.code).toBe("next-exercise");
+    const once = both(climbing(), [6, 2, 2, 2], [2, 2, 2]);
+    expect(adviceOn(once, "right", 20)?.code).toBe("go-up");
+    const unasked = logged(toSide(climbing(), "right"), 2, 2, 2);
+    expect(adviceOn(unasked, "right", 20)?.code).toBe("change-side");
+    const alarmed = logAsk(climbing(), { tension: "alarmed" }, null, stamp()).draft;
+    expect(adviceOn(both(alarmed, [2, 2, 2], [2, 2, 2]), "right", 20)?.code).toBe("next-exercise");
+  });
+
+  it("is undone with the answer that let it follow", () => {
+    const up = goUp(both(climbing(), [2, 2, 2], [2, 2, 2]));
+    const taken = undo(logged(up, 2)).draft;
+    expect(planItem(taken).id).toBe("climb:up-wt.4");
+    const back = undo(taken).draft;
+    expect(back.order).toEqual(["settle", "new:up-wt.3", "loosen"]);
+    expect(planItem(back)).toMatchObject({ id: "new:up-wt.3" });
+    expect(adviceOn(logged(back, 2), "right", 20)?.code).toBe("go-up");
+  });
+
+  it("names what comes next in this plan", () => {
+    const done = both(begun(), [2, 2, 2], [2, 2, 2]);
+    expect(adviceOn(done, "right", 20)?.why).toContain("Next: Loosen off.");
   });
 });

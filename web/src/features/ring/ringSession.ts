@@ -15,6 +15,7 @@ import {
   type Context,
   type Counter,
   countOf,
+  isTry,
   PLAIN,
   play,
   type SoFar,
@@ -45,6 +46,12 @@ export interface RingSettle {
   settled: boolean | null;
 }
 
+/** A stage gone up to, and how much had been logged before it. */
+interface ClimbMark {
+  item: string;
+  position: number;
+}
+
 interface SettleMark {
   position: number;
   before: RingSettle;
@@ -64,6 +71,7 @@ export interface RingDraft {
   settle: RingSettle;
   /** Before each mark of the settle clock: how it stood, the knots, and how much had been logged. */
   settleMarks?: SettleMark[];
+  climbMarks?: ClimbMark[];
   date: string;
   startedAt: string;
   revision: number;
@@ -109,7 +117,8 @@ export function startDraft(
 
 export function planItem(draft: RingDraft, place = draft.current): PlanItem {
   const id = draft.order[place];
-  const item = draft.pack.plan.items.find((one) => one.id === id);
+  const climbed = (draft.pack.plan.climbs ?? []).map((climb) => climb.item);
+  const item = [...draft.pack.plan.items, ...climbed].find((one) => one.id === id);
   if (!item) throw new Error(`no item ${id} in the plan`);
   return item;
 }
@@ -139,7 +148,7 @@ function earOf(draft: RingDraft, side: Side): CompiledCoach | undefined {
 
 /** What was said of each entry of the current knot on a side, but for what the clock adds. */
 export function playedOn(draft: RingDraft, side: Side): Advice[] {
-  return playWith(draft, earOf(draft, side), planItem(draft).id, side, ALONE);
+  return playWith(draft, earOf(draft, side), planItem(draft).id, side);
 }
 
 function playWith(
@@ -147,12 +156,14 @@ function playWith(
   coach: CompiledCoach | undefined,
   item: string,
   side: Side,
-  context: Pick<Context, "otherSideWaits" | "timeIsUp">,
+  context: Partial<Context> = {},
 ): Advice[] {
   if (!coach) return [];
   const own = entriesOf(draft, item, side);
   const entries = own.map((one) => one.entry);
   return play(coach, entries, {
+    ...ALONE,
+    side,
     ...context,
     elsewhere: (place) => elsewhereBefore(draft, coach, own, place),
   });
@@ -168,23 +179,21 @@ function elsewhereBefore(
   const until = own[place]?.position ?? draft.position;
   const here = new Set(own);
   const before = draft.entries.filter((one) => one.position < until && !here.has(one));
+  const ofExercise = before.filter((one) => exerciseOf(one.step) === exerciseOf(coach.step));
+  const side = own[place]?.side ?? draft.side;
+  const counted = (counter: Counter) => {
+    const among = coach.counters[counter]?.of_the_exercise ? ofExercise : before;
+    return countOf(coach, counter, heard(among));
+  };
+  const tried = ofExercise.filter((one) => coach.exercise_tries.both_sides || one.side === side);
   const counters = Object.keys(coach.counters) as Counter[];
-  return Object.fromEntries(
-    counters.map((counter) => {
-      const among = coach.counters[counter]?.of_the_exercise
-        ? before.filter((one) => exerciseOf(one.step) === exerciseOf(coach.step))
-        : before;
-      return [
-        counter,
-        countOf(
-          coach,
-          counter,
-          among.map((one) => one.entry),
-        ),
-      ];
-    }),
-  );
+  return {
+    ...Object.fromEntries(counters.map((counter) => [counter, counted(counter)])),
+    tries: heard(tried).filter((entry) => isTry(coach, entry)).length,
+  };
 }
+
+const heard = (entries: RingEntry[]) => entries.map((one) => one.entry);
 
 const exerciseOf = (step: string) => step.slice(0, step.lastIndexOf("."));
 
@@ -200,9 +209,43 @@ export function passedOver(pack: RingPack, knots: number): string {
   return knots === 1 ? one : several.replace("{knots}", String(knots));
 }
 
-export function adviceOn(draft: RingDraft, side: Side, timeIsUp: boolean): Advice | null {
-  const context = { otherSideWaits: otherSideWaits(draft, side), timeIsUp };
+export function adviceOn(draft: RingDraft, side: Side, minutesLeft: number): Advice | null {
+  const context = {
+    otherSideWaits: otherSideWaits(draft, side),
+    timeIsUp: minutesLeft <= 0,
+    climbs: climbNow(draft, side, minutesLeft) !== null,
+    nextIs: (finishes: boolean) => nameOfNext(draft, finishes),
+  };
   return playWith(draft, earOf(draft, side), planItem(draft).id, side, context).at(-1) ?? null;
+}
+
+/** The knot that may follow at once, as far as the plan, the time and the other side go. */
+function climbNow(draft: RingDraft, side: Side, minutesLeft: number): string | null {
+  const climb = packItem(draft)?.climb;
+  const goneUp = (draft.climbMarks ?? []).length;
+  if (!climb || draft.order.includes(climb.item) || minutesLeft < climb.minutes_left) return null;
+  if (goneUp >= (draft.pack.plan.most_climbs ?? 0)) return null;
+  const others = (packItem(draft)?.sides ?? []).filter((one) => one.side !== side);
+  const ready = others.every((one) =>
+    playedOn(draft, one.side).some((advice) => advice.ends && advice.mayClimb),
+  );
+  return ready ? climb.item : null;
+}
+
+/** Goes up a stage: its knot comes next, and what was to come comes after it. */
+export function goUp(draft: RingDraft): RingDraft {
+  const item = packItem(draft)?.climb?.item;
+  if (!item || draft.order.includes(item)) return draft;
+  const before = draft.order.slice(0, draft.current + 1);
+  const order = [...before, item, ...draft.order.slice(draft.current + 1)];
+  const climbMarks = [...(draft.climbMarks ?? []), { item, position: draft.position }];
+  return atItem({ ...draft, order, climbMarks }, draft.current + 1);
+}
+
+/** The name of what comes next in this plan; where it is time to finish, of the easy yes. */
+function nameOfNext(draft: RingDraft, finishes: boolean): string {
+  const place = (finishes ? easyYesAhead(draft) : null) ?? nextPlace(draft);
+  return place === null ? "" : planItem(draft, place).name;
 }
 
 /** Has the other side of this knot still to be done? */
@@ -323,10 +366,22 @@ export function undo(draft: RingDraft): Change {
   const mark = draft.settleMarks?.at(-1);
   if (mark && (!last || mark.position > last.position)) return undoMark(draft, mark);
   if (!last) return { draft, items: [] };
-  const place = draft.order.indexOf(last.item);
+  const { order, climbMarks } = climbsBefore(draft, last.position);
+  const current = order.indexOf(last.item);
+  const entries = draft.entries.slice(0, -1);
   return {
-    draft: { ...draft, entries: draft.entries.slice(0, -1), current: place, side: last.side },
+    draft: { ...draft, entries, order, climbMarks, current, side: last.side },
     items: [struckOut(last.id)],
+  };
+}
+
+/** The knots without the stages gone up to after an entry: it is what let them follow. */
+function climbsBefore(draft: RingDraft, position: number) {
+  const marks = draft.climbMarks ?? [];
+  const after = marks.filter((mark) => mark.position > position).map((mark) => mark.item);
+  return {
+    order: draft.order.filter((id) => !after.includes(id)),
+    climbMarks: marks.filter((mark) => mark.position <= position),
   };
 }
 
@@ -378,7 +433,10 @@ export function goBack(draft: RingDraft): RingDraft {
 
 /** The easy yes, where the coach says to finish on something it can do and it is still to come. */
 export function easyYesPlace(draft: RingDraft, advice: Advice | null): number | null {
-  if (!advice?.finishes) return null;
+  return advice?.finishes ? easyYesAhead(draft) : null;
+}
+
+function easyYesAhead(draft: RingDraft): number | null {
   const place = draft.order.findIndex(
     (_, n) => n > draft.current && planItem(draft, n).kind === "easy-yes",
   );
@@ -404,7 +462,7 @@ function hasCome(draft: RingDraft, id: string, light: boolean): boolean {
   const { step } = planItem(draft, draft.order.indexOf(id));
   return sides.every(({ side, coach }) => {
     const logged = entriesOf(draft, id, side);
-    const played = playWith(draft, draft.pack.coaches[coach], id, side, ALONE);
+    const played = playWith(draft, draft.pack.coaches[coach], id, side);
     return played.some(
       (one, place) => logged[place]?.step === step && (light ? one.accepted : one.came),
     );

@@ -23,6 +23,7 @@ function item(part: Partial<PlanItem>): PlanItem {
     asks: 0,
     aim: 1,
     cap: null,
+    most_tries: null,
     band: null,
     green: false,
     minutes: 5,
@@ -86,6 +87,8 @@ export function testPack(): RingPack {
       headline: "New: walk to trot",
       nothing_new: null,
       items: [item({}), trotItem, item({ id: "loosen", kind: "loosen", name: "Loosen off" })],
+      climbs: [],
+      most_climbs: 0,
       left_out: [],
       cautions: [],
     },
@@ -99,6 +102,7 @@ export function testPack(): RingPack {
         faults: [{ code: "slow", looks: "late" }],
         level_words: ["seat", "calf", "calf", "leg", "leg", "leg", "heel", "heel", "whip", "whip"],
         easier: { step: "up-wt.2", name: "in the green band" },
+        climb: null,
       },
     ],
     coaches: [coach],
@@ -106,5 +110,35 @@ export function testPack(): RingPack {
     not_settled_drops: ["new:up-wt.3"],
     before: "Helmet, gloves, boots.",
     passed_over: ["One knot passed over.", "{knots} knots passed over."],
+  };
+}
+
+/** The same, where two stages may follow the trot at once, and one of them today. */
+export function climbingPack(): RingPack {
+  const pack = testPack();
+  const trot = pack.items[0] as RingPack["items"][number];
+  const up = (stage: number): PlanItem => ({
+    ...trotItem,
+    id: `climb:up-wt.${stage}`,
+    kind: "climb",
+    step: `up-wt.${stage}`,
+    stage: `stage ${stage}`,
+  });
+  const follows = (stage: number) => ({ item: `climb:up-wt.${stage}`, minutes_left: 8 });
+  return {
+    ...pack,
+    plan: {
+      ...pack.plan,
+      most_climbs: 1,
+      climbs: [
+        { after: trot.item, item: up(4), minutes_left: 8 },
+        { after: "climb:up-wt.4", item: up(5), minutes_left: 8 },
+      ],
+    },
+    items: [
+      { ...trot, climb: follows(4) },
+      { ...trot, item: "climb:up-wt.4", climb: follows(5) },
+      { ...trot, item: "climb:up-wt.5" },
+    ],
   };
 }

@@ -1046,6 +1046,23 @@ export interface components {
             humidity_pct?: number | null;
         };
         /**
+         * Climb
+         * @description A stage that may follow an item at once, where that came light and calm on every side.
+         */
+        Climb: {
+            /**
+             * After
+             * @description The item below it: of the plan, or a climbed one.
+             */
+            after: string;
+            item: components["schemas"]["PlanItem"];
+            /**
+             * Minutes Left
+             * @description Of the session, for it and for what must still come.
+             */
+            minutes_left: number;
+        };
+        /**
          * ItemAfter
          * @description An item of the same session; ``light``: accepted; else answered at all.
          */
@@ -1060,7 +1077,7 @@ export interface components {
          * @description What an item is for, in the order of a session.
          * @enum {string}
          */
-        ItemKind: "settle" | "assess" | "check" | "repair" | "practice" | "new" | "easy-yes" | "loosen";
+        ItemKind: "settle" | "assess" | "check" | "repair" | "practice" | "new" | "climb" | "easy-yes" | "loosen";
         /** ItemRemedy */
         ItemRemedy: {
             /** Fault */
@@ -1131,6 +1148,11 @@ export interface components {
             aim: number;
             /** Cap */
             cap: number | null;
+            /**
+             * Most Tries
+             * @description Of its exercise, however far it goes up; null: no limit.
+             */
+            most_tries: number | null;
             /** Band */
             band: [
                 number,
@@ -1221,6 +1243,18 @@ export interface components {
             nothing_new: string | null;
             /** Items */
             items: components["schemas"]["PlanItem"][];
+            /**
+             * Climbs
+             * @description Stages that may follow at once today.
+             * @default []
+             */
+            climbs: components["schemas"]["Climb"][];
+            /**
+             * Most Climbs
+             * @description How often it may go up, over all exercises.
+             * @default 0
+             */
+            most_climbs: number;
             /** Left Out */
             left_out: components["schemas"]["LeftOut"][];
             /** Cautions */
@@ -1237,6 +1271,12 @@ export interface components {
             name: string;
             /** Words */
             words: string;
+            /**
+             * Round
+             * @description Ridden round and round: it needs a stop or the other way.
+             * @default false
+             */
+            round: boolean;
         };
         /**
          * SideDose
@@ -1265,7 +1305,7 @@ export interface components {
          * AdviceCode
          * @enum {string}
          */
-        AdviceCode: "stop-danger" | "body-flag" | "calm-down" | "leave-exercise" | "repeat-from-light" | "helping-aid" | "go-easier" | "praise-wait" | "remedy" | "best-so-far" | "change-side" | "next-exercise" | "dose-reached" | "vary" | "time-up" | "rest-repeat";
+        AdviceCode: "stop-danger" | "body-flag" | "calm-down" | "leave-exercise" | "repeat-from-light" | "helping-aid" | "go-easier" | "praise-wait" | "remedy" | "best-so-far" | "change-side" | "next-exercise" | "dose-reached" | "vary" | "time-up" | "rest-repeat" | "go-up";
         /** AdviceText */
         AdviceText: {
             /** Say */
@@ -1333,6 +1373,18 @@ export interface components {
                 [key: string]: components["schemas"]["CompiledCounter"];
             };
             limits: components["schemas"]["CompiledLimits"];
+            exercise_tries: components["schemas"]["CompiledTries"];
+            /**
+             * Where
+             * @description Where a remedy is for, by side.
+             */
+            where: {
+                [key: string]: string;
+            };
+            /** At Spot */
+            at_spot: string;
+            /** Comes Next */
+            comes_next: string;
             /**
              * Faults
              * @description Their codes, the one that speaks first in front.
@@ -1381,6 +1433,13 @@ export interface components {
             tights: number | null;
             /** Remedies */
             remedies: number;
+            /** Heavies To Climb */
+            heavies_to_climb: number;
+            /**
+             * Same Rounds
+             * @description Where it goes round and round; null: never.
+             */
+            same_rounds: number | null;
         };
         /**
          * CompiledRule
@@ -1418,6 +1477,27 @@ export interface components {
             verdict: number[];
         };
         /**
+         * CompiledTries
+         * @description The tries of the whole exercise, however far it went up this session.
+         */
+        CompiledTries: {
+            /**
+             * Most
+             * @description Null: no limit.
+             */
+            most: number | null;
+            /**
+             * Both Sides
+             * @description Those of the other side count too.
+             */
+            both_sides: boolean;
+            /**
+             * Of A Climb
+             * @description As many must be left for the stage above.
+             */
+            of_a_climb: number;
+        };
+        /**
          * CompiledVerdict
          * @description Something to say. ``swaps``: the verdict said instead (its index) when something holds
          *     that the table does not know; they are looked at in the order given by ``CompiledCoach.swaps``.
@@ -1437,6 +1517,11 @@ export interface components {
              * @description The easy yes comes next.
              */
             finishes: boolean;
+            /**
+             * Aim Met
+             * @description The row of accepted answers has reached the aim.
+             */
+            aim_met: boolean;
             /**
              * Urgent
              * @description To be seen at once.
@@ -1466,7 +1551,7 @@ export interface components {
          * Counter
          * @enum {string}
          */
-        Counter: "dangers" | "alarms" | "tired" | "stumbles" | "tights";
+        Counter: "dangers" | "alarms" | "tired" | "stumbles" | "tights" | "stops";
         /**
          * MeasuredTexts
          * @description What is said beside 'Done' and 'Not yet' where something was measured.
@@ -1476,6 +1561,19 @@ export interface components {
             let_go: string;
             /** Extent */
             extent: string;
+        };
+        /**
+         * PackClimb
+         * @description The item that follows at once where the coach says to go up.
+         */
+        PackClimb: {
+            /** Item */
+            item: string;
+            /**
+             * Minutes Left
+             * @description Of the session, for it and for what must still come.
+             */
+            minutes_left: number;
         };
         /**
          * PackEasier
@@ -1509,6 +1607,8 @@ export interface components {
             level_words: string[];
             /** @description The stage before; null: this is the first. */
             easier: components["schemas"]["PackEasier"] | null;
+            /** @description The stage that may follow at once today; null: none may. */
+            climb: components["schemas"]["PackClimb"] | null;
         };
         /**
          * PackLead
@@ -1608,7 +1708,7 @@ export interface components {
          * @description What the machine does not hold but a verdict can depend on, in the order it is looked at.
          * @enum {string}
          */
-        Swap: "danger-again" | "body-again" | "tired-again" | "alarm-again" | "nerves" | "nerves-again" | "remedy-again" | "row-full" | "other-side-waits" | "time-up";
+        Swap: "danger-again" | "body-again" | "tired-again" | "alarm-again" | "nerves" | "nerves-again" | "remedy-again" | "row-full" | "other-side-waits" | "climb" | "time-up" | "same-rounds";
         /**
          * Baseline
          * @description The horse as it came; the same rows for ever.
@@ -3231,6 +3331,12 @@ export interface components {
             cautions?: string[] | null;
             /** Demands */
             demands?: string[] | null;
+            /**
+             * Own Day
+             * @description Begun on a day of its own: never climbed to from the stage before.
+             * @default false
+             */
+            own_day: boolean;
             /**
              * Archived
              * @default false
