@@ -16,7 +16,7 @@ from typing import Any
 
 from pydantic import Field
 
-from bucephal.answers.counting import counted_as
+from bucephal.answers.counting import counted_as, leaps_forward
 from bucephal.answers.entry import HeardEntry
 from bucephal.answers.rules import ItemRule
 from bucephal.ladder import Compare, CountsAs, SessionEnd, StepKind
@@ -52,7 +52,7 @@ class SignalKind(StrEnum):
 
 _CAME = (
     SignalKind.OVER, SignalKind.HEAVY, SignalKind.SHAPE, SignalKind.TIGHT, SignalKind.LET_BE,
-    SignalKind.LIGHT, SignalKind.BEST, SignalKind.ANTICIPATED, SignalKind.STOP,
+    SignalKind.LIGHT, SignalKind.BEST, SignalKind.ANTICIPATED,
 )  # fmt: skip
 
 
@@ -65,14 +65,14 @@ class Signal:
     is_ask: bool = True
     """Does it use a try?"""
     answered: bool = True
-    """Of a wrong movement: did it answer at all?"""
+    """Of a wrong movement, and of too much: did it answer at all?"""
     is_over: bool = False
     """Of the body: is the exercise over for today as well?"""
 
     @property
     def came(self) -> bool:
         """Answered, at whatever level, with the movement that was asked and without alarm."""
-        return self.kind in _CAME
+        return self.kind in _CAME and self.answered
 
     @property
     def is_top(self) -> bool:
@@ -145,10 +145,24 @@ def _how_it_was_done(rule: ItemRule, faults: Faults) -> Iterator[SignalRule]:
     yield _one("faults", faults[CountsAs.BODY], SignalKind.BODY)
     yield _one("faults", faults[CountsAs.STOP], SignalKind.STOP)
     yield _one("tension", (Tension.ALARMED,), SignalKind.ALARMED)
-    over = (_one("over", (True,), SignalKind.OVER), _one("faults", faults[CountsAs.OVER], SignalKind.OVER))
-    yield from (*over, *_wrong(rule, faults)) if faults[CountsAs.OVER] else (*_wrong(rule, faults), *over)
+    over, wrong = tuple(_over(rule, faults)), tuple(_wrong(rule, faults))
+    yield from (*over, *wrong) if leaps_forward(rule) else (*wrong, *over)
     yield _one("faults", faults[CountsAs.FREE], SignalKind.FREE, is_ask=False)
     yield _one("faults", faults[CountsAs.BEFORE], SignalKind.ANTICIPATED)
+
+
+def _over(rule: ItemRule, faults: Faults) -> Iterator[SignalRule]:
+    """Too much is no silence to a cue; a horse that leaps and does not let go has not let go."""
+    unanswered = Condition(field="answered", any_of=(False,))
+    for what in (
+        Condition(field="over", any_of=(True,)),
+        Condition(field="faults", any_of=faults[CountsAs.OVER]),
+    ):
+        if rule.kind is not StepKind.LIGHTNESS:
+            yield SignalRule(
+                when=(what, unanswered), by_level=_same(Signal(kind=SignalKind.OVER, answered=False))
+            )
+        yield SignalRule(when=(what,), by_level=_same(Signal(kind=SignalKind.OVER)))
 
 
 def _wrong(rule: ItemRule, faults: Faults) -> Iterator[SignalRule]:

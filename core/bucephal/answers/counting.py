@@ -42,3 +42,8 @@ def strictest(
     tapped = set(codes)
     by_kind = counted_as(rule, learning=learning, sessions_before=sessions_before)
     return next((kind for kind in STRICTEST_FIRST if tapped.intersection(by_kind[kind])), None)
+
+
+def leaps_forward(rule: StepRule) -> bool:
+    """A forward cue: too much of it is the movement asked, whatever came."""
+    return any(fault.counts_as is CountsAs.OVER for fault in rule.exercise.faults)

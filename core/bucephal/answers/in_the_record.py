@@ -10,13 +10,17 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from bucephal.answers.counting import counted_as, strictest
+from bucephal.answers.counting import counted_as, leaps_forward, strictest
 from bucephal.answers.observing import Observation, observation_at
 from bucephal.answers.rules import StepRule
 from bucephal.ladder import CountsAs, StepKind
 from bucephal.record import Ask, Correct, Tension
 
 NOT_AN_ANSWER = (CountsAs.BODY, CountsAs.FREE, CountsAs.BEFORE)
+
+
+_TOO_MUCH_GOES_BEFORE = (CountsAs.FREE, CountsAs.BEFORE)
+_NOTHING_CAME = (CountsAs.BODY, CountsAs.STOP, CountsAs.WRONG, CountsAs.FREE)
 
 
 class Meaning(NamedTuple):
@@ -33,7 +37,9 @@ class Meaning(NamedTuple):
     accepted: bool
     """A success, calm, not far more than asked for, and nothing about it that would not be accepted."""
     came: bool
-    """Lightness: answered at whatever level. Else: a success. The right movement, no alarm."""
+    """Lightness: answered at whatever level. Else: a success. The right movement, no alarm, no stop."""
+    over: bool
+    """Far more than asked."""
     calm: bool
     right: bool
     """Neither wrong, nor a stop, nor tight, nor alarmed."""
@@ -53,20 +59,26 @@ def meaning_of(
     """
     counts = _counts(ask, rule, learning, sessions_before)
     tension, over = _tension_and_over(ask, rule, learning, sessions_before)
+    if over and (counts in _TOO_MUCH_GOES_BEFORE or (counts is CountsAs.WRONG and leaps_forward(rule))):
+        counts = None  # too much of what was asked: no other movement
     is_answer = counts not in NOT_AN_ANSWER
-    success = counts is not CountsAs.WRONG and _meets(ask, rule, tension)
+    by_level = rule.kind is StepKind.LIGHTNESS
+    # Too much, or too soon, is no silence.
+    answered = ask.answered or (by_level and (over or counts is CountsAs.BEFORE))
+    success = answered and counts is not CountsAs.WRONG and _meets(ask, rule, tension)
     calm_stop = counts is CountsAs.STOP and not _says_nothing_of_nerves(ask, rule)
     plain = counts in (None, CountsAs.LET_BE)
-    gave = ask.answered and counts is not CountsAs.WRONG and tension is not Tension.ALARMED
+    gave = answered and counts not in _NOTHING_CAME and tension is not Tension.ALARMED
     return Meaning(
         counts_as=counts,
         is_answer=is_answer,
         success=success,
         accepted=success and plain and tension is Tension.CALM and not over,
-        came=gave if rule.kind is StepKind.LIGHTNESS else success,
+        came=gave and (by_level or success or over),
+        over=over,
         calm=tension is Tension.CALM and not calm_stop,
         right=tension is Tension.CALM and counts not in (CountsAs.WRONG, CountsAs.STOP),
-        heard=_heard(ask, rule, counts, tension) if is_answer else None,
+        heard=_heard(ask, rule, answered and counts is not CountsAs.WRONG, tension) if is_answer else None,
     )
 
 
@@ -102,9 +114,9 @@ def _says_nothing_of_nerves(ask: Ask, rule: StepRule) -> bool:
 
 
 def _meets(ask: Ask, rule: StepRule, tension: Tension) -> bool:
-    """Tolerance: let go in time, without alarm. Measure: target met. Lightness: in the band."""
-    if not ask.answered:
-        return False
+    """Of what was answered. Tolerance: let go in time, without alarm. Measure: target met.
+    Lightness: in the band.
+    """
     if rule.kind is StepKind.LIGHTNESS:
         if ask.coarse is not None:
             return ask.coarse == "light"
@@ -117,14 +129,10 @@ def _meets(ask: Ask, rule: StepRule, tension: Tension) -> bool:
     return rule.meets_target(ask.extent)
 
 
-def _heard(ask: Ask, rule: StepRule, counts: CountsAs | None, tension: Tension) -> Observation | None:
+def _heard(ask: Ask, rule: StepRule, answered: bool, tension: Tension) -> Observation | None:
     if rule.kind is not StepKind.LIGHTNESS or tension is Tension.ALARMED:
         return None
-    return observation_at(ask, rule, answered=ask.answered and counts is not CountsAs.WRONG)
-
-
-def is_success(ask: Ask, rule: StepRule) -> bool:
-    return meaning_of(ask, rule).success
+    return observation_at(ask, rule, answered=answered)
 
 
 def is_accepted(ask: Ask, rule: StepRule) -> bool:
@@ -133,8 +141,3 @@ def is_accepted(ask: Ask, rule: StepRule) -> bool:
 
 def came(ask: Ask, rule: StepRule) -> bool:
     return meaning_of(ask, rule).came
-
-
-def responded(ask: Ask) -> bool:
-    """Answered, with the movement that was asked and without alarm; how well is another question."""
-    return ask.answered and ask.correct is not Correct.NO and ask.tension is not Tension.ALARMED

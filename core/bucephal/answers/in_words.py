@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bucephal.answers.at_the_ring import SignalKind
-from bucephal.answers.in_the_record import is_success
+from bucephal.answers.in_the_record import meaning_of
 from bucephal.answers.rules import StepRule
 from bucephal.ladder import StepKind
 from bucephal.record import Ask, Correct, Tension
@@ -22,7 +22,7 @@ def answer_in_words(ask: Ask, rule: StepRule) -> str:
     tight = ", tight" if ask.tension is Tension.TIGHT else ""
     if rule.kind is StepKind.TOLERANCE:
         took = "" if ask.let_go_s is None else f" in {ask.let_go_s:g} s"
-        return f"let go{took}{tight}" if is_success(ask, rule) else f"{NOT_YET}{tight}"
+        return f"let go{took}{tight}" if meaning_of(ask, rule).success else f"{NOT_YET}{tight}"
     if rule.kind is StepKind.MEASURE:
         return (f"{ask.extent:g} {rule.exercise.unit}" if ask.extent is not None else NOT_YET) + tight
     if ask.correct is Correct.NO:

@@ -10,12 +10,13 @@ from bucephal.answers.at_the_ring import Signal, SignalKind
 from bucephal.answers.in_the_record import Meaning
 from bucephal.answers.in_words import answer_in_words, answer_written
 from bucephal.answers.rules import StepRule
+from bucephal.ladder import CountsAs
 from bucephal.record import Ask, FrozenModel, Tension
 
 
 class Mark(StrEnum):
-    """accepted; in-band: light (a success), yet not accepted; heavy; none: no answer; apart: an
-    alarmed answer, an event, or what is no answer, which say nothing of lightness.
+    """accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
+    answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say nothing of lightness.
     """
 
     ACCEPTED = "accepted"
@@ -45,8 +46,10 @@ def drawn(ask: Ask, rule: StepRule, meaning: Meaning) -> AnswerDrawn:
 
 
 def _mark(ask: Ask, meaning: Meaning) -> Mark:
-    if ask.tension is Tension.ALARMED or not meaning.is_answer:
+    if ask.tension is Tension.ALARMED or not meaning.is_answer or meaning.counts_as is CountsAs.STOP:
         return Mark.APART
+    if meaning.over and meaning.came:
+        return Mark.IN_BAND
     if not ask.answered:
         return Mark.NONE
     if meaning.accepted:
@@ -69,4 +72,6 @@ _AT_THE_RING = {
 
 def mark_at_the_ring(signal: Signal) -> Mark:
     """How the ring draws a kind of answer: by the reading there."""
+    if signal.is_unanswered:
+        return Mark.NONE
     return _AT_THE_RING.get(signal.kind, Mark.APART)

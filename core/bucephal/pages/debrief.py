@@ -6,7 +6,7 @@ from datetime import date
 
 from pydantic import Field
 
-from bucephal.answers import AnswerDrawn, drawn, is_success, rule_for
+from bucephal.answers import AnswerDrawn, drawn, meaning_of, rule_for
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.progress import Standing, StepState
 from bucephal.record import (
@@ -128,9 +128,11 @@ def session_lines(record: HorseRecord, catalogue: Catalogue) -> list[SessionLine
 
 
 def _line(record: HorseRecord, catalogue: Catalogue, session: Session) -> SessionLine:
-    """How heavy an answer was asks for its step's rule, not for what the horse has become since."""
+    """How many were not light is a matter of the level: whether the step was learned still, which only
+    every ask before can tell, is the debrief's.
+    """
     known = [ask for ask in session.asks if ask.step in catalogue]
-    heavy = sum(not is_success(ask, rule_for(ask.step, record.horse, catalogue)) for ask in known)
+    heavy = sum(not meaning_of(ask, rule_for(ask.step, record.horse, catalogue)).success for ask in known)
     return SessionLine(
         id=session.id, date=session.date, kind=session.kind, asks=len(session.asks), heavy=heavy,
         words=words.asks_not_light(len(session.asks), heavy),

@@ -10,7 +10,7 @@ from datetime import date
 
 from pydantic import Field
 
-from bucephal.answers import answer_in_words, responded
+from bucephal.answers import answer_in_words
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.planning.assessing import assess, came_light
 from bucephal.planning.day import Day
@@ -94,7 +94,7 @@ def _on_one_day(standing: Standing, step: str) -> bool:
 
 
 def _any_answer(standing: Standing, step: str) -> bool:
-    return any(responded(row.ask) for _, track in _tracks(standing, step) for row in track.asks)
+    return any(meaning.came for _, track in _tracks(standing, step) for meaning in track.meanings)
 
 
 def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Iterator[PlacedStep]:

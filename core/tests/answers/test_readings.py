@@ -23,6 +23,8 @@ from bucephal.answers import (
 )
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.record import Ask
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 BAND = (1, 5)
 
@@ -86,10 +88,16 @@ def test_an_answer_before_the_ask_is_no_answer_to_either() -> None:
     assert meaning.heard is None
 
 
-def test_leapt_and_unanswered_is_leapt_to_the_coach_and_no_answer_in_the_record() -> None:
-    answer = {"level": 3, "over": True, "answered": False}
-    assert readings("up-wt.2", answer) == (SignalKind.OVER, False, False, False)
-    assert classify(HeardEntry.model_validate(answer), signal_rules(rule("up-wt.2"))).came
+def test_too_much_is_no_silence_to_a_cue_but_lets_go_of_nothing() -> None:
+    leapt = {"over": True, "answered": False}
+    assert readings("up-wt.2", {"level": 3, **leapt}) == (SignalKind.OVER, True, False, True)
+    assert readings("touch.2", leapt) == (SignalKind.OVER, False, False, False)
+
+
+def test_too_much_of_a_forward_cue_is_no_other_movement() -> None:
+    answer = {"level": 3, "over": True, "correct": "no"}
+    assert readings("up-wt.2", answer) == (SignalKind.OVER, True, False, True)
+    assert readings("hip-g.1", answer) == (SignalKind.WRONG, False, False, False)
 
 
 @pytest.mark.parametrize(
@@ -177,3 +185,36 @@ def test_every_kind_of_answer_has_a_name() -> None:
     assert (names[SignalKind.HEAVY], names[SignalKind.NONE], names[SignalKind.LIGHT]) == (
         "Above the band", "Not yet", "Done",
     )  # fmt: skip
+
+
+EVERY_FAULT = sorted({fault.code for exercise in load_catalogue().exercises for fault in exercise.faults})
+ANSWERS = st.fixed_dictionaries(
+    {"level": st.integers(1, 10)},
+    optional={
+        "faults": st.lists(st.sampled_from(EVERY_FAULT), max_size=2),
+        "answered": st.booleans(),
+        "tension": st.sampled_from(["calm", "tight", "alarmed"]),
+        "over": st.booleans(),
+        "correct": st.sampled_from(["yes", "nearly", "no"]),
+    },
+)
+
+
+@pytest.mark.parametrize("step", ["up-wt.2", "leg-yield.2", "canter.2", "hip-g.1", "touch.2", "stand.2"])
+@given(answer=ANSWERS, green=st.booleans())
+@settings(max_examples=150, deadline=None)
+def test_the_ring_and_the_record_call_an_answer_the_same(
+    step: str, answer: dict[str, Any], green: bool
+) -> None:
+    catalogue = load_catalogue()
+    exercise, stage = catalogue.exercise(step), catalogue.stage(step)
+    if stage.step.startswith(("touch", "stand")):
+        answer = {key: value for key, value in answer.items() if key != "level"}
+    rule = ItemRule(exercise, stage, (1, 5), school=catalogue.school, green=green)
+    signal = classify(HeardEntry.model_validate(answer), signal_rules(rule))
+    ask = Ask.model_validate({"step": step, **answer})
+    meaning = meaning_of(ask, rule, learning=green)
+    assert drawn(ask, rule, meaning).mark is mark_at_the_ring(signal)
+    assert meaning.came is signal.came
+    accepted = (SignalKind.LIGHT, SignalKind.LET_BE, SignalKind.BEST)
+    assert meaning.accepted is (signal.kind in accepted)

@@ -856,8 +856,8 @@ export interface components {
         Lead: "left" | "right";
         /**
          * Mark
-         * @description accepted; in-band: light (a success), yet not accepted; heavy; none: no answer; apart: an
-         *     alarmed answer, an event, or what is no answer, which say nothing of lightness.
+         * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
+         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say nothing of lightness.
          * @enum {string}
          */
         Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
