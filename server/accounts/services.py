@@ -53,6 +53,17 @@ def yard_to_change(request: HttpRequest) -> Yard:
     return yard_of(request)
 
 
+def yard_to_log(request: HttpRequest) -> Yard:
+    """The same, for what is logged by whoever works with a horse.
+
+    Raises:
+        PermissionDenied: if an owner is signed in.
+    """
+    if not signed_in(request).can_log:
+        raise PermissionDenied
+    return yard_of(request)
+
+
 def yard_of(request: HttpRequest) -> Yard:
     """The yard that every query of this request stays within."""
     yard = signed_in(request).yard

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from accounts.services import yard_of, yard_to_change
+from accounts.services import yard_of, yard_to_change, yard_to_log
 from bucephal.planning.models import DayMinutes
 from bucephal.record import Goal, height_text
 from bucephal.record import Horse as HorseProfile
@@ -61,6 +61,22 @@ class Lift(Schema):
     step: str
 
 
+class FlagSeen(Schema):
+    """A sign that somebody saw, as it is typed."""
+
+    code: Any = None
+    note: Any = ""
+
+
+class Clearing(Schema):
+    """Who looked and what was found, as it is typed."""
+
+    code: Any = None
+    raised_on: Any = None
+    cleared_by: Any = None
+    found: Any = ""
+
+
 class Goals(Schema):
     goals: list[Any]
 
@@ -101,6 +117,21 @@ def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> St
 def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[None]:
     horse = horse_of(yard_to_change(request), horse_id)
     services.lift(horse, lift.step, timezone.localdate())
+    return Status(204, None)
+
+
+@router.post("/horses/{horse_id}/flags", response={204: None})
+def add_flag(request: HttpRequest, horse_id: UUID, flag: FlagSeen) -> Status[None]:
+    """Raised by hand, with what was seen: by whoever works with the horse."""
+    horse = horse_of(yard_to_log(request), horse_id)
+    services.raise_flag(horse, flag.dict(), timezone.localdate())
+    return Status(204, None)
+
+
+@router.post("/horses/{horse_id}/flags/clear", response={204: None})
+def clear_flag(request: HttpRequest, horse_id: UUID, clearing: Clearing) -> Status[None]:
+    horse = horse_of(yard_to_change(request), horse_id)
+    services.clear_flag(horse, clearing.dict(), timezone.localdate())
     return Status(204, None)
 
 

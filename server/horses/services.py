@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from collections.abc import Iterable
 from datetime import date
 from typing import Any
 from uuid import UUID
@@ -23,6 +24,7 @@ from bucephal.record import (
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.form import NOT_IN_THE_FORM
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
+from bucephal.welfare import clear_flags, raise_by_hand
 from django.db.models import F
 from django.shortcuts import get_object_or_404
 from training.models import StoredAsk, StoredEvent, StoredSession
@@ -151,6 +153,31 @@ def lift(horse: Horse, step: str, today: date) -> None:
     kept = lifted([Override.model_validate(row) for row in horse.overrides], step, today)
     horse.overrides = [one.model_dump(mode="json") for one in kept]
     horse.save(update_fields=["overrides"])
+    changed({horse.pk})
+
+
+def raise_flag(horse: Horse, raw: dict[str, Any], today: date) -> None:
+    """Keeps a flag that somebody raises with what was seen.
+
+    Raises:
+        InvalidInput: if there is no such flag, or nothing is said of what was seen.
+    """
+    flag = raise_by_hand(raw, today)
+    _keep_flags(horse, [*(Flag.model_validate(row) for row in horse.flags), flag])
+
+
+def clear_flag(horse: Horse, raw: dict[str, Any], today: date) -> None:
+    """Clears a flag with what was found, and by whom; it stays in the record.
+
+    Raises:
+        InvalidInput: if that is not said, or a vet has to look.
+    """
+    _keep_flags(horse, clear_flags([Flag.model_validate(row) for row in horse.flags], raw, today))
+
+
+def _keep_flags(horse: Horse, flags: Iterable[Flag]) -> None:
+    horse.flags = [flag.model_dump(mode="json") for flag in flags]
+    horse.save(update_fields=["flags"])
     changed({horse.pk})
 
 

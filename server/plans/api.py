@@ -9,6 +9,7 @@ from accounts.services import yard_of
 from bucephal.goals import GoalForecast
 from bucephal.pages import (
     Arrival,
+    FlagPage,
     HorseFacts,
     HorseLadder,
     HorseSheet,
@@ -20,7 +21,7 @@ from bucephal.pages import (
 )
 from bucephal.planning import PlanRequest
 from bucephal.progress import TrackEstimate
-from bucephal.record import read_day, read_model
+from bucephal.record import HorseRecord, read_day, read_model
 from django.http import HttpRequest
 from django.utils import timezone
 from django.views.decorators.gzip import gzip_page
@@ -116,6 +117,17 @@ def get_ladder(request: HttpRequest, horse_id: UUID) -> HorseLadder:
 @router.get("/horses/{horse_id}/ladder/{step}", response=StepGuide)
 def get_guide(request: HttpRequest, horse_id: UUID, step: str) -> StepGuide:
     return services.guide_of(yard_of(request), horse_id, step, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/flags", response=FlagPage)
+def get_flags(request: HttpRequest, horse_id: UUID) -> FlagPage:
+    return services.flags_of(yard_of(request), horse_id, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/record", response=HorseRecord)
+def get_record(request: HttpRequest, horse_id: UUID) -> HorseRecord:
+    """The whole record in the open format."""
+    return services.handed_on(yard_of(request), horse_id, timezone.localdate())
 
 
 @router.get("/horses/{horse_id}/arrival", response=Arrival)

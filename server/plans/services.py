@@ -13,6 +13,7 @@ from accounts.models import Yard
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.pages import (
     Arrival,
+    FlagPage,
     HorseFacts,
     HorseLadder,
     HorseSheet,
@@ -23,6 +24,7 @@ from bucephal.pages import (
     TodayPlan,
     WorkedDays,
     arrival,
+    flag_page,
     horse_facts,
     horse_ladder,
     horse_sheet,
@@ -36,6 +38,7 @@ from bucephal.planning import PlanRequest, SessionPlan, plan_session
 from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
 from bucephal.response import Tracks, resume, save
+from bucephal.welfare import with_flags
 from django.http import Http404
 from horses.models import Horse
 from horses.services import horse_of, ladder_of, record_of
@@ -58,20 +61,18 @@ def today_of(yard: Yard, on: date, *, helper: bool) -> TodayPlan:
 
 def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> PlanPage:
     horse = horse_of(yard, horse_id)
-    return plan_page(*_plan(horse, record_of(horse), request))
+    standing = _standing(horse, request.on)
+    return plan_page(horse_facts(standing), _plan(standing, request))
 
 
-def _plan(horse: Horse, record: HorseRecord, request: PlanRequest) -> tuple[HorseFacts, SessionPlan]:
-    tracks = _tracks(horse, record, request.on)
-    facts = horse_facts(Standing(record, ladder_of(horse), request.on, tracks))
-    return facts, plan_session(record, ladder_of(horse), request, tracks)
+def _plan(standing: Standing, request: PlanRequest) -> SessionPlan:
+    return plan_session(standing.record, standing.catalogue, request, standing.tracks)
 
 
 def pack_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> RingPack:
     horse = horse_of(yard, horse_id)
-    record = record_of(horse)
-    facts, plan = _plan(horse, record, request)
-    return ring_pack(facts, plan, ladder_of(horse), record.horse.school)
+    standing = _standing(horse, request.on)
+    return ring_pack(horse_facts(standing), _plan(standing, request), standing, helper=request.helper)
 
 
 def sheet_of(yard: Yard, horse_id: UUID, on: date) -> HorseSheet:
@@ -84,6 +85,17 @@ def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepChart:
     """Where one step stands and how it came there, with every figure behind it."""
     standing = _standing(horse_of(yard, horse_id), on)
     return step_chart(standing, step)
+
+
+def flags_of(yard: Yard, horse_id: UUID, on: date) -> FlagPage:
+    """Every flag of a horse, with what was seen and what waits."""
+    return flag_page(_standing(horse_of(yard, horse_id), on))
+
+
+def handed_on(yard: Yard, horse_id: UUID, on: date) -> HorseRecord:
+    """A horse's record as it is handed on: what its asks have raised stands among its flags."""
+    standing = _standing(horse_of(yard, horse_id), on)
+    return with_flags(standing.record, standing.tracks, on)
 
 
 def ladder_view_of(yard: Yard, horse_id: UUID, on: date) -> HorseLadder:
@@ -109,8 +121,11 @@ def forecast_of(yard: Yard, horse_id: UUID, step: str, on: date, per_week: float
 
 
 def _standing(horse: Horse, on: date) -> Standing:
+    """Where the horse stood on a day: later sessions are left aside."""
     record = record_of(horse)
-    return Standing(record, ladder_of(horse), on, _tracks(horse, record, on))
+    past = tuple(session for session in record.sessions if session.date <= on)
+    tracks = _tracks(horse, record, on)
+    return Standing(record.model_copy(update={"sessions": past}), ladder_of(horse), on, tracks)
 
 
 def estimates_of(yard: Yard, horse_id: UUID, on: date) -> list[TrackEstimate]:

@@ -21,7 +21,7 @@ from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.errors import BucephalError, InvalidInput, Problem
 from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue, under
-from bucephal.pages import arrival
+from bucephal.pages import WelfareRequest, arrival, horse_welfare
 from bucephal.planning import Place, PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, parse_json, read_day, read_model, read_record, record_schema
@@ -101,6 +101,11 @@ def _add_of_a_record(add: Add) -> None:
     plan.add_argument("--place", help='JSON: {"name": ..., "kit": [...]}')
     plan.add_argument("--air-c", help="air temperature in degrees Celsius")
     plan.add_argument("--humidity", help="relative humidity in per cent")
+    welfare = add("welfare", _welfare, "age, heat, load, weight, and flags", record=True)
+    welfare.add_argument("--air-c", help="air temperature in degrees Celsius")
+    welfare.add_argument("--humidity-pct", help="relative humidity in per cent")
+    welfare.add_argument("--rider-kg", help="the rider's weight in kilograms")
+    welfare.add_argument("--tack-kg", help="the tack's weight in kilograms")
     arrived = "what a horse that has come is tried on, where it is placed, and its baseline"
     add("assess", _assess, arrived, record=True)
     add("schema", _schema, "the JSON Schema of the horse record")
@@ -245,6 +250,12 @@ def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
     }
     request = read_model(raw, PlanRequest)
     return plan_session(_record(options, catalogue), catalogue, request)
+
+
+def _welfare(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    fields = WelfareRequest.model_fields
+    raw = {name: _as_number(getattr(options, name)) for name in fields}
+    return horse_welfare(_standing(options, catalogue), read_model(raw, WelfareRequest))
 
 
 def _as_number(text: str | None) -> float | int | str | None:

@@ -6,6 +6,7 @@ from bucephal.pages.chart import StepChart, TrackChart, step_chart
 from bucephal.pages.criteria import Criteria, Criterion, criteria
 from bucephal.pages.debrief import SessionDebrief, SessionLine, debrief, session_lines
 from bucephal.pages.facts import HorseFacts, horse_facts
+from bucephal.pages.flags import FlagPage, flag_page
 from bucephal.pages.gap import SideGap
 from bucephal.pages.guide import StepGuide, step_guide
 from bucephal.pages.ladder import HorseLadder, horse_ladder
@@ -13,12 +14,14 @@ from bucephal.pages.pack import RingPack, ring_pack
 from bucephal.pages.plan import PlanPage, plan_page
 from bucephal.pages.sheet import HorseSheet, horse_sheet
 from bucephal.pages.today import TodayPlan, WorkedDays, plan_today
+from bucephal.pages.welfare import HorseWelfare, WelfareFlag, WelfareRequest, horse_welfare
 from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 
 __all__ = [
-    "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "ExerciseRow", "HorseFacts",
-    "HorseLadder", "HorseSheet", "PlanPage", "RingPack", "SessionDebrief", "SessionLine", "SideGap",
-    "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WorkedDays", "YardPage", "arrival", "baseline",
-    "criteria", "debrief", "horse_facts", "horse_ladder", "horse_sheet", "plan_page", "plan_today",
-    "ring_pack", "session_lines", "step_chart", "step_guide", "yard_page",
+    "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "ExerciseRow", "FlagPage", "HorseFacts",
+    "HorseLadder", "HorseSheet", "HorseWelfare", "PlanPage", "RingPack", "SessionDebrief", "SessionLine",
+    "SideGap", "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest",
+    "WorkedDays", "YardPage", "arrival", "baseline", "criteria", "debrief", "flag_page", "horse_facts",
+    "horse_ladder", "horse_sheet", "horse_welfare", "plan_page", "plan_today", "ring_pack", "session_lines",
+    "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

@@ -7,12 +7,24 @@ from datetime import date
 from pydantic import Field
 
 from bucephal.progress import GOOD, Standing, StepState
-from bucephal.record import FrozenModel, days_off, ride_number
+from bucephal.record import FlagCode, FrozenModel, days_off, ride_number
 from bucephal.record.history import SETTLE_EXERCISE
+from bucephal.welfare import RaisedFlag
+from bucephal.words import flags as flag_words
 from bucephal.words import sheets as words
 from bucephal.words.ages import age_short, age_text
 
 _AT_WORK = (*GOOD, StepState.LEARNING, StepState.SLIPPING)
+
+
+class OpenFlag(FrozenModel):
+    """An open flag in a line."""
+
+    code: FlagCode
+    name: str
+    words: str = Field(description="Since when, and why.")
+    say: str = Field(description="What to have looked at.")
+    holds_back_words: str
 
 
 class HorseFacts(FrozenModel):
@@ -27,7 +39,7 @@ class HorseFacts(FrozenModel):
     sessions: int
     sessions_words: str = Field(description="Sessions and rides so far.")
     last_on: date | None
-    open_flags: tuple[str, ...]
+    open_flags: tuple[OpenFlag, ...]
 
 
 def horse_facts(standing: Standing) -> HorseFacts:
@@ -48,8 +60,15 @@ def horse_facts(standing: Standing) -> HorseFacts:
         sessions=len(days),
         sessions_words=words.sessions_and_rides(len(days), rides),
         last_on=last_on,
-        open_flags=tuple(flag.code for flag in record.flags if flag.cleared_on is None),
+        open_flags=tuple(_open(flag) for flag in standing.flags if flag.open),
     )
+
+
+def _open(flag: RaisedFlag) -> OpenFlag:
+    return OpenFlag(
+        code=flag.code, name=flag.name, words=flag_words.raised(flag.code, flag.since, flag.why),
+        say=flag.say, holds_back_words=flag.holds_back_words,
+    )  # fmt: skip
 
 
 def _work(standing: Standing) -> str:

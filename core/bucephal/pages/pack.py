@@ -15,12 +15,14 @@ from bucephal.ladder import (
     Side,
     Stage,
     StepKind,
-    under,
 )
 from bucephal.pages.facts import HorseFacts
 from bucephal.planning import Climb, ItemKind, PlanItem, SessionPlan, SideDose
-from bucephal.record import FrozenModel
+from bucephal.progress import Standing
+from bucephal.record import FlagCode, FrozenModel
 from bucephal.record.models import LEVELS
+from bucephal.welfare import NO_WORK, RingSigns, ring_signs, wants_helper
+from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
 
 UNBANDED = (LEVELS[0], LEVELS[-1])
@@ -75,11 +77,21 @@ class PackItem(FrozenModel):
     climb: PackClimb | None = Field(description="The stage that may follow at once today; null: none may.")
 
 
+class PackFlag(RingSigns):
+    """A flag that this session may raise: what is then left out at once, and what is said."""
+
+    name: str
+    say: str = Field(description="What to have looked at.")
+    holds_back_words: str
+    drops: tuple[str, ...] = Field(description="Items that it holds back.")
+
+
 class RingPack(FrozenModel):
     facts: HorseFacts
     plan: SessionPlan
     items: tuple[PackItem, ...]
     coaches: tuple[CompiledCoach, ...]
+    flags: tuple[PackFlag, ...] = Field(description="What this session may raise, the gravest first.")
     rider_faults: tuple[RiderFault, ...]
     before: str = Field(description="What is seen to before riding.")
     not_settled_drops: tuple[str, ...] = Field(description="Items left out where it did not settle.")
@@ -88,11 +100,14 @@ class RingPack(FrozenModel):
     )
 
 
-def ring_pack(
-    facts: HorseFacts, plan: SessionPlan, catalogue: Catalogue, school: Mapping[str, str]
-) -> RingPack:
-    """The pack of a planned session; equal coaches are carried once."""
-    catalogue = under(catalogue, school)
+def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, *, helper: bool) -> RingPack:
+    """The pack of a planned session; equal coaches are carried once.
+
+    Args:
+        standing: of the horse on the day of the plan.
+        helper: a helper is there: what is left after dangerous moments depends on it.
+    """
+    catalogue, school = standing.catalogue, standing.record.horse.school
     numbers: dict[str, int] = {}
     coaches: list[CompiledCoach] = []
     items = []
@@ -114,11 +129,37 @@ def ring_pack(
         items.append(_pack_item(item, tuple(sides), climb, catalogue))
     return RingPack(
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
+        flags=tuple(_flags(plan, standing, helper=helper)),
         rider_faults=tuple(catalogue.rider_faults.values()),
         before=words.BEFORE_RIDING,
         not_settled_drops=tuple(item.id for item in plan.items if item.kind is ItemKind.NEW),
         passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),
     )  # fmt: skip
+
+
+def _flags(plan: SessionPlan, standing: Standing, *, helper: bool) -> Iterator[PackFlag]:
+    items = [*plan.items, *(climb.item for climb in plan.climbs)]
+    steps = [(item.step, dose.side) for item in items if item.step is not None for dose in item.sides]
+    found = ring_signs(standing.record, standing.tracks, standing.on, steps)
+    order = list(flag_words.NAMES)
+    for signs in sorted(found, key=lambda one: (one.code not in NO_WORK, order.index(one.code))):
+        yield PackFlag(
+            code=signs.code,
+            any_of=signs.any_of,
+            name=flag_words.NAMES[signs.code],
+            say=flag_words.SAY[signs.code],
+            holds_back_words=flag_words.HOLDS_BACK[signs.code],
+            drops=tuple(item.id for item in items if _is_dropped(item, signs.code, standing, helper=helper)),
+        )
+
+
+def _is_dropped(item: PlanItem, code: FlagCode, standing: Standing, *, helper: bool) -> bool:
+    """What a flag holds back, what is new, and what would want a helper who is not there."""
+    if item.step is None:
+        return False
+    if item.kind in (ItemKind.NEW, ItemKind.CLIMB) or standing.is_held_back(item.step, code):
+        return True
+    return not helper and wants_helper(code, standing.catalogue.stage(item.step))
 
 
 def _settings(

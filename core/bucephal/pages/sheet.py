@@ -13,9 +13,9 @@ from bucephal.pages.baseline import Baseline, baseline
 from bucephal.pages.facts import HorseFacts, horse_facts
 from bucephal.pages.gap import SideGap, described_gap
 from bucephal.progress import Standing, StepState, TrackEstimate
-from bucephal.record import Flag, FrozenModel, HorseRecord, height_text, sessions_in_order
+from bucephal.record import FrozenModel, HorseRecord, height_text, sessions_in_order
 from bucephal.response import SIDE_LEAST_ASKS, CueTrack, Tracks
-from bucephal.welfare import tape_weight
+from bucephal.welfare import RaisedFlag, tape_weight
 from bucephal.words import estimates
 from bucephal.words import sheets as words
 from bucephal.words.ages import age_text
@@ -101,7 +101,7 @@ class HorseSheet(FrozenModel):
     since: tuple[SinceItCame, ...]
     baseline: Baseline | None = Field(description="As it was when it came; null: never assessed.")
     goals: tuple[GoalLine, ...]
-    flags: tuple[Flag, ...]
+    flags: tuple[RaisedFlag, ...]
     limits: str = Field(description="What the figures rest on and cannot do.")
 
 
@@ -128,7 +128,7 @@ def horse_sheet(
         since=tuple(_since(standing)),
         baseline=baseline(standing),
         goals=tuple(_goals(standing)),
-        flags=record.flags,
+        flags=standing.flags,
         limits=words.LIMITS,
     )
 

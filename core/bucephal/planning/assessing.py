@@ -37,6 +37,7 @@ from bucephal.record.history import ASSESSMENT_LASTS, SETTLE_EXERCISE
 from bucephal.response import Tracks
 from bucephal.welfare import session_limit_min
 from bucephal.words import arrivals as words
+from bucephal.words import flags as flag_words
 
 MOST_SESSIONS = 3
 MOST_TRIES_A_SIDE = 2
@@ -175,7 +176,7 @@ def _facts(horse: Horse, standing: Standing) -> list[str]:
     ]
     if horse.arrived is not None:
         facts.append(words.here_since(horse.arrived))
-    return facts + [words.flag_fact(code) for code in standing.open_flags]
+    return facts + [flag_words.fact(code) for code in standing.open_flags]
 
 
 def _laid_out(

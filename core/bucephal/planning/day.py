@@ -12,9 +12,18 @@ from typing import Any, TypeVar
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import GOOD, Standing, StepState
-from bucephal.record import HorseRecord, Session, days_off, ride_number, sessions_in_order
+from bucephal.record import FlagCode, HorseRecord, Session, days_off, ride_number, sessions_in_order
 from bucephal.response import CueTrack, Tracks
-from bucephal.welfare import GROWN_MONTHS, Heat, heat_class, heat_sum, session_limit_min
+from bucephal.welfare import (
+    GROWN_MONTHS,
+    NO_WORK,
+    Heat,
+    heat_class,
+    heat_sum,
+    session_limit_min,
+    wants_helper,
+)
+from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
 
 MANY_DAYS_OFF = 7
@@ -90,8 +99,13 @@ class Day:
         return heat_class(heat_sum(air, humidity))
 
     @property
-    def open_flags(self) -> tuple[str, ...]:
+    def open_flags(self) -> tuple[FlagCode, ...]:
         return self.standing.open_flags
+
+    @cached_property
+    def rest_flag(self) -> FlagCode | None:
+        """The open flag that holds back all work, if there is one."""
+        return next((code for code in self.open_flags if code in NO_WORK), None)
 
     # --- limits ---------------------------------------------------------------------------
 
@@ -173,6 +187,8 @@ class Day:
 
     def helper_needed(self, step: str) -> bool:
         stage: Stage = self.catalogue.stage(step)
+        if any(wants_helper(code, stage) for code in self.open_flags):
+            return True
         state = self.standing.state(step)
         match stage.helper:
             case HelperRule.ALWAYS:
@@ -193,7 +209,7 @@ class Day:
         if off is not None and off >= MANY_DAYS_OFF:
             return "days-off", words.days_off_first(off)
         if self.open_flags:
-            return "flag", words.flag_open(self.open_flags)
+            return "flag", flag_words.nothing_new(self.open_flags)
         if self.heat in (Heat.SHORT_AND_EASY, Heat.DO_NOT_WORK):
             return "heat", words.HEAT_SHORT
         if self._ended_heavy():

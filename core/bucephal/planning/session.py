@@ -33,6 +33,7 @@ from bucephal.progress import StepState
 from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks
 from bucephal.welfare import Heat, heat_sum
+from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
 
 _ORDER = list(ItemKind)
@@ -63,7 +64,10 @@ def plan_session(
     """
     day = Day(_up_to(record, request), catalogue, request, tracks)
     if day.heat is Heat.DO_NOT_WORK:
-        return _no_work(day)
+        return _no_work(day, "heat", words.NO_WORK, words.HEAT_NO_WORK)
+    if day.rest_flag is not None:
+        name = flag_words.NAMES[day.rest_flag]
+        return _no_work(day, "flag", flag_words.rest(name), flag_words.HOLDS_BACK[day.rest_flag])
     trying = _assessment(day) if request.assess else None
     if trying is not None:
         return trying
@@ -265,15 +269,15 @@ def _cautions(day: Day, items: list[PlanItem]) -> list[str]:
         said.append(words.WITH_HELPER)
     if any(item.ridden for item in items):
         said.append(words.RIDDEN)
-    said += [words.flag_to_clear(code) for code in day.open_flags]
+    said += [flag_words.to_clear(code) for code in day.open_flags]
     return said
 
 
-def _no_work(day: Day) -> SessionPlan:
+def _no_work(day: Day, reason: str, headline: str, because: str) -> SessionPlan:
     return SessionPlan(
         on=day.on, kind=SessionKind.GROUND, days_off=day.days_off,
         minutes_wanted=day.request.minutes, minutes=0,
-        schooling_minutes=0, headline=words.NO_WORK, nothing_new=words.HEAT_NO_WORK, items=(),
-        left_out=tuple(left_out_steps(day, set(), ("heat", words.HEAT_NO_WORK))),
+        schooling_minutes=0, headline=headline, nothing_new=because, items=(),
+        left_out=tuple(left_out_steps(day, set(), (reason, because))),
         cautions=tuple(_cautions(day, [])),
     )  # fmt: skip

@@ -9,9 +9,9 @@ from __future__ import annotations
 from datetime import date, timedelta
 from functools import cached_property
 
-from bucephal.ladder import Catalogue, Gait, Gate, Need, Side, Stage, StartAge, StepKind, under
+from bucephal.ladder import Catalogue, Gate, Need, Side, Stage, StartAge, StepKind, under
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
-from bucephal.record import HorseRecord, Overridden, Override
+from bucephal.record import FlagCode, HorseRecord, Overridden, Override
 from bucephal.response import (
     READY_CHANCE,
     READY_DAYS,
@@ -22,8 +22,9 @@ from bucephal.response import (
     LightnessTrack,
     Tracks,
 )
-from bucephal.welfare import age_months
+from bucephal.welfare import RaisedFlag, age_months, flag_history, holds_back
 from bucephal.words import estimates as said_of_estimates
+from bucephal.words import flags as flag_words
 from bucephal.words import standing as words
 
 FOUR_WEEKS = timedelta(days=28)
@@ -188,6 +189,8 @@ class Standing:
         return states.get(override.state) if override is not None else None
 
     def _work_out(self, step: str) -> StepState:
+        if self.held_back_by(step) is not None:
+            return StepState.RESTING
         forced = self._overridden_state(step)
         if forced is not None:
             return forced
@@ -219,14 +222,15 @@ class Standing:
     def rest_because(self, step: str) -> tuple[str, str] | None:
         """Why a step is left alone on this day (code, words); None if nothing keeps it at rest."""
         override, stage = self._overrides.get(step), self.catalogue.stage(step)
+        flag = self.held_back_by(step)
+        if flag is not None:
+            return "flag", flag_words.resting(flag.code)
         if override is not None and override.state is Overridden.RESTING:
             return "resting", words.decided(override.on, override.reason)
         if stage.archived:
             return "archived", words.ARCHIVED
         if self.is_too_young(step):
             return "age", self._too_young_words(stage)
-        if self.open_flags and stage.gait in (Gait.TROT, Gait.CANTER):
-            return "flag", words.flag_open(self.open_flags)
         missing = [thing for thing in stage.kit if thing in self.catalogue.missing_kit]
         if missing:
             return "kit", words.kit_missing(missing)
@@ -244,12 +248,33 @@ class Standing:
         )
 
     @cached_property
-    def open_flags(self) -> tuple[str, ...]:
-        """Codes of the flags that are open on the day."""
-        return tuple(
-            flag.code for flag in self.record.flags
-            if flag.raised_on <= self.on and (flag.cleared_on is None or flag.cleared_on > self.on)
-        )  # fmt: skip
+    def flags(self) -> tuple[RaisedFlag, ...]:
+        """Every flag up to the day, the open ones first."""
+        return flag_history(self.record, self.tracks, self.on)
+
+    @cached_property
+    def open_flags(self) -> tuple[FlagCode, ...]:
+        """Codes of the flags that are open on the day, each once."""
+        return tuple(dict.fromkeys(flag.code for flag in self.flags if flag.open))
+
+    def held_back_by(self, step: str) -> RaisedFlag | None:
+        """The open flag that holds a step back, if one does; no decision lifts it."""
+        if not self.open_flags:
+            return None
+        return next((one for one in self.flags if one.open and self.is_held_back(step, one.code)), None)
+
+    def is_held_back(self, step: str, code: FlagCode) -> bool:
+        """Does such a flag hold a step back? After tense work what is new waits as well."""
+        if holds_back(code, self.catalogue.stage(step), self.catalogue.exercise(step)):
+            return True
+        return code is FlagCode.TENSE_WORK and self.is_new(step)
+
+    def is_new(self, step: str) -> bool:
+        """Never asked, and no later stage that is good by its own asks speaks for it."""
+        asked = any(track is not None for _, track in self.tracks.sides_of(step))
+        return not asked and all(
+            self.own_state(one) not in GOOD for one in self.catalogue.this_and_later(step)
+        )
 
     def is_too_young(self, step: str) -> bool:
         """Below the least age of the step, unless the trainer opened it with a reason."""

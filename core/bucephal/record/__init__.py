@@ -1,5 +1,6 @@
 """The horse record: models of the open format, reading, checking, writing, putting in order."""
 
+from bucephal.record.checks import check_flag
 from bucephal.record.form import height_text, horse_from_form
 from bucephal.record.history import (
     DatedAsk,
@@ -11,15 +12,18 @@ from bucephal.record.history import (
     sessions_in_order,
 )
 from bucephal.record.models import (
+    NEEDS_A_VET,
     Ask,
     Background,
     Band,
+    ClearedBy,
     Coarse,
     Conditions,
     Correct,
     Event,
     EventKind,
     Flag,
+    FlagCode,
     FrozenModel,
     Goal,
     Horse,
@@ -46,10 +50,11 @@ from bucephal.record.reading import (
 from bucephal.record.yard import YardDefaults, check_defaults, with_defaults
 
 __all__ = [
-    "Ask", "Background", "Band", "Coarse", "Conditions", "Correct", "DatedAsk", "Event", "EventKind",
-    "Flag", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override", "Session",
-    "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "YardDefaults", "asks_in_order",
-    "band_for", "check_defaults", "days_off", "first_assessment", "height_text", "horse_from_form",
-    "parse_json", "read_day", "read_model", "read_record", "record_from", "record_schema", "ride_number",
-    "sessions_in_order", "with_defaults", "write_record",
+    "NEEDS_A_VET", "Ask", "Background", "Band", "ClearedBy", "Coarse", "Conditions", "Correct", "DatedAsk",
+    "Event", "EventKind", "Flag", "FlagCode", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead",
+    "Overridden", "Override", "Session", "SessionHeader", "SessionKind", "Settle", "Sex", "Tension",
+    "YardDefaults", "asks_in_order", "band_for", "check_defaults", "check_flag", "days_off",
+    "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day", "read_model",
+    "read_record", "record_from", "record_schema", "ride_number", "sessions_in_order", "with_defaults",
+    "write_record",
 ]  # fmt: skip

@@ -13,6 +13,7 @@ from typing import Any, TypeGuard, TypeVar
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue, Exercise, Gait, Sides, StepKind
 from bucephal.problems import shorten
+from bucephal.record.models import NEEDS_A_VET, ClearedBy
 
 Raw = Mapping[str, Any]
 _Parsed = TypeVar("_Parsed")
@@ -38,9 +39,33 @@ def check_record(raw: Raw, catalogue: Catalogue, today: date) -> Iterator[Proble
         for index, row in enumerate(_list(raw.get(key))):
             for field in ("raised_on", "cleared_on", "on"):
                 yield from _not_future(_dict(row).get(field), f"{key}[{index}].{field}", today)
+    for index, row in enumerate(_list(raw.get("flags"))):
+        yield from check_flag(_dict(row), f"flags[{index}].")
     for key in ("overrides", "goals"):
         for index, row in enumerate(_list(raw.get(key))):
             yield from _known_step(_dict(row).get("step"), f"{key}[{index}].step", catalogue)
+
+
+def check_flag(flag: Raw, path: str) -> Iterator[Problem]:
+    """Cleared means: not before it was raised, by somebody who looked, with what was found.
+
+    Args:
+        path: before each field: 'flags[0].', or nothing.
+    """
+    cleared_on, raised_on = _date(flag.get("cleared_on")), _date(flag.get("raised_on"))
+    if cleared_on is None:
+        return
+    if raised_on is not None and cleared_on < raised_on:
+        yield Problem(
+            f"{path}cleared_on", str(cleared_on), "is before it was raised", f"{raised_on} or later"
+        )
+    code, by, found = flag.get("code"), flag.get("cleared_by"), flag.get("found")
+    if code in list(NEEDS_A_VET) and by != ClearedBy.VET:
+        yield Problem(f"{path}cleared_by", by, f"{code} is cleared only with what a vet found", ClearedBy.VET)
+    elif by is None:
+        yield Problem(f"{path}cleared_by", by, "says who looked", ", ".join(ClearedBy))
+    if not isinstance(found, str) or not found.strip():
+        yield Problem(f"{path}found", found, "says what was found when it was cleared", "some words")
 
 
 def check_horse(horse: Raw, catalogue: Catalogue, today: date) -> Iterator[Problem]:

@@ -100,10 +100,11 @@ def days_off(record: HorseRecord, on: date) -> int | None:
 
 def ride_number(record: HorseRecord) -> int:
     """Ridden sessions since the start."""
-    return sum(1 for session in record.sessions if _is_ridden(session))
+    return sum(1 for session in record.sessions if is_ridden(session))
 
 
-def _is_ridden(session: Session) -> bool:
+def is_ridden(session: Session) -> bool:
+    """Was the horse ridden in it?"""
     return session.kind in (SessionKind.RIDDEN, SessionKind.HACK)
 
 

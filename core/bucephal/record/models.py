@@ -241,14 +241,45 @@ class Session(SessionHeader):
     events: tuple[Event, ...] = ()
 
 
+class FlagCode(StrEnum):
+    """Signs that are not training problems."""
+
+    STUMBLES = "stumbles"
+    ONE_SIDED_LOSS = "one-sided-loss"
+    REFUSAL = "refusal"
+    DISUNITED = "disunited"
+    UNEVEN = "uneven"
+    BREATHING = "breathing"
+    INJURY = "injury"
+    PAIN_SIGNS = "pain-signs"
+    DANGERS = "dangers"
+    TENSE_WORK = "tense-work"
+
+
+NEEDS_A_VET = (FlagCode.UNEVEN, FlagCode.INJURY, FlagCode.BREATHING, FlagCode.PAIN_SIGNS)
+"""Cleared only with what a vet found."""
+
+
+class ClearedBy(StrEnum):
+    """Who looked."""
+
+    VET = "vet"
+    SADDLER = "saddler"
+    DENTIST = "dentist"
+    FARRIER = "farrier"
+    TRAINER = "trainer"
+
+
 class Flag(FrozenModel):
-    """A sign that is not a training problem; stops harder plans until cleared."""
+    """A flag raised by hand, or one that was cleared; what was tapped raises flags by itself."""
 
     id: Identifier | None = None
-    code: Annotated[str, Field(min_length=1, max_length=60)]
+    code: FlagCode
     raised_on: Day
-    note: LongText = ""
+    by_hand: bool = Field(False, description="Raised by somebody who saw it.")
+    note: LongText = Field("", description="What was seen.")
     cleared_on: Day | None = None
+    cleared_by: ClearedBy | None = Field(None, description="Who looked; with `cleared_on`.")
     found: LongText = Field("", description="What was found when it was cleared.")
 
 

@@ -39,14 +39,14 @@ from bucephal.response.standing import (
     SURE_ENOUGH_SAFETY,
 )
 from bucephal.response.tables import ResponseTables, tables_for
-from bucephal.response.tracks import READY_CHANCE, READY_DAYS, CueTrack, TrackKey, Tracks
+from bucephal.response.tracks import READY_CHANCE, READY_DAYS, CueTrack, Morning, TrackKey, Tracks
 
 __all__ = [
     "ARRIVED_SHARE", "FIRST_ANSWERS_ALONE", "FIRST_ANSWERS_ALONE_SAFETY", "FIRST_ANSWERS_LOST",
     "FIRST_ANSWERS_WITH_SURE", "HORIZON", "LIGHTER_BY", "LIGHTER_CLAIM", "READY_CHANCE", "READY_DAYS",
     "RIGHT_WANTED", "SIDE_CLAIM", "SIDE_HINT", "SIDE_LEAST_ASKS", "SIDE_MATTERS", "SLIPPING_BELOW",
     "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "WITHIN", "CueTrack", "DayBelief", "Difference", "Forecast",
-    "Influence", "LightnessTrack", "ResponseTables", "ShareTrack", "SideRide", "TrackKey", "Tracks",
-    "beliefs_by_day", "best_so_far_threshold", "forecast", "heard_days", "influences", "resume",
+    "Influence", "LightnessTrack", "Morning", "ResponseTables", "ShareTrack", "SideRide", "TrackKey",
+    "Tracks", "beliefs_by_day", "best_so_far_threshold", "forecast", "heard_days", "influences", "resume",
     "rhythm", "save", "session_change", "side_difference", "side_rides", "stuck_after", "tables_for",
 ]  # fmt: skip

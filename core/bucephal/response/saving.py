@@ -11,6 +11,7 @@ from __future__ import annotations
 
 import io
 import json
+from bisect import bisect_left
 from collections.abc import Iterator
 from dataclasses import asdict
 from datetime import date
@@ -28,9 +29,9 @@ from bucephal.response.parameters import DEFAULT, ResponseParameters
 from bucephal.response.share import ShareTrack
 from bucephal.response.standing import TrackStanding
 from bucephal.response.tables import Array
-from bucephal.response.tracks import Belief, CueTrack, TrackKey, Tracks
+from bucephal.response.tracks import Belief, CueTrack, Morning, TrackKey, Tracks
 
-_SHAPE = "bucephal.tracks 2"
+_SHAPE = "bucephal.tracks 3"
 _DAMAGED = (ValueError, KeyError, TypeError, OSError, EOFError, StopIteration, BadZipFile)
 
 
@@ -95,6 +96,7 @@ def _note(track: CueTrack, key: TrackKey, until: date) -> dict[str, Any]:
     note: dict[str, Any] = {
         "step": key[0], "side": str(key[1]), "day": belief.day, "means": means,
         "standing": asdict(track.standing if track.last_day < until else track.earlier_standing),
+        "mornings": track.mornings[: bisect_left(track.days, until)],
         "moods": [[day, track.moods[day] is not None] for day in _mood_days(track, until)],
     }  # fmt: skip
     if isinstance(belief, ShareTrack):
@@ -132,7 +134,8 @@ def _restore(tracks: Tracks, saved: bytes, rows: list[DatedAsk], record: HorseRe
     for row in earlier:
         tracks.recall(row)
     for track, note in zip(tracks.by_key.values(), head["tracks"], strict=True):
-        track.take_up(TrackStanding(**note["standing"]), _means(note))
+        mornings = [Morning(*one) for one in note["mornings"]]
+        track.take_up(TrackStanding(**note["standing"]), _means(note), mornings)
     return len(earlier)
 
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 from bisect import bisect_left
 from dataclasses import dataclass, field
 from datetime import date
+from typing import NamedTuple
 
 from bucephal.answers import Meaning, Observation, StepRule, meaning_of, rule_for
 from bucephal.ladder import Catalogue, Side, StepKind
@@ -22,6 +23,15 @@ from bucephal.words.plain import basis
 
 TrackKey = tuple[str, Side]
 Belief = LightnessTrack | ShareTrack
+
+
+class Morning(NamedTuple):
+    """How a side stood before a day on which it was asked."""
+
+    confirmed: bool = False
+    ready: bool = False
+    mean: float | None = None
+    """Its level; None: never asked before, or not judged by lightness."""
 
 
 @dataclass
@@ -48,6 +58,8 @@ class CueTrack:
     """How it stood before its last day."""
     earlier_means: list[tuple[date, float]] = field(default_factory=list)
     """Mean after each day but the last."""
+    mornings: list[Morning] = field(default_factory=list)
+    """How it stood before each of its days."""
     _standing: TrackStanding | None = None
 
     @property
@@ -90,8 +102,12 @@ class CueTrack:
 
     def open_day(self, day: date) -> None:
         """Keeps how it stood, when the ask that comes next is the first of a new day."""
+        if not self.asks:
+            self.mornings.append(Morning())
         if not self.asks or self.last_day == day:
             return
+        mean = self.mean if isinstance(self.belief, LightnessTrack) else None
+        self.mornings.append(Morning(self.standing.confirmed, self.is_ready(), mean))
         self.earlier_means.append((self.last_day, self.mean))
         self.earlier, self.earlier_standing = self.belief, self.standing
 
@@ -103,9 +119,15 @@ class CueTrack:
         self.manner = self.manner.hear(meaning, row.day.toordinal())
         self._standing = None
 
-    def take_up(self, standing: TrackStanding, means: list[tuple[date, float]]) -> None:
+    def take_up(
+        self, standing: TrackStanding, means: list[tuple[date, float]], mornings: list[Morning]
+    ) -> None:
         """Goes on from a saved state: as if its last day had been judged just now."""
-        self._standing, self.earlier_means = standing, means[:-1]
+        self._standing, self.earlier_means, self.mornings = standing, means[:-1], mornings
+
+    def morning(self, day: date) -> Morning:
+        """How it stood before a day on which it was asked."""
+        return self.mornings[bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)]
 
     def asks_on(self, day: date) -> list[Ask]:
         index = bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)

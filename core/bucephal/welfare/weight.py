@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
 from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
@@ -39,3 +40,40 @@ def tape_weight(girth_cm: float, length_cm: float, months: int | None) -> TapeWe
     kg = tape_weight_kg(girth_cm, length_cm)
     rough = months is not None and months < ADULT_MONTHS
     return TapeWeight(kg=kg, rough=rough, words=words.tape_weight(kg, rough=rough))
+
+
+EASY_PCT, MOST_PCT = 15.0, 20.0
+"""Source: Powell et al. (2008), Journal of Equine Veterinary Science (from memory): signs of strain from
+about a quarter of the horse's weight, little at a fifth. Own, cautious: at most 15 % in the first year.
+"""
+
+
+class WeightVerdict(StrEnum):
+    EASY = "easy"
+    CARE = "care"
+    TOO_MUCH = "too-much"
+
+
+class Weight(BaseModel):
+    """What a horse carries, as a share of its own weight."""
+
+    model_config = ConfigDict(frozen=True)
+
+    horse_kg: float
+    share_pct: float
+    verdict: WeightVerdict
+
+
+def rider_weight(horse_kg: float, carried_kg: float, *, first_year: bool) -> Weight:
+    """Rider and tack against the horse, in kilograms.
+
+    Args:
+        first_year: it is in its first year under saddle, or was never ridden.
+    """
+    share = 100 * carried_kg / horse_kg
+    most = EASY_PCT if first_year else MOST_PCT
+    if share > most:
+        verdict = WeightVerdict.TOO_MUCH
+    else:
+        verdict = WeightVerdict.EASY if share <= EASY_PCT else WeightVerdict.CARE
+    return Weight(horse_kg=round(horse_kg, 1), share_pct=round(share, 1), verdict=verdict)

@@ -40,10 +40,6 @@ def here_since(day: date) -> str:
     return f"here since {day}"
 
 
-def flag_fact(code: str) -> str:
-    return f"flag open: {code}"
-
-
 def answers_counted(steps: int) -> str:
     return f"{steps} steps answered or tried"
 

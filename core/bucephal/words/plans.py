@@ -219,10 +219,6 @@ def days_off_first(days_off: int) -> str:
     return f"{days_off} days off: the basics first, nothing new today"
 
 
-def flag_open(codes: Iterable[str]) -> str:
-    return f"a flag is open: {', '.join(codes)}"
-
-
 def held_back(needs: Iterable[str], obstacle: str | None) -> str:
     words = f"held back: {'; '.join(needs)}"
     return words if obstacle is None else f"{words}; {obstacle}"
@@ -326,10 +322,6 @@ def long_off(days_off: int) -> str:
 
 def heat(total: float, verdict: str) -> str:
     return f"Heat {total:.0f} (°F plus % humidity): {_HEAT[verdict]}"
-
-
-def flag_to_clear(code: str) -> str:
-    return f"Flag open: {code}. Ask a vet; clear it with what was found."
 
 
 ONE_PASSED_OVER = "One knot passed over: what it rests on did not come."

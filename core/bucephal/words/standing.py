@@ -31,10 +31,6 @@ def not_ridden_yet(months: int) -> str:
     return f"{NOT_DECIDED_HERE}: under {months} months ridden work is not planned"
 
 
-def flag_open(codes: Iterable[str]) -> str:
-    return f"a flag is open ({', '.join(codes)}): nothing harder until it is cleared"
-
-
 def kit_missing(things: Iterable[str]) -> str:
     return f"the yard has no {', '.join(things)}"
 

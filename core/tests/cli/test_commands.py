@@ -248,6 +248,38 @@ def test_assess_prints_what_to_try_where_it_stands_and_the_baseline(run: Run) ->
     assert plain["kind"] == "ground"
 
 
+def test_welfare_prints_age_heat_load_weight_and_flags(run: Run) -> None:
+    stumbled = record({0: [{"step": "walk-on.2", "side": "none", "level": 2}]})
+    stumbled["sessions"][0]["events"] = [{"kind": "stumble"}, {"kind": "stumble"}]
+    stumbled["horse"] |= {"girth_cm": 180, "length_cm": 150}
+    weather = ("--air-c", "30", "--humidity-pct", "60", "--rider-kg", "70", "--tack-kg", "10")
+    code, out, _ = run("welfare", stumbled, "--on", "2026-03-09", *weather)
+    assert code == 0
+    assert out["age_months"] == 130
+    assert out["limits"]["minutes"] == [45, 45]
+    assert "canter.1" in out["limits"]["steps"]
+    assert out["heat"] == {"sum_f": 146.0, "verdict": "care"}
+    assert set(out["load"]) == {"last_7", "average_28", "change_pct", "verdict"}
+    assert out["weight"] == {"horse_kg": 409.2, "share_pct": 19.6, "verdict": "too-much"}  # its first year
+    (flag,) = out["flags"]
+    assert (flag["code"], flag["since"], flag["open"]) == ("stumbles", "2026-03-02", True)
+    assert flag["figures"] == {"stumbles": 2}
+    assert flag["why"]
+    assert "canter.1" in flag["holds_back"]
+    assert "walk-on.2" not in flag["holds_back"]
+    code, out, _ = run("welfare", record({0: []}), "--on", "2026-03-09")
+    assert (code, out["heat"], out["weight"], out["flags"]) == (0, None, None, [])
+
+
+@pytest.mark.parametrize(
+    ("wish", "path"),
+    [(("--air-c", "90"), "air_c"), (("--rider-kg", "heavy"), "rider_kg"), (("--tack-kg", "-1"), "tack_kg")],
+)
+def test_welfare_refuses_by_name(wish: tuple[str, str], path: str, run: Run) -> None:
+    code, _, errors = run("welfare", record({0: []}), *wish)
+    assert (code, errors[0]["path"]) == (2, path)
+
+
 def test_ladder_is_bent_by_a_school(run: Run) -> None:
     code, out, _ = run("ladder", "canter.1", "--school", "first-canter=b")
     assert code == 0

@@ -93,7 +93,7 @@ def test_every_stage_says_why_it_stands_where_it_stands(
         ("age", "3 years", {"born": "2025-01-01"}, {}, YardLadder(), "walk-on.1"),
         (
             "flag", "stumbles", {}, {"flags": [{"code": "stumbles", "raised_on": "2026-06-10"}]},
-            YardLadder(), "up-wt.1",
+            YardLadder(), "lunge.1",
         ),
         ("kit", "tarpaulin", {}, {}, YardLadder(missing_kit=("tarpaulin",)), "object.1"),
         ("resting", "seen by the trainer", {}, {"overrides": [override("steer.1", "resting")]},
@@ -118,9 +118,15 @@ def test_a_resting_step_says_what_keeps_it_at_rest_and_is_not_planned(
 
 
 def test_a_cleared_flag_no_longer_rests_anything(record_of: Build, catalogue: Catalogue, today: date) -> None:
-    flag = {"code": "stumbles", "raised_on": "2026-06-10", "cleared_on": "2026-06-12", "found": "a stone"}
+    flag = {
+        "code": "stumbles",
+        "raised_on": "2026-06-10",
+        "cleared_on": "2026-06-12",
+        "cleared_by": "farrier",
+        "found": "a stone",
+    }
     standing = Standing(with_rows(record_of([]), flags=[flag]), catalogue, today)
-    assert standing.state("up-wt.1") is not StepState.RESTING
+    assert standing.state("lunge.1") is not StepState.RESTING
 
 
 # --- overrides --------------------------------------------------------------------------------

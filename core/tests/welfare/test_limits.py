@@ -2,16 +2,23 @@
 
 from __future__ import annotations
 
-from datetime import date
+from datetime import UTC, date, datetime, timedelta
+from typing import Any
 
 import pytest
+from bucephal.ladder import Catalogue
+from bucephal.record import record_from
 from bucephal.welfare import (
     Heat,
+    Load,
     age_months,
     heat_class,
     heat_sum,
+    rider_weight,
     session_limit_min,
+    session_minutes_range,
     tape_weight_kg,
+    week_load,
 )
 from bucephal.words.ages import age_text
 
@@ -50,3 +57,66 @@ def test_heat_classes_at_their_limits(total: float, heat: Heat) -> None:
 def test_tape_weight_of_the_worked_example() -> None:
     # Carroll and Huntington 1988 (from memory): girth 180, length 160 gives 436.5 kg.
     assert tape_weight_kg(180, 160) == pytest.approx(436.5, abs=0.05)
+
+
+@pytest.mark.parametrize(
+    ("share", "first_year", "verdict"),
+    [(15.0, False, "easy"), (15.1, False, "care"), (20.0, False, "care"), (20.1, False, "too-much"),
+     (15.0, True, "easy"), (15.1, True, "too-much")],
+)  # fmt: skip
+def test_rider_and_tack_against_the_horse(share: float, first_year: bool, verdict: str) -> None:
+    # Powell et al. (2008), J. Equine Vet. Sci. (from memory): strain from about 25 %, little at 20 %.
+    weight = rider_weight(400.0, 4.0 * share, first_year=first_year)
+    assert (weight.share_pct, weight.verdict) == (share, verdict)
+
+
+def session(day: date, minutes: int, *steps: str) -> dict[str, Any]:
+    began = datetime(day.year, day.month, day.day, 9, tzinfo=UTC)
+    ended = began + timedelta(minutes=minutes)
+    asks = [
+        {"step": step, "side": "none" if step.startswith("walk") else "left", "level": 2} for step in steps
+    ]
+    return {"date": str(day), "started": began.isoformat(), "ended": ended.isoformat(), "asks": asks}
+
+
+def load_of(catalogue: Catalogue, today: date, *sessions: dict[str, Any]) -> Load:
+    raw = {
+        "format": "bucephal.horse-record",
+        "version": 1,
+        "horse": {"name": "Test"},
+        "sessions": list(sessions),
+    }
+    return week_load(record_from(raw, catalogue, today), catalogue, today)
+
+
+def test_a_sessions_load_is_its_minutes_by_gait(catalogue: Catalogue, today: date) -> None:
+    # Own: walk 1, trot 2, canter 4 a minute; groundwork 1; on the lunge 1.3 times.
+    assert load_of(catalogue, today, session(today, 30)).last_7 == 30
+    assert load_of(catalogue, today, session(today, 30, "walk-on.2", "walk-on.2", "up-wt.2")).last_7 == 40
+    assert load_of(catalogue, today, session(today, 20, "hip-g.1")).last_7 == 20
+    started_only = session(today, 20) | {"ended": None}
+    assert load_of(catalogue, today, started_only).last_7 == 20
+
+
+@pytest.mark.parametrize(
+    ("minutes", "verdict"),
+    [(30, "fine"), (34, "fine"), (35, "rising"), (43, "rising"), (44, "too-fast")],
+)
+def test_a_week_against_the_last_four(minutes: int, verdict: str, catalogue: Catalogue, today: date) -> None:
+    # Common practice, no source: about a tenth more a week for a green horse.
+    before = [session(today - timedelta(days=7 * week), 30) for week in (1, 2, 3, 4)]
+    load = load_of(catalogue, today, *before, session(today, minutes))
+    assert load.average_28 == pytest.approx((90 + minutes) / 4, abs=0.06)
+    assert load.verdict == verdict
+
+
+def test_nothing_is_too_fast_before_four_weeks_of_work(catalogue: Catalogue, today: date) -> None:
+    assert load_of(catalogue, today, session(today, 40)).verdict == "fine"
+    assert load_of(catalogue, today).change_pct is None
+
+
+def test_minutes_by_age() -> None:
+    # Common practice, no source: cautious defaults; a vet's advice goes first.
+    ages = {11: (5, 10), 12: (10, 15), 24: (20, 20), 36: (10, 20), 48: (20, 30), 60: (45, 45)}
+    assert {months: session_minutes_range(months) for months in ages} == ages
+    assert session_minutes_range(None) == (45, 45)

@@ -296,6 +296,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/flags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Flags */
+        get: operations["plans_api_get_flags"];
+        put?: never;
+        /**
+         * Add Flag
+         * @description Raised by hand, with what was seen: by whoever works with the horse.
+         */
+        post: operations["horses_api_add_flag"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Record
+         * @description The whole record in the open format.
+         */
+        get: operations["plans_api_get_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/horses/{horse_id}/arrival": {
         parameters: {
             query?: never;
@@ -396,6 +437,23 @@ export interface paths {
         put?: never;
         /** Lift Override */
         post: operations["horses_api_lift_override"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/flags/clear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Clear Flag */
+        post: operations["horses_api_clear_flag"];
         delete?: never;
         options?: never;
         head?: never;
@@ -946,6 +1004,12 @@ export interface components {
          * @enum {string}
          */
         Tension: "calm" | "tight" | "alarmed";
+        /**
+         * FlagCode
+         * @description Signs that are not training problems.
+         * @enum {string}
+         */
+        FlagCode: "stumbles" | "one-sided-loss" | "refusal" | "disunited" | "uneven" | "breathing" | "injury" | "pain-signs" | "dangers" | "tense-work";
         /** HorseFacts */
         HorseFacts: {
             /** Id */
@@ -974,12 +1038,33 @@ export interface components {
             /** Last On */
             last_on: string | null;
             /** Open Flags */
-            open_flags: string[];
+            open_flags: components["schemas"]["OpenFlag"][];
         };
         /** HorseList */
         HorseList: {
             /** Horses */
             horses: components["schemas"]["HorseFacts"][];
+        };
+        /**
+         * OpenFlag
+         * @description An open flag in a line.
+         */
+        OpenFlag: {
+            code: components["schemas"]["FlagCode"];
+            /** Name */
+            name: string;
+            /**
+             * Words
+             * @description Since when, and why.
+             */
+            words: string;
+            /**
+             * Say
+             * @description What to have looked at.
+             */
+            say: string;
+            /** Holds Back Words */
+            holds_back_words: string;
         };
         /** TodayPlan */
         TodayPlan: {
@@ -1593,6 +1678,29 @@ export interface components {
             looks: string;
         };
         /**
+         * PackFlag
+         * @description A flag that this session may raise: what is then left out at once, and what is said.
+         */
+        PackFlag: {
+            code: components["schemas"]["FlagCode"];
+            /** Any Of */
+            any_of: components["schemas"]["RingSign"][];
+            /** Name */
+            name: string;
+            /**
+             * Say
+             * @description What to have looked at.
+             */
+            say: string;
+            /** Holds Back Words */
+            holds_back_words: string;
+            /**
+             * Drops
+             * @description Items that it holds back.
+             */
+            drops: string[];
+        };
+        /**
          * PackItem
          * @description What the ring needs of one item beside the plan's own words.
          */
@@ -1676,6 +1784,11 @@ export interface components {
             items: components["schemas"]["PackItem"][];
             /** Coaches */
             coaches: components["schemas"]["CompiledCoach"][];
+            /**
+             * Flags
+             * @description What this session may raise, the gravest first.
+             */
+            flags: components["schemas"]["PackFlag"][];
             /** Rider Faults */
             rider_faults: components["schemas"]["RiderFault"][];
             /**
@@ -1696,6 +1809,42 @@ export interface components {
                 string,
                 string
             ];
+        };
+        /**
+         * RingSign
+         * @description Holds when enough of what is tapped fits: any of the groups, all conditions of it.
+         */
+        RingSign: {
+            /** When Any */
+            when_any: components["schemas"]["Condition"][][];
+            /**
+             * At Least
+             * @default 1
+             */
+            at_least: number;
+            /**
+             * Step
+             * @description Of this step only; null: of any.
+             */
+            step?: string | null;
+            /** @description On this side only; null: on any. */
+            side?: components["schemas"]["Side"] | null;
+            /**
+             * First Only
+             * @description Only the first answer of the step and side.
+             * @default false
+             */
+            first_only: boolean;
+            /**
+             * Share
+             * @description As large a share of the asks, of `at_least` asks or more.
+             */
+            share?: number | null;
+            /**
+             * Same Within S
+             * @description An event and an ask that fit within as many seconds are one.
+             */
+            same_within_s?: number | null;
         };
         /**
          * RowEffect
@@ -1797,33 +1946,11 @@ export interface components {
             words: string;
         };
         /**
-         * Flag
-         * @description A sign that is not a training problem; stops harder plans until cleared.
+         * ClearedBy
+         * @description Who looked.
+         * @enum {string}
          */
-        Flag: {
-            /** Id */
-            id?: string | null;
-            /** Code */
-            code: string;
-            /**
-             * Raised On
-             * Format: date
-             */
-            raised_on: string;
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /** Cleared On */
-            cleared_on?: string | null;
-            /**
-             * Found
-             * @description What was found when it was cleared.
-             * @default
-             */
-            found: string;
-        };
+        ClearedBy: "vet" | "saddler" | "dentist" | "farrier" | "trainer";
         /**
          * GoalForecast
          * @description A step as a goal: what is in the way, and how soon it will be light on every side.
@@ -1896,7 +2023,7 @@ export interface components {
             /** Goals */
             goals: components["schemas"]["GoalLine"][];
             /** Flags */
-            flags: components["schemas"]["Flag"][];
+            flags: components["schemas"]["RaisedFlag"][];
             /**
              * Limits
              * @description What the figures rest on and cannot do.
@@ -1933,6 +2060,52 @@ export interface components {
             words: string;
         };
         /**
+         * RaisedFlag
+         * @description A flag, open or cleared, with what raised it.
+         */
+        RaisedFlag: {
+            code: components["schemas"]["FlagCode"];
+            /** Name */
+            name: string;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Open */
+            open: boolean;
+            /** By Hand */
+            by_hand: boolean;
+            /** Why */
+            why: string;
+            /**
+             * Say
+             * @description What to have looked at.
+             */
+            say: string;
+            /** Holds Back Words */
+            holds_back_words: string;
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /**
+             * Seen
+             * @description What was seen, thing by thing.
+             */
+            seen: components["schemas"]["Seen"][];
+            /**
+             * Needs A Vet
+             * @description Cleared only with what a vet found.
+             */
+            needs_a_vet: boolean;
+            /** Cleared On */
+            cleared_on: string | null;
+            cleared_by: components["schemas"]["ClearedBy"] | null;
+            /** Found */
+            found: string;
+        };
+        /**
          * RidesUntil
          * @description If it arrives within 40 rides at all: between so many, and in the middle (10, 90, 50 %).
          */
@@ -1953,6 +2126,19 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * Seen
+         * @description One thing that was seen, in words.
+         */
+        Seen: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Words */
+            words: string;
         };
         /** SettleMark */
         SettleMark: {
@@ -2653,6 +2839,330 @@ export interface components {
             /** Disclaimer */
             disclaimer: string;
         };
+        /** FlagKind */
+        FlagKind: {
+            code: components["schemas"]["FlagCode"];
+            /** Name */
+            name: string;
+            /**
+             * Say
+             * @description What to have looked at.
+             */
+            say: string;
+        };
+        /** FlagOnThePage */
+        FlagOnThePage: {
+            code: components["schemas"]["FlagCode"];
+            /** Name */
+            name: string;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Open */
+            open: boolean;
+            /** By Hand */
+            by_hand: boolean;
+            /** Why */
+            why: string;
+            /**
+             * Say
+             * @description What to have looked at.
+             */
+            say: string;
+            /** Holds Back Words */
+            holds_back_words: string;
+            /** Figures */
+            figures: {
+                [key: string]: number | string;
+            };
+            /**
+             * Seen
+             * @description What was seen, thing by thing.
+             */
+            seen: components["schemas"]["Seen"][];
+            /**
+             * Needs A Vet
+             * @description Cleared only with what a vet found.
+             */
+            needs_a_vet: boolean;
+            /** Cleared On */
+            cleared_on: string | null;
+            cleared_by: components["schemas"]["ClearedBy"] | null;
+            /** Found */
+            found: string;
+            /**
+             * Holds Back
+             * @description Steps that it holds back.
+             */
+            holds_back: string[];
+            /**
+             * Cleared By Whom
+             * @description Who may have looked.
+             */
+            cleared_by_whom: components["schemas"]["ClearedBy"][];
+            /**
+             * Cleared Words
+             * @description When it was cleared, by whom, with what; empty: it is open.
+             */
+            cleared_words: string;
+            /**
+             * Only A Vet
+             * @description Said where nobody else may clear it.
+             */
+            only_a_vet: string;
+        };
+        /** FlagPage */
+        FlagPage: {
+            facts: components["schemas"]["HorseFacts"];
+            /** Flags */
+            flags: components["schemas"]["FlagOnThePage"][];
+            /**
+             * Kinds
+             * @description What can be raised by hand.
+             */
+            kinds: components["schemas"]["FlagKind"][];
+            /**
+             * None
+             * @description Said where no flag was ever raised.
+             */
+            none: string;
+            /**
+             * Limits
+             * @description What a flag does not say.
+             */
+            limits: string;
+        };
+        /**
+         * Background
+         * @enum {string}
+         */
+        Background: "unhandled" | "handled" | "started" | "from-racing" | "from-harness" | "gaited" | "long-rest" | "spoiled";
+        /**
+         * Conditions
+         * @description What the day was like; shown beside the asks, never corrected away.
+         */
+        Conditions: {
+            /** Air C */
+            air_c?: number | null;
+            /** Humidity Pct */
+            humidity_pct?: number | null;
+            /** Wind */
+            wind?: string | number | null;
+            /** Insects */
+            insects?: boolean | string | null;
+            /** New Place */
+            new_place?: boolean | null;
+        };
+        /**
+         * Flag
+         * @description A flag raised by hand, or one that was cleared; what was tapped raises flags by itself.
+         */
+        Flag: {
+            /** Id */
+            id?: string | null;
+            code: components["schemas"]["FlagCode"];
+            /**
+             * Raised On
+             * Format: date
+             */
+            raised_on: string;
+            /**
+             * By Hand
+             * @description Raised by somebody who saw it.
+             * @default false
+             */
+            by_hand: boolean;
+            /**
+             * Note
+             * @description What was seen.
+             * @default
+             */
+            note: string;
+            /** Cleared On */
+            cleared_on?: string | null;
+            /** @description Who looked; with `cleared_on`. */
+            cleared_by?: components["schemas"]["ClearedBy"] | null;
+            /**
+             * Found
+             * @description What was found when it was cleared.
+             * @default
+             */
+            found: string;
+        };
+        /** Goal */
+        Goal: {
+            /**
+             * Step
+             * @description A step, e.g. up-wt.2.
+             */
+            step: string;
+            /** By */
+            by?: string | null;
+        };
+        /**
+         * Horse
+         * @description Who the horse is and what is agreed about it.
+         */
+        Horse: {
+            /** Id */
+            id?: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Born
+             * @description Birth date; unknown if missing.
+             */
+            born?: string | null;
+            sex?: components["schemas"]["Sex"] | null;
+            /** Height Cm */
+            height_cm?: number | null;
+            /** Girth Cm */
+            girth_cm?: number | null;
+            /** Length Cm */
+            length_cm?: number | null;
+            background?: components["schemas"]["Background"] | null;
+            /** Arrived */
+            arrived?: string | null;
+            /** Home */
+            home?: string | null;
+            /** School */
+            school?: {
+                [key: string]: "a" | "b" | "c" | "d";
+            };
+            /** Bands */
+            bands?: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Temperament */
+            temperament?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * HorseRecord
+         * @description Everything known of one horse, as it is exchanged: the open format, version 1.
+         */
+        HorseRecord: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "bucephal.horse-record";
+            /**
+             * Version
+             * @constant
+             */
+            version: 1;
+            horse: components["schemas"]["Horse"];
+            /**
+             * Sessions
+             * @default []
+             */
+            sessions: components["schemas"]["Session"][];
+            /**
+             * Flags
+             * @default []
+             */
+            flags: components["schemas"]["Flag"][];
+            /**
+             * Overrides
+             * @default []
+             */
+            overrides: components["schemas"]["Override"][];
+            /**
+             * Goals
+             * @default []
+             */
+            goals: components["schemas"]["Goal"][];
+        };
+        /**
+         * Override
+         * @description A trainer's own decision about a step; kept with its reason.
+         */
+        Override: {
+            /**
+             * Step
+             * @description A step, e.g. up-wt.2.
+             */
+            step: string;
+            state: components["schemas"]["Overridden"];
+            /** Reason */
+            reason: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Until */
+            until?: string | null;
+        };
+        /**
+         * Session
+         * @description A session with what was asked, in order, and what happened.
+         */
+        Session: {
+            /** Id */
+            id?: string | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Started */
+            started?: string | null;
+            /** Ended */
+            ended?: string | null;
+            /** @default ridden */
+            kind: components["schemas"]["SessionKind"];
+            /** Place */
+            place?: string | null;
+            /** Helper */
+            helper?: boolean | string | null;
+            /** Rider */
+            rider?: string | null;
+            /** Rider Kg */
+            rider_kg?: number | null;
+            /** Tack */
+            tack?: {
+                [key: string]: string | boolean | number;
+            };
+            /**
+             * @default {
+             *       "air_c": null,
+             *       "humidity_pct": null,
+             *       "wind": null,
+             *       "insects": null,
+             *       "new_place": null
+             *     }
+             */
+            conditions: components["schemas"]["Conditions"];
+            settle?: components["schemas"]["Settle"] | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Asks
+             * @default []
+             */
+            asks: components["schemas"]["Ask"][];
+            /**
+             * Events
+             * @default []
+             */
+            events: components["schemas"]["Event"][];
+        };
+        /**
+         * Sex
+         * @enum {string}
+         */
+        Sex: "mare" | "gelding" | "stallion";
         /**
          * After
          * @description A step that must have been answered on every side before another is tried; lightly or at all.
@@ -2744,11 +3254,6 @@ export interface components {
             tried: boolean;
         };
         /**
-         * Background
-         * @enum {string}
-         */
-        Background: "unhandled" | "handled" | "started" | "from-racing" | "from-harness" | "gaited" | "long-rest" | "spoiled";
-        /**
          * NotTried
          * @description A step that belongs to this background and is not tried; ``reason``: a permanent code.
          */
@@ -2832,58 +3337,6 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** Goal */
-        Goal: {
-            /**
-             * Step
-             * @description A step, e.g. up-wt.2.
-             */
-            step: string;
-            /** By */
-            by?: string | null;
-        };
-        /**
-         * Horse
-         * @description Who the horse is and what is agreed about it.
-         */
-        Horse: {
-            /** Id */
-            id?: string | null;
-            /** Name */
-            name: string;
-            /**
-             * Born
-             * @description Birth date; unknown if missing.
-             */
-            born?: string | null;
-            sex?: components["schemas"]["Sex"] | null;
-            /** Height Cm */
-            height_cm?: number | null;
-            /** Girth Cm */
-            girth_cm?: number | null;
-            /** Length Cm */
-            length_cm?: number | null;
-            background?: components["schemas"]["Background"] | null;
-            /** Arrived */
-            arrived?: string | null;
-            /** Home */
-            home?: string | null;
-            /** School */
-            school?: {
-                [key: string]: "a" | "b" | "c" | "d";
-            };
-            /** Bands */
-            bands?: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Temperament */
-            temperament?: {
-                [key: string]: string;
-            };
-        };
         /**
          * HorseView
          * @description What is known of a horse. ``profile`` is its own; the yard's schools are not mixed in.
@@ -2905,11 +3358,6 @@ export interface components {
             /** Goals */
             goals: components["schemas"]["Goal"][];
         };
-        /**
-         * Sex
-         * @enum {string}
-         */
-        Sex: "mare" | "gelding" | "stallion";
         /**
          * HorseForm
          * @description A horse as it is typed; the core's own model names what does not fit.
@@ -2946,6 +3394,36 @@ export interface components {
         Lift: {
             /** Step */
             step: string;
+        };
+        /**
+         * FlagSeen
+         * @description A sign that somebody saw, as it is typed.
+         */
+        FlagSeen: {
+            /** Code */
+            code?: unknown;
+            /**
+             * Note
+             * @default
+             */
+            note: unknown;
+        };
+        /**
+         * Clearing
+         * @description Who looked and what was found, as it is typed.
+         */
+        Clearing: {
+            /** Code */
+            code?: unknown;
+            /** Raised On */
+            raised_on?: unknown;
+            /** Cleared By */
+            cleared_by?: unknown;
+            /**
+             * Found
+             * @default
+             */
+            found: unknown;
         };
         /** Goals */
         Goals: {
@@ -3752,6 +4230,74 @@ export interface operations {
             };
         };
     };
+    plans_api_get_flags: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlagPage"];
+                };
+            };
+        };
+    };
+    horses_api_add_flag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlagSeen"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plans_api_get_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseRecord"];
+                };
+            };
+        };
+    };
     plans_api_get_arrival: {
         parameters: {
             query?: never;
@@ -3906,6 +4452,30 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Lift"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    horses_api_clear_flag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Clearing"];
             };
         };
         responses: {

@@ -1,0 +1,87 @@
+"""The week's load: minutes by gait, weighted, of the last seven days against the last twenty-eight.
+
+Own: what a gait weighs, and how a session's minutes fall to gaits. Common practice, no source: a green
+horse's week grows by no more than about a tenth.
+"""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from enum import StrEnum
+
+from bucephal.ladder import Catalogue, Gait
+from bucephal.record import FrozenModel, HorseRecord, Session
+from bucephal.record.models import moment_key
+
+GAIT_WEIGHT = {Gait.HALT: 0.0, Gait.WALK: 1.0, Gait.TROT: 2.0, Gait.CANTER: 4.0}
+CIRCLE_WEIGHT = 1.3
+WEEK, MONTH = 7, 28
+RISING_PCT, TOO_FAST_PCT = 10.0, 30.0
+"""Over a tenth more it is rising; over three tenths [own] it is too fast."""
+UNTIMED_MINUTES = 20.0
+"""Of a session without begin and end [own]."""
+
+
+class LoadVerdict(StrEnum):
+    FINE = "fine"
+    RISING = "rising"
+    TOO_FAST = "too-fast"
+
+
+class Load(FrozenModel):
+    """Weighted minutes; ``average_28``: of a week, over the last twenty-eight days."""
+
+    last_7: float
+    average_28: float
+    change_pct: float | None
+    verdict: LoadVerdict
+
+
+def week_load(record: HorseRecord, catalogue: Catalogue, on: date) -> Load:
+    """The load up to and with a day."""
+    last = _load_within(record, catalogue, on, WEEK)
+    average = _load_within(record, catalogue, on, MONTH) * WEEK / MONTH
+    change = None if average == 0 else 100 * (last - average) / average
+    return Load(
+        last_7=round(last, 1),
+        average_28=round(average, 1),
+        change_pct=None if change is None else round(change, 1),
+        verdict=_verdict(change, _has_history(record, on)),
+    )
+
+
+def _has_history(record: HorseRecord, on: date) -> bool:
+    """Before four weeks of work there is nothing to compare a week with."""
+    return any(session.date <= on - timedelta(days=MONTH) for session in record.sessions)
+
+
+def _verdict(change_pct: float | None, compared: bool) -> LoadVerdict:
+    if change_pct is None or not compared or change_pct <= RISING_PCT:
+        return LoadVerdict.FINE
+    return LoadVerdict.TOO_FAST if change_pct > TOO_FAST_PCT else LoadVerdict.RISING
+
+
+def _load_within(record: HorseRecord, catalogue: Catalogue, on: date, days: int) -> float:
+    since = on - timedelta(days=days)
+    return sum(session_load(one, catalogue) for one in record.sessions if since < one.date <= on)
+
+
+def session_load(session: Session, catalogue: Catalogue) -> float:
+    """Weighted minutes: a session's, in equal parts to what was asked; at walk where nothing was."""
+    weights = [_weight(ask.step, catalogue) for ask in session.asks if ask.step in catalogue]
+    return session_minutes(session) * (sum(weights) / len(weights) if weights else GAIT_WEIGHT[Gait.WALK])
+
+
+def _weight(step: str, catalogue: Catalogue) -> float:
+    """Groundwork weighs as walk; on a circle it weighs more."""
+    stage = catalogue.stage(step)
+    on_the_line = stage.circles and not stage.ridden
+    by_gait = GAIT_WEIGHT[stage.gait] if stage.ridden or on_the_line else GAIT_WEIGHT[Gait.WALK]
+    return by_gait * (CIRCLE_WEIGHT if on_the_line else 1.0)
+
+
+def session_minutes(session: Session) -> float:
+    if session.started is None or session.ended is None:
+        return UNTIMED_MINUTES
+    began, ended = (moment_key(one, session.date) for one in (session.started, session.ended))
+    return max((ended - began).total_seconds() / 60, 0.0)
