@@ -20,7 +20,7 @@ import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.browser import open_browser
-from e2e.pages.places import Debrief, Ladder, Plan, Ring, Sheet, SignIn, Step, Today, Yard
+from e2e.pages.places import Debrief, Flags, Ladder, Plan, Ring, Sheet, SignIn, Step, Today, Yard
 from e2e.seed import PASSWORD
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -125,6 +125,7 @@ class Places:
     plan: Plan
     ring: Ring
     debrief: Debrief
+    flags: Flags
     sheet: Sheet
     step: Step
     ladder: Ladder
@@ -136,6 +137,7 @@ def places(driver: WebDriver, server: Server) -> Places:
     at = driver, server.base
     return Places(
         sign_in=SignIn(*at), today=Today(*at), plan=Plan(*at), ring=Ring(*at), debrief=Debrief(*at),
+        flags=Flags(*at),
         sheet=Sheet(*at), step=Step(*at), ladder=Ladder(*at), yard=Yard(*at),
     )  # fmt: skip
 

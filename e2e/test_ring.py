@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
-from e2e.browser import PHONE, set_size
+from e2e.browser import PHONE, set_offline, set_size
 from e2e.conftest import Places, Server
 
 STAGE_BEGUN, STAGE_ABOVE = "from seat and breath", "within two steps"
@@ -98,3 +98,34 @@ def test_the_six_chips_are_seen_whatever_is_said(
         ring.tap(10)  # heavy, then the longest of reasons
         assert ring.chips_in_sight() == 6
         assert driver.execute_script("return document.documentElement.scrollHeight") <= size[1]
+
+
+def test_two_stumbles_with_no_signal_take_the_harder_knots_away(
+    ringside: Places, driver: WebDriver, server: Server
+) -> None:
+    ring, flags, today = ringside.ring, ringside.flags, ringside.today
+    ring.to_wedge()
+    set_offline(driver, True)
+    for number in range(2):
+        ring.open_sheet()
+        ring.button("Stumble").click()
+        ring.wait().until(lambda _, n=number: bool(ring.all("[role=alert]")) is (n == 1))
+        ring.wait().until(lambda _: not ring.all(".MuiDrawer-paper"))
+    assert "Stumbles" in ring.see("[role=alert]").text
+    assert "vet" in ring.see("[role=alert]").text
+    passed = []
+    while not ring.is_last():
+        ring.next()
+        passed.append(ring.see("main section").text)
+    assert not any(STAGE_BEGUN in words for words in passed)  # what was new today is left out
+    set_offline(driver, False)
+    ring.finish()
+    today.open("/")
+    today.wait().until(lambda _: "Stumbles" in today.see("main ol").text)
+    flags.open(f"/horses/{server.horses['Quill']}/flags")
+    flags.clear("farrier", "a loose shoe")
+    flags.wait().until(lambda _: "farrier: a loose shoe" in flags.see("main").text)
+    today.open("/")
+    today.wait().until(lambda _: today.horses() and "Stumbles" not in today.see("main ol").text)
+    (kept,) = flags.of_the_record(server.horses["Quill"])
+    assert (kept["code"], kept["cleared_by"], kept["found"]) == ("stumbles", "farrier", "a loose shoe")

@@ -32,6 +32,10 @@ def ask_item(session: str, level: int = 3, *, position: int = 0, **body: Any) ->
     return {"type": "ask", "id": new_id(), "session": session, "position": position, "body": ask}
 
 
+def event_item(session: str, kind: str, *, position: int = 0) -> dict[str, Any]:
+    return {"type": "event", "id": new_id(), "session": session, "position": position, "body": {"kind": kind}}
+
+
 def delete_item(item: dict[str, Any]) -> dict[str, Any]:
     return {"type": "delete", "id": item["id"]}
 

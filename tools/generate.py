@@ -178,6 +178,7 @@ def sample_answers() -> str:
         WorkedDays,
         arrival,
         debrief,
+        flag_page,
         horse_facts,
         horse_ladder,
         horse_sheet,
@@ -190,7 +191,17 @@ def sample_answers() -> str:
     from bucephal.pages import session_lines as lines_of
     from bucephal.planning import PlanRequest, plan_session
     from bucephal.progress import Standing
-    from bucephal.record import Background, Goal, SessionKind, YardDefaults
+    from bucephal.record import (
+        Background,
+        ClearedBy,
+        Event,
+        EventKind,
+        Flag,
+        FlagCode,
+        Goal,
+        SessionKind,
+        YardDefaults,
+    )
     from bucephal.simulate import simulate_record
     from bucephal.words.ages import age_text
 
@@ -208,6 +219,11 @@ def sample_answers() -> str:
     steer = source_of(YardLadder(), "steer")
     assert steer is not None
     empty = record.model_copy(update={"sessions": (), "goals": ()})
+    stumbles = tuple(Event(kind=EventKind.STUMBLE) for _ in range(2))
+    stumbled = record.sessions[-1].model_copy(update={"events": stumbles})
+    found = {"cleared_on": date(2026, 6, 14), "cleared_by": ClearedBy.VET, "found": "an old splint, settled"}
+    uneven = Flag(code=FlagCode.UNEVEN, raised_on=date(2026, 6, 10), by_hand=True, note="head nods", **found)
+    flagged = record.model_copy(update={"sessions": (*record.sessions[:-1], stumbled), "flags": (uneven,)})
     answers: dict[str, Any] = {
         "horses": {"horses": [facts]},
         "today": plan_today([worked], on),
@@ -236,6 +252,7 @@ def sample_answers() -> str:
             "goals": [],
         },
         "debrief": debrief(record, catalogue, record.sessions[-1]),
+        "flags": flag_page(Standing(flagged, catalogue, on)),
     }
     plain = json.loads(json.dumps(answers, default=lambda one: one.model_dump(mode="json")))
     return json.dumps(rounded(plain), ensure_ascii=False) + "\n"

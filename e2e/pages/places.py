@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import time
+from typing import Any
 
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
@@ -200,6 +201,22 @@ class Ring(Place):
 
     def side(self) -> str:
         return self.see("fieldset[aria-label=Sides] button[aria-pressed=true]").text.lower()
+
+
+class Flags(Place):
+    def clear(self, by: str, found: str) -> None:
+        self.see("[data-flag] form [role=combobox]").click()
+        self.wait().until(
+            expect.element_to_be_clickable((By.XPATH, f"//li[@role='option'][.={by!r}]"))
+        ).click()
+        self.see("[data-flag] form textarea").send_keys(found)
+        self.button("clear it").click()
+
+    def of_the_record(self, horse: str) -> list[dict[str, Any]]:
+        """The flags in the record as it is handed on."""
+        script = "return fetch(arguments[0]).then((answer) => answer.json())"
+        record = self.driver.execute_script(script, f"/api/horses/{horse}/record")
+        return list(record["flags"])
 
 
 class Debrief(Place):

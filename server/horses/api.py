@@ -120,7 +120,7 @@ def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[No
     return Status(204, None)
 
 
-@router.post("/horses/{horse_id}/flags", response={204: None})
+@router.post("/horses/{horse_id}/flags/raise", response={204: None})
 def add_flag(request: HttpRequest, horse_id: UUID, flag: FlagSeen) -> Status[None]:
     """Raised by hand, with what was seen: by whoever works with the horse."""
     horse = horse_of(yard_to_log(request), horse_id)

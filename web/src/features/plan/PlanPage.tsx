@@ -9,6 +9,7 @@ import { type PlanWishes, planQuery } from "../../shared/api/queries";
 import type { PlanPage as Plan } from "../../shared/api/types";
 import { readDraft, writeDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
+import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { LeftOutList } from "./LeftOutList";
 import styles from "./PlanPage.module.css";
@@ -108,6 +109,7 @@ function PlanView({ horse, page, search }: { horse: string; page: Plan; search: 
         <LeftOutList left={plan.left_out} />
         <section className={styles.mind}>
           <h2>{text.plan.mind}</h2>
+          <FlagLinks horse={page.facts.id ?? ""} flags={page.facts.open_flags} inFull />
           {plan.cautions.map((caution) => (
             <p key={caution}>{caution}</p>
           ))}

@@ -6,12 +6,14 @@ import { PressureWedge } from "../../shared/drawing/PressureWedge";
 import { text } from "../../shared/text/en";
 import { SaveState } from "../shell/SaveState";
 import type { CoachEntry } from "./coachPlayer";
+import { FlagRaised } from "./FlagRaised";
 import { Instruction } from "./Instruction";
 import { KeysHelp } from "./KeysHelp";
 import { LeadChips, sameLead } from "./LeadChips";
 import { MoreSheet } from "./MoreSheet";
 import styles from "./RingPage.module.css";
 import { dotOf } from "./ringDots";
+import { heldBack, raisedFlags } from "./ringFlags";
 import {
   adviceOn,
   amend,
@@ -77,6 +79,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const played = playedOn(draft, draft.side);
   const dots = entries.map((entry, place) => dotOf(entry, played[place]));
   const easyYes = easyYesPlace(draft, advice);
+  const flags = raisedFlags(draft);
 
   const log = useCallback(
     (bar: WedgeBar | null, extra: Partial<CoachEntry> = {}) => {
@@ -192,6 +195,10 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               {passedOver(draft.pack, passed)}
             </p>
           ) : null}
+          <FlagRaised
+            flags={flags}
+            onNext={heldBack(draft).has(item.id) ? () => void next() : null}
+          />
           <div className={styles.told}>
             <Instruction
               item={item}

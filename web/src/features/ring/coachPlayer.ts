@@ -233,7 +233,7 @@ function classify(coach: CompiledCoach, entry: CoachEntry): number {
   return at(rule.by_level, entry.level ?? 0);
 }
 
-function holds(condition: Condition, entry: CoachEntry): boolean {
+export function holds(condition: Condition, entry: CoachEntry): boolean {
   const value = entry[condition.field as keyof CoachEntry];
   const values = Array.isArray(value) ? value : [value];
   const { any_of, below = null, above = null } = condition;

@@ -20,6 +20,7 @@ import {
   play,
   type SoFar,
 } from "./coachPlayer";
+import { heldBack } from "./ringFlags";
 
 /** What was shown in canter, in front and behind. */
 export interface Lead {
@@ -224,6 +225,7 @@ function climbNow(draft: RingDraft, side: Side, minutesLeft: number): string | n
   const climb = packItem(draft)?.climb;
   const goneUp = (draft.climbMarks ?? []).length;
   if (!climb || draft.order.includes(climb.item) || minutesLeft < climb.minutes_left) return null;
+  if (heldBack(draft).has(climb.item)) return null;
   if (goneUp >= (draft.pack.plan.most_climbs ?? 0)) return null;
   const others = (packItem(draft)?.sides ?? []).filter((one) => one.side !== side);
   const ready = others.every((one) =>
@@ -438,7 +440,8 @@ export function easyYesPlace(draft: RingDraft, advice: Advice | null): number | 
 
 function easyYesAhead(draft: RingDraft): number | null {
   const place = draft.order.findIndex(
-    (_, n) => n > draft.current && planItem(draft, n).kind === "easy-yes",
+    (_, n) =>
+      n > draft.current && planItem(draft, n).kind === "easy-yes" && !isPassedOver(draft, n),
   );
   return place === -1 ? null : place;
 }
@@ -450,8 +453,10 @@ function asNotSettled(draft: RingDraft): RingDraft {
   return { ...draft, order };
 }
 
-/** A knot waits for others of this session; one that was dropped from it holds nothing back. */
+/** A knot waits for others of this session; one that was dropped from it holds nothing back. What a
+ * flag raised today holds back is not worked. */
 function isPassedOver(draft: RingDraft, place: number): boolean {
+  if (heldBack(draft).has(planItem(draft, place).id)) return true;
   const waitsFor = planItem(draft, place).after.filter(({ item }) => draft.order.includes(item));
   return waitsFor.some(({ item, light }) => !hasCome(draft, item, light));
 }

@@ -106,6 +106,7 @@ export function testPack(): RingPack {
       },
     ],
     coaches: [coach],
+    flags: [],
     rider_faults: [],
     not_settled_drops: ["new:up-wt.3"],
     before: "Helmet, gloves, boots.",

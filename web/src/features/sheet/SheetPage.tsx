@@ -8,6 +8,7 @@ import { ForecastFan } from "../../shared/drawing/ForecastFan";
 import { SidesBoard } from "../../shared/drawing/SidesBoard";
 import { text } from "../../shared/text/en";
 import { DataTable } from "../../shared/ui/DataTable";
+import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { EstimateTable } from "./EstimateTable";
 import { SettleChart } from "./SettleChart";
@@ -31,10 +32,15 @@ function SheetView({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
       </p>
       <p className={styles.soft}>
         <Link to={`/horses/${horse}/edit`}>{text.horse.edit}</Link> ·{" "}
-        {facts.open_flags.length === 0
-          ? text.sheet.noFlags
-          : facts.open_flags.map((flag) => `⚑ ${flag}`).join(", ")}
+        <Link to={`/horses/${horse}/flags`}>
+          {facts.open_flags.length === 0 ? text.sheet.noFlags : text.flags.title}
+        </Link>{" "}
+        ·{" "}
+        <a href={`/api/horses/${horse}/record`} download={`${facts.name}.json`}>
+          {text.sheet.record}
+        </a>
       </p>
+      <FlagLinks horse={horse} flags={facts.open_flags} inFull />
       <div className={styles.columns}>
         <Board horse={horse} sheet={sheet} />
         <div className={styles.beside}>

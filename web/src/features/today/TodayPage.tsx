@@ -6,6 +6,7 @@ import { Link, useSearchParams } from "react-router";
 import { todayQuery } from "../../shared/api/queries";
 import type { TodayRow } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
+import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./TodayPage.module.css";
 import { useOpenSessions } from "./useOpenSessions";
@@ -63,11 +64,7 @@ function Row({ row, helper, open }: { row: TodayRow; helper: boolean; open: bool
           {facts.name}
         </Link>
         <p className={styles.off}>{facts.days_off_words}</p>
-        {facts.open_flags.map((flag) => (
-          <p key={flag} className={styles.flag}>
-            ⚑ {text.today.flag}: {flag}
-          </p>
-        ))}
+        <FlagLinks horse={facts.id ?? ""} flags={facts.open_flags} />
       </div>
       <div className={styles.what}>
         <p className={styles.headline}>{row.headline}</p>

@@ -4,6 +4,7 @@ import { client, unwrap } from "./client";
 import type {
   Arrival,
   ExerciseSheet,
+  FlagPage,
   GoalForecast,
   HorseLadder,
   HorseList,
@@ -28,6 +29,15 @@ export interface PlanWishes {
   air_c?: number;
   humidity_pct?: number;
 }
+
+export const flagsQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "flags"],
+    queryFn: () =>
+      unwrap<FlagPage>(
+        client.GET("/api/horses/{horse_id}/flags", { params: { path: { horse_id: horse } } }),
+      ),
+  });
 
 export const meQuery = queryOptions({
   queryKey: ["me"],

@@ -306,11 +306,7 @@ export interface paths {
         /** Get Flags */
         get: operations["plans_api_get_flags"];
         put?: never;
-        /**
-         * Add Flag
-         * @description Raised by hand, with what was seen: by whoever works with the horse.
-         */
-        post: operations["horses_api_add_flag"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -437,6 +433,26 @@ export interface paths {
         put?: never;
         /** Lift Override */
         post: operations["horses_api_lift_override"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/flags/raise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Flag
+         * @description Raised by hand, with what was seen: by whoever works with the horse.
+         */
+        post: operations["horses_api_add_flag"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4252,30 +4268,6 @@ export interface operations {
             };
         };
     };
-    horses_api_add_flag: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                horse_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FlagSeen"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     plans_api_get_record: {
         parameters: {
             query?: never;
@@ -4452,6 +4444,30 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Lift"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    horses_api_add_flag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlagSeen"];
             };
         };
         responses: {

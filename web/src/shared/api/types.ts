@@ -4,6 +4,10 @@ import type { components } from "./schema.generated";
 type Schemas = components["schemas"];
 
 export type HorseFacts = Schemas["HorseFacts"];
+export type OpenFlag = Schemas["OpenFlag"];
+export type FlagPage = Schemas["FlagPage"];
+export type FlagOnThePage = Schemas["FlagOnThePage"];
+export type PackFlag = Schemas["PackFlag"];
 export type TodayPlan = Schemas["TodayPlan"];
 export type TodayRow = Schemas["TodayRow"];
 export type SessionPlan = Schemas["SessionPlan"];

@@ -22,6 +22,7 @@ const USUAL: Answers = {
   [`/api/horses/${HORSE}/ladder/up-wt.2`]: sample.guide,
   [`/api/horses/${HORSE}/ladder/canter.1`]: sample.guideClosed,
   [`/api/horses/${HORSE}/arrival`]: sample.arrivalPlaced,
+  [`/api/horses/${HORSE}/flags`]: sample.flags,
   [`/api/horses/${HORSE}/profile`]: sample.profile,
   "/api/yard": sample.yard,
   "/api/yard/exercises/steer": sample.exercise,

@@ -79,7 +79,31 @@ export const text = {
       n === of
         ? "Everything for today is on this device. You can go without signal."
         : `Fetching what the ring needs: ${n} of ${of} on this device.`,
-    flag: "Flag",
+  },
+  flags: {
+    title: "Flags",
+    since: (on: string) =>
+      `Since ${new Date(`${on}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long" })}`,
+    day: (on: string) =>
+      new Date(`${on}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" }),
+    steps: (n: number) => (n === 1 ? "1 step waits." : `${n} steps wait.`),
+    seen: (n: number) => `What was seen (${n})`,
+    clear: "Clear it",
+    clearedBy: "Who looked",
+    by: {
+      vet: "vet",
+      saddler: "saddler",
+      dentist: "dentist",
+      farrier: "farrier",
+      trainer: "trainer",
+    },
+    found: "What was found",
+    clearIt: "It has been looked at: clear it",
+    trainerClears: "The trainer clears it, with what was found.",
+    raise: "Raise a flag",
+    kind: "What kind",
+    note: "What was seen",
+    raiseIt: "Raise it",
   },
   plan: {
     kinds: {
@@ -154,6 +178,7 @@ export const text = {
     previous: "Back",
     next: "Next knot",
     goUp: "Up a stage",
+    heldBack: "On to what is left",
     toEasyYes: "To the easy yes",
     easier: (stage: string) => `easier: ${stage}`,
     somethingHappened: "Something happened",
@@ -281,6 +306,7 @@ export const text = {
     goalWhy: "How soon, and why",
     shares: "Calm and measured steps",
     noFlags: "No flags.",
+    record: "Record (JSON)",
     empty: "Nothing asked yet. After the first session each cue has its row here.",
     columns: ["Cue", "Side", "Level", "80 % interval", "First answer light", "Asks, days", "State"],
     basis: (asks: number, days: number) => `${asks} asks, ${days} d`,

@@ -1,0 +1,31 @@
+// A flag raised in this session: what to have looked at, what is taken away, seen before anything else.
+import type { PackFlag } from "../../shared/api/types";
+import { text } from "../../shared/text/en";
+import styles from "./FlagRaised.module.css";
+
+interface Props {
+  flags: PackFlag[];
+  /** Is the knot that is worked held back? Then the way on. */
+  onNext: (() => void) | null;
+}
+
+export function FlagRaised({ flags, onNext }: Props) {
+  const [flag] = flags;
+  if (!flag) return null;
+  return (
+    <div className={styles.flag} role="alert">
+      <p className={styles.name}>
+        <span aria-hidden="true">⚑ </span>
+        {flags.map((one) => one.name).join(", ")}
+      </p>
+      <p>
+        {flag.say} {flag.holds_back_words}
+      </p>
+      {onNext ? (
+        <button type="button" className={styles.next} onClick={onNext}>
+          {text.ring.heldBack}
+        </button>
+      ) : null}
+    </div>
+  );
+}
