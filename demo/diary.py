@@ -17,8 +17,10 @@ from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.planning import PlanItem, PlanRequest, SessionPlan, SideDose, plan_session
 from bucephal.record import (
     Ask,
+    ClearedBy,
     Event,
     EventKind,
+    FlagCode,
     Goal,
     Horse,
     HorseRecord,
@@ -29,12 +31,24 @@ from bucephal.record import (
     band_for,
 )
 from bucephal.record.models import FORMAT, VERSION
+from bucephal.response import Tracks
 from bucephal.simulate import VirtualHorse, Weather, draw_weather, new_id
+from bucephal.welfare import clear_flags, flag_history
 
 from demo.horses import DemoHorse
 
 MOST_ANSWERS = 12
 SLIPPED_FOR = timedelta(days=4)
+LOOKED_AT_AFTER = timedelta(days=2)
+FOUND = {
+    FlagCode.STUMBLES: (ClearedBy.FARRIER, "toes long in front: trimmed and shod anew"),
+    FlagCode.ONE_SIDED_LOSS: (ClearedBy.VET, "stiff in the loins on that side, no more; worked loose"),
+    FlagCode.REFUSAL: (ClearedBy.SADDLER, "saddle slipped back: panels set anew, girth a size shorter"),
+    FlagCode.DISUNITED: (ClearedBy.VET, "hind limbs and back sound"),
+    FlagCode.DANGERS: (ClearedBy.TRAINER, "instructor was here twice: brakes made good"),
+    FlagCode.TENSE_WORK: (ClearedBy.TRAINER, "less feed, more grass; quiet for a week"),
+    FlagCode.UNEVEN: (ClearedBy.VET, "a bruised sole, grown out"),
+}
 PLACES = ("pen by the slipway", "long field", "sand school")
 
 
@@ -71,7 +85,9 @@ class _Diary:
             self._slip_lately(day)
             self.weather = draw_weather(self.rng, day.timetuple().tm_yday)
             self.horse.begin_day(day.toordinal(), self.weather)
-            plan = self._plan(day)
+            tracks = Tracks.of(self.record, self.catalogue)
+            self._have_it_looked_at(day, tracks)
+            plan = self._plan(day, tracks)
             session = self._session(day, plan.kind, self._work(plan))
             sessions = (*self.record.sessions, session)
             self.record = self.record.model_copy(update={"sessions": sessions})
@@ -103,10 +119,20 @@ class _Diary:
             self.horse.slip(step, side, levels)
             self.slipped = True
 
-    def _plan(self, day: date) -> SessionPlan:
+    def _have_it_looked_at(self, day: date, tracks: Tracks) -> None:
+        """Flags are looked at within days; what has come up of late still waits for somebody."""
+        for flag in flag_history(self.record, tracks, day):
+            waits = flag.since >= self.today - SLIPPED_FOR or day - flag.since < LOOKED_AT_AFTER
+            if flag.open and not waits:
+                by, found = FOUND[flag.code]
+                looked = {"code": flag.code, "raised_on": str(flag.since), "cleared_by": by, "found": found}
+                flags = clear_flags(self.record.flags, looked, day)
+                self.record = self.record.model_copy(update={"flags": flags})
+
+    def _plan(self, day: date, tracks: Tracks) -> SessionPlan:
         helper = self._place_in_week(day) in self.spec.helper_days
         request = PlanRequest(on=day, minutes=self.spec.minutes, helper=helper)
-        return plan_session(self.record, self.catalogue, request)
+        return plan_session(self.record, self.catalogue, request, tracks)
 
     def _work(self, plan: SessionPlan) -> list[Ask]:
         """Every item of the plan in turn; what it is to be tried after must have come light."""

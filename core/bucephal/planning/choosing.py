@@ -15,7 +15,7 @@ from bucephal.planning.assessing import came_light
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState, side_gap
-from bucephal.record import Correct, FlagCode, SessionKind
+from bucephal.record import Correct, SessionKind
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
     FIRST_ANSWERS_LOST,
@@ -48,17 +48,9 @@ class Choice:
 def repairs(day: Day) -> list[Choice]:
     """What has to be put right, most urgent first: slipping, left heavy, one side heavier."""
     found: dict[str, Choice] = {}
-    looked_at = _to_be_looked_at(day)
     for choice in (*_slipping(day), *_left_heavy(day), *_one_sided(day)):
-        if choice.step not in looked_at:
-            found.setdefault(choice.step, choice)
+        found.setdefault(choice.step, choice)
     return list(found.values())
-
-
-def _to_be_looked_at(day: Day) -> set[str]:
-    """Steps whose side was lost at once: a question of the body first, not of more asks."""
-    lost = (flag for flag in day.standing.flags if flag.open and flag.code is FlagCode.ONE_SIDED_LOSS)
-    return {str(flag.figures["step"]) for flag in lost if "step" in flag.figures}
 
 
 def _slipping(day: Day) -> Iterator[Choice]:

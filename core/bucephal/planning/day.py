@@ -176,6 +176,8 @@ class Day:
         resting = self.standing.rest_because(step)  # holds even where the trainer calls it ready
         if resting is not None:
             return resting
+        if step.rpartition(".")[0] in self._lost_on_a_side:
+            return "flag", flag_words.resting(FlagCode.ONE_SIDED_LOSS)
         if self.helper_needed(step) and not self.request.helper:
             return "helper", words.HELPER_MISSING
         missing = self._missing_kit(stage.kit)
@@ -184,6 +186,12 @@ class Day:
         if self.heat is not Heat.FINE and stage.exciting and self.heat is not Heat.CARE:
             return "heat", words.TOO_HOT
         return None
+
+    @cached_property
+    def _lost_on_a_side(self) -> set[str]:
+        """Exercises lost on one side at once: a question of the body first, not of more asks."""
+        lost = (one for one in self.standing.flags if one.open and one.code is FlagCode.ONE_SIDED_LOSS)
+        return {str(one.figures.get("step", "")).rpartition(".")[0] for one in lost}
 
     def helper_needed(self, step: str) -> bool:
         stage: Stage = self.catalogue.stage(step)

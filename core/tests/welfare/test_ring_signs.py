@@ -204,7 +204,7 @@ def test_the_page_says_who_may_clear_and_what_was_seen() -> None:
     record = record_with([(4, [{"kind": "uneven"}, STUMBLE, STUMBLE])])
     page = flag_page(Standing(record, load_catalogue(), TODAY))
     whom = {flag.code: [by.value for by in flag.cleared_by_whom] for flag in page.flags}
-    assert whom["uneven"] == ["vet"]
-    assert "trainer" in whom["stumbles"]
+    assert whom[FlagCode.UNEVEN] == ["vet"]
+    assert "trainer" in whom[FlagCode.STUMBLES]
     assert [flag.only_a_vet != "" for flag in page.flags if flag.code == "uneven"] == [True]
     assert {kind.code for kind in page.kinds} == set(FlagCode)

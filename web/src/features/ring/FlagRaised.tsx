@@ -5,26 +5,31 @@ import styles from "./FlagRaised.module.css";
 
 interface Props {
   flags: PackFlag[];
+  /** Only by name: what is said below says it already. */
+  isShort: boolean;
   /** Is the knot that is worked held back? Then the way on. */
   onNext: (() => void) | null;
 }
 
-export function FlagRaised({ flags, onNext }: Props) {
+export function FlagRaised({ flags, isShort, onNext }: Props) {
   const [flag] = flags;
   if (!flag) return null;
   return (
     <div className={styles.flag} role="alert">
-      <p className={styles.name}>
-        <span aria-hidden="true">⚑ </span>
-        {flags.map((one) => one.name).join(", ")}
-      </p>
       <p>
-        {flag.say} {flag.holds_back_words}
+        <strong className={styles.name}>
+          <span aria-hidden="true">⚑ </span>
+          {flags.map((one) => one.name).join(", ")}.
+        </strong>{" "}
+        {isShort && !onNext ? null : flag.say}
       </p>
       {onNext ? (
-        <button type="button" className={styles.next} onClick={onNext}>
-          {text.ring.heldBack}
-        </button>
+        <>
+          <p>{flag.holds_back_words}</p>
+          <button type="button" className={styles.next} onClick={onNext}>
+            {text.ring.heldBack}
+          </button>
+        </>
       ) : null}
     </div>
   );

@@ -80,6 +80,9 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const dots = entries.map((entry, place) => dotOf(entry, played[place]));
   const easyYes = easyYesPlace(draft, advice);
   const flags = raisedFlags(draft);
+  const isHeldBack = heldBack(draft).has(item.id);
+  /** A flag and what is urgent need the room. */
+  const isFlagFirst = flags.length > 0 && Boolean(advice?.urgent);
 
   const log = useCallback(
     (bar: WedgeBar | null, extra: Partial<CoachEntry> = {}) => {
@@ -195,23 +198,26 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               {passedOver(draft.pack, passed)}
             </p>
           ) : null}
-          <FlagRaised
-            flags={flags}
-            onNext={heldBack(draft).has(item.id) ? () => void next() : null}
-          />
           <div className={styles.told}>
-            <Instruction
-              item={item}
-              begin={beginOf(draft)}
-              side={draft.side}
-              advice={advice}
-              onSwitch={switchSide}
-              onNext={() => void next()}
-              onGoUp={advice?.code === "go-up" ? () => ring.move(goUp) : null}
-              onEasyYes={easyYes === null ? null : () => ring.move((now) => atItem(now, easyYes))}
+            <FlagRaised
+              flags={flags}
+              isShort={isFlagFirst}
+              onNext={isHeldBack ? () => void next() : null}
             />
+            {isHeldBack ? null : (
+              <Instruction
+                item={item}
+                begin={beginOf(draft)}
+                side={draft.side}
+                advice={advice}
+                onSwitch={switchSide}
+                onNext={() => void next()}
+                onGoUp={advice?.code === "go-up" ? () => ring.move(goUp) : null}
+                onEasyYes={easyYes === null ? null : () => ring.move((now) => atItem(now, easyYes))}
+              />
+            )}
           </div>
-          {item.step ? (
+          {item.step && !isFlagFirst ? (
             <div className={styles.dots}>
               <AskDots
                 dots={dots}
