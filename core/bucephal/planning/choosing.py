@@ -8,27 +8,21 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from bucephal.answers import answer_in_words
 from bucephal.goals import goal_path
 from bucephal.ladder import Gate, Side
 from bucephal.planning.assessing import came_light
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
-from bucephal.progress import GOOD, MissingNeed, StepState, side_gap
-from bucephal.record import Correct, SessionKind
+from bucephal.progress import GOOD, MissingNeed, StepState
+from bucephal.record import SessionKind
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
-    FIRST_ANSWERS_LOST,
     READY_CHANCE,
     READY_DAYS,
-    SIDE_HINT,
-    SIDE_MATTERS,
-    SLIPPING_BELOW,
     CueTrack,
 )
 from bucephal.words import plans as words
 
-MOST_REPAIRS = 2
 MOST_LEARNING_AT_ONCE = 3
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
 
@@ -40,59 +34,8 @@ class Choice:
     step: str
     why: Why
     heavier: Side | None = None
-
-
-# --- repair ---------------------------------------------------------------------------------
-
-
-def repairs(day: Day) -> list[Choice]:
-    """What has to be put right, most urgent first: slipping, left heavy, one side heavier."""
-    found: dict[str, Choice] = {}
-    for choice in (*_slipping(day), *_left_heavy(day), *_one_sided(day)):
-        found.setdefault(choice.step, choice)
-    return list(found.values())
-
-
-def _slipping(day: Day) -> Iterator[Choice]:
-    for step, tracks in _asked_steps(day):
-        slipped = [track for track in tracks if track.standing.slipping]
-        if slipped:
-            worst = min(slipped, key=lambda track: track.p_first(day.on))
-            figures = {f"p_first_{track.side}": round(track.p_first(day.on), 2) for track in tracks}
-            others = [(track.side, track.p_first(day.on)) for track in tracks if track is not worst]
-            text = words.slipped(worst.side, _slip_cause(worst, day), others, worst.basis)
-            yield Choice(step, Why(text=text, figures=figures), _sided(worst.side))
-
-
-def _slip_cause(worst: CueTrack, day: Day) -> str:
-    chance, heavy = worst.p_first(day.on), worst.standing.first_heavy_run
-    if chance < SLIPPING_BELOW:
-        return words.slipped_by_chance(chance, SLIPPING_BELOW)
-    return words.slipped_by_run(heavy) if heavy >= FIRST_ANSWERS_LOST else words.slipped_and_back(chance)
-
-
-def _left_heavy(day: Day) -> Iterator[Choice]:
-    for step, tracks in _asked_steps(day):
-        heavy = [track for track in tracks if day.left_heavy(track)]
-        if heavy and day.standing.state(step) is not StepState.RESTING:
-            track = heavy[-1]
-            level = track.asks[-1].ask.level
-            text = words.left_unfinished(track.side, *_last_answer(track))
-            figures = {} if level is None else {"last_level": level, "band_top": track.rule.band_top}
-            yield Choice(step, Why(text=text, figures=figures), _sided(track.side))
-
-
-def _one_sided(day: Day) -> Iterator[Choice]:
-    for step, tracks in _asked_steps(day):
-        difference = side_gap(day.standing, step)
-        if difference is None:
-            continue
-        side, chance = difference.heavier
-        if chance >= SIDE_HINT and day.standing.state(step) in GOOD:
-            basis = words.asks_by_side((track.side, len(track.asks)) for track in tracks)
-            text = words.one_side_heavier(side, difference.mean, SIDE_MATTERS, chance, basis)
-            figures = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
-            yield Choice(step, Why(text=text, figures=figures), side)
+    once: bool = False
+    """Asked once a side only."""
 
 
 # --- checks ---------------------------------------------------------------------------------
@@ -389,7 +332,7 @@ def _surest(day: Day, step: str) -> float:
 # --- small readings -------------------------------------------------------------------------
 
 
-def _asked_steps(day: Day) -> Iterator[tuple[str, list[CueTrack]]]:
+def asked_steps(day: Day) -> Iterator[tuple[str, list[CueTrack]]]:
     for step in day.catalogue.steps:
         tracks = _tracks(day, step)
         if tracks and not step.startswith(f"{SETTLE_EXERCISE}."):
@@ -400,12 +343,5 @@ def _tracks(day: Day, step: str) -> list[CueTrack]:
     return [track for _, track in day.standing.tracks.sides_of(step) if track is not None]
 
 
-def _last_answer(track: CueTrack) -> tuple[str, tuple[int, int] | None]:
-    """The last answer in words, and the band where it was a heavy one at some level."""
-    ask = track.asks[-1].ask
-    by_level = ask.correct is not Correct.NO and ask.level is not None
-    return answer_in_words(ask, track.rule), track.rule.band if by_level else None
-
-
-def _sided(side: Side) -> Side | None:
+def sided(side: Side) -> Side | None:
     return None if side is Side.NONE else side

@@ -11,10 +11,11 @@ from typing import Any, TypeVar
 
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
-from bucephal.progress import GOOD, Standing, StepState
+from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments
 from bucephal.record import FlagCode, HorseRecord, Session, days_off, ride_number, sessions_in_order
-from bucephal.response import CueTrack, Tracks
+from bucephal.response import Tracks
 from bucephal.welfare import (
+    DANGEROUS,
     GROWN_MONTHS,
     NO_WORK,
     Heat,
@@ -176,6 +177,9 @@ class Day:
         resting = self.standing.rest_because(step)  # holds even where the trainer calls it ready
         if resting is not None:
             return resting
+        moment = self._held_by_a_moment(step)
+        if moment is not None:
+            return moment
         if step.rpartition(".")[0] in self._lost_on_a_side:
             return "flag", flag_words.resting(FlagCode.ONE_SIDED_LOSS)
         if self.helper_needed(step) and not self.request.helper:
@@ -188,6 +192,27 @@ class Day:
         return None
 
     @cached_property
+    def bad_moments(self) -> dict[str, BadMoment]:
+        """By exercise: the last bad moment, where it was not asked again since."""
+        return bad_moments(self.standing)
+
+    def _held_by_a_moment(self, step: str) -> tuple[str, str] | None:
+        """After a bad moment a calm day first; then a stage easier, or in a first stage the same."""
+        moment = self.bad_moments.get(step.rpartition(".")[0])
+        if moment is None:
+            return None
+        again = self.catalogue.previous(moment.step) or moment.step
+        is_above = self.catalogue.position(step) > self.catalogue.position(again)
+        if not moment.calm_since:
+            stage = self.catalogue.stage(step)
+            known = step != moment.step and not is_above and self.standing.state(step) in GOOD
+            quiet = known and not stage.ridden and not stage.exciting
+            return None if quiet else ("calm-day", words.calm_day_first(moment.what, moment.on))
+        if is_above:
+            return "bad-moment", words.easier_first(moment.what, moment.on)
+        return None
+
+    @cached_property
     def _lost_on_a_side(self) -> set[str]:
         """Exercises lost on one side at once: a question of the body first, not of more asks."""
         lost = (one for one in self.standing.flags if one.open and one.code is FlagCode.ONE_SIDED_LOSS)
@@ -195,7 +220,8 @@ class Day:
 
     def helper_needed(self, step: str) -> bool:
         stage: Stage = self.catalogue.stage(step)
-        if any(wants_helper(code, stage) for code in self.open_flags):
+        after_a_moment = stage.ridden and step.rpartition(".")[0] in self.bad_moments
+        if after_a_moment or any(wants_helper(code, stage) for code in self.open_flags):
             return True
         state = self.standing.state(step)
         match stage.helper:
@@ -222,6 +248,8 @@ class Day:
             return "heat", words.HEAT_SHORT
         if self._ended_heavy():
             return "ended-heavy", words.ENDED_HEAVY
+        if self._last_was_dangerous:
+            return "danger", words.DANGER_LAST_TIME
         return None
 
     def _ended_heavy(self) -> bool:
@@ -230,14 +258,12 @@ class Day:
             return False
         ask = last.asks[-1]
         track = self.standing.tracks.get(ask.step, ask.side)
-        return track is not None and self.left_heavy(track)
+        return track is not None and bool(track.answers) and not track.answers[-1].success
 
-    def left_heavy(self, track: CueTrack) -> bool:
-        """Did the last answer of this track in the last session stay above the band?"""
-        last = self.last_session
-        if last is None or track.last_day != last.date:
-            return False
-        return bool(track.answers) and not track.answers[-1].success
+    @property
+    def _last_was_dangerous(self) -> bool:
+        last = max(sessions_in_order(self.record), key=lambda one: one.date, default=None)
+        return last is not None and any(event.kind in DANGEROUS for event in last.events)
 
 
 def worked_out_once(work: Callable[[Day], _Result]) -> Callable[[Day], _Result]:

@@ -194,6 +194,8 @@ def _easiness(day: Day, step: str, side: Side) -> float:
 
 def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
     match kind:
+        case ItemKind.REPAIR if choice.once:
+            return 1
         case ItemKind.REPAIR:
             evenly = choice.heavier is None or side is Side.NONE
             return REPAIR_HEAVIER if evenly or side is choice.heavier else REPAIR_LIGHTER

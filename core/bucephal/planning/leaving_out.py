@@ -7,7 +7,8 @@ from collections.abc import Iterator
 from bucephal.ladder import Side
 from bucephal.planning.choosing import frontier, goal_steps, phases_now, taken_as_known
 from bucephal.planning.day import Day
-from bucephal.planning.models import LeftOut, Why
+from bucephal.planning.models import LeftOut, PlanItem, Why
+from bucephal.planning.repairing import rests_on_heavier_side
 from bucephal.progress import StepState
 from bucephal.words import plans as words
 
@@ -35,6 +36,10 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
     obstacle = day.obstacle(step)
     if state is StepState.RESTING and obstacle is not None:
         return _left(day, step, obstacle[0], obstacle[1])
+    heavier = rests_on_heavier_side(day, step)
+    if heavier is not None and state is not StepState.LEARNING and not missing:
+        name = day.catalogue.name_in_text(heavier.step)
+        return _left(day, step, "heavier-side", words.heavier_side_first(name, heavier.heavier))
     if missing and state in (StepState.CLOSED, StepState.LEARNING):
         figures = {need.step: round(need.figure, 2) for need in missing if need.figure is not None}
         needs = [need.words for need in missing]
@@ -76,3 +81,10 @@ def _distance(day: Day, step: str | None) -> tuple[int, int]:
 def _left(day: Day, step: str, reason: str, text: str, figures: dict[str, float] | None = None) -> LeftOut:
     why = Why(text=text, figures=dict(figures or {}))
     return LeftOut(step=step, name=day.catalogue.full_name(step), reason=reason, why=why)
+
+
+def in_its_turn(item: PlanItem, place: int, of: int) -> LeftOut:
+    """A repair that does not fit into its half of the schooling."""
+    why = Why(text=words.in_its_turn(place, of), figures={"place": place, "of": of})
+    name = f"{item.name}: {item.stage}" if item.stage else item.name
+    return LeftOut(step=item.step, name=name, reason="turn", why=why)

@@ -9,13 +9,11 @@ from bucephal.ladder import Catalogue, Side
 from bucephal.planning.assessing import FRAME_MIN, AssessmentTry, assess_minutes, tries_today, was_asked
 from bucephal.planning.choosing import (
     MOST_LEARNING_AT_ONCE,
-    MOST_REPAIRS,
     Choice,
     checks,
     easy_yes,
     fresh,
     learning,
-    repairs,
     taken_as_known,
     to_confirm,
 )
@@ -23,12 +21,14 @@ from bucephal.planning.climbing import climbs_from, most_climbs
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
 from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item, shorter
 from bucephal.planning.leaving_out import (
+    in_its_turn,
     left_out_steps,
     longer_lesson,
     more_on_easier_side,
     no_time,
 )
 from bucephal.planning.models import Climb, ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan, Why
+from bucephal.planning.repairing import WAITING_FOR_NOTHING_NEW, repairs, rests_on_heavier_side
 from bucephal.progress import StepState
 from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks
@@ -45,6 +45,9 @@ _DROPPED_FIRST = (
     (ItemKind.CHECK, 0),
     (ItemKind.NEW, 0),
 )
+REPAIRS_WAIT = "repairs"
+REPAIRS_SHARE = 0.5
+"""Of the schooling at most; the first is never too long."""
 LEAST_MIN = 4
 """Left for something easy, however long it takes to settle [own]."""
 _SHORTENED = (ItemKind.REPAIR, ItemKind.NEW)
@@ -71,12 +74,15 @@ def plan_session(
     trying = _assessment(day) if request.assess else None
     if trying is not None:
         return trying
-    nothing_new = day.nothing_new_because()
-    to_repair = [one for one in repairs(day) if day.obstacle(one.step) is None][:MOST_REPAIRS]
+    to_repair = repairs(day)
+    nothing_new = day.nothing_new_because() or _repairs_wait(to_repair)
     chosen = [(ItemKind.REPAIR, one) for one in to_repair]
     taken = {one.step for one in to_repair}
     if nothing_new is None:
         chosen += _something_new(day, taken)
+    elif nothing_new[0] == REPAIRS_WAIT:
+        going_on = [one for one in learning(day) if one.step not in taken]
+        chosen += [(ItemKind.PRACTICE, one) for one in going_on[:1]]
     todays = [one.step for _, one in chosen]
     taken |= set(todays)
     yes = easy_yes(day, taken)
@@ -85,6 +91,12 @@ def plan_session(
         taken.add(yes.step)
     chosen += [(ItemKind.CHECK, one) for one in checks(day, todays, taken)]
     return _compose(day, chosen, nothing_new)
+
+
+def _repairs_wait(to_repair: list[Choice]) -> tuple[str, str] | None:
+    if len(to_repair) < WAITING_FOR_NOTHING_NEW:
+        return None
+    return REPAIRS_WAIT, words.repairs_wait(len(to_repair))
 
 
 def _assessment(day: Day) -> SessionPlan | None:
@@ -138,7 +150,10 @@ def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
     going_on = [one for one in learning(day) if one.step not in taken]
     # What better steps rest on anyway is nothing new, even if it was never asked.
     known = taken | taken_as_known(day)
-    begin = [one for one in fresh(day) if one.step not in known]
+    begin = [
+        one for one in fresh(day)
+        if one.step not in known and rests_on_heavier_side(day, one.step) is None
+    ]  # fmt: skip
     if len(going_on) >= MOST_LEARNING_AT_ONCE or not begin:
         new, rest = going_on[:1], going_on[1:]
     else:
@@ -164,13 +179,14 @@ def _compose(
     room = min(wanted, limit)
     if day.whole_session_limit is not None:
         room = min(room, day.whole_session_limit - settle.minutes - loosen.minutes)
+    items, waiting = _within_half(items, max(room, 1))
     items, dropped = _fit(day, items, max(room, 1))
     ordered = [settle, *sorted(items, key=lambda item: _ORDER.index(item.kind)), loosen]
     planned = {item.step for item in ordered if item.step is not None}
     heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
     repaired = next((item.name for item in ordered if item.kind is ItemKind.REPAIR), "")
     out = {left.step: left for left in left_out_steps(day, planned, nothing_new)}
-    out |= {left.step: left for left in dropped}
+    out |= {left.step: left for left in (*waiting, *dropped)}
     climbs = () if nothing_new is not None else tuple(climbs_from(day, ordered))
     extras = [*more_on_easier_side(heavier, repaired), *longer_lesson(day, wanted)]
     return SessionPlan(
@@ -188,6 +204,20 @@ def _compose(
         left_out=(*out.values(), *extras),
         cautions=tuple(_cautions(day, ordered)),
     )
+
+
+def _within_half(items: list[PlanItem], room: int) -> tuple[list[PlanItem], list[LeftOut]]:
+    """Repairs take at most half of the schooling; what does not fit is named, with its turn."""
+    kept, waiting, taken = list[PlanItem](), list[LeftOut](), 0
+    to_repair = [item for item in items if item.kind is ItemKind.REPAIR]
+    for item in items:
+        is_repair = item.kind is ItemKind.REPAIR
+        if is_repair and taken and taken + item.minutes > room * REPAIRS_SHARE:
+            waiting.append(in_its_turn(item, to_repair.index(item) + 1, len(to_repair)))
+            continue
+        taken += item.minutes if is_repair else 0
+        kept.append(item)
+    return kept, waiting
 
 
 def _with_climbs(items: list[PlanItem], climbs: tuple[Climb, ...]) -> tuple[PlanItem, ...]:

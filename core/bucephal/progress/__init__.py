@@ -1,5 +1,6 @@
 """Where the horse stands: each step's state, what a trainer decided, left against right."""
 
+from bucephal.progress.bad_moments import BadMoment, bad_moments
 from bucephal.progress.deciding import decided, lifted, may_decide
 from bucephal.progress.gap import side_gap
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
@@ -7,6 +8,7 @@ from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState,
 from bucephal.progress.then_and_now import ThenAndNow, then_and_now
 
 __all__ = [
-    "GOOD", "RIDING_NEVER_BELOW", "MissingNeed", "Standing", "StepStanding", "StepState", "ThenAndNow",
-    "TrackEstimate", "decided", "lifted", "may_decide", "side_gap", "then_and_now",
+    "GOOD", "RIDING_NEVER_BELOW", "BadMoment", "MissingNeed", "Standing", "StepStanding", "StepState",
+    "ThenAndNow", "TrackEstimate", "bad_moments", "decided", "lifted", "may_decide", "side_gap",
+    "then_and_now",
 ]  # fmt: skip

@@ -45,6 +45,7 @@ LOSS_LEVELS, LOSS_DAYS = 2.0, 2
 SAME_WITHIN = timedelta(seconds=30)
 
 DANGER_KINDS = (EventKind.BOLT, EventKind.BUCK, EventKind.REAR, EventKind.KICK)
+DANGEROUS = (*DANGER_KINDS, EventKind.FALL)
 STUMBLE_FAULT, KICK_FAULT, WALKS_OFF, DISUNITED_FAULT = "stumbles", "kicks-at-aid", "walks-off", "disunited"
 GIRTHING, MOUNTING = "saddle", "mount"
 
@@ -299,7 +300,7 @@ def _moment(session: Session, event: Event, *, at_once: bool = False) -> Occasio
 
 def _dangers(session: Session, events: list[Event]) -> Iterator[Occasion]:
     for one in events:
-        if one.kind in DANGER_KINDS or one.kind is EventKind.FALL:
+        if one.kind in DANGEROUS:
             yield _moment(session, one, at_once=one.kind is EventKind.FALL)
 
 

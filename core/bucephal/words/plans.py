@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
+from bucephal.words.flags import EVENTS
 from bucephal.words.plain import (
     FIRST_THING,
     after_comma,
@@ -39,10 +40,47 @@ def slipped_and_back(chance: float) -> str:
     return f"a light first answer is {chance:.2f} likely again, but it is not yet confirmed again"
 
 
-def left_unfinished(side: Side, answer: str, band: Sequence[int] | None) -> str:
+def left_unfinished(side: Side, days_ago: int, answer: str, band: Sequence[int] | None) -> str:
     """``band``: where the answer was a heavy one at some level."""
     how = answer if band is None else f"heavy: {answer}, band {band[0]}–{band[1]}"
-    return f"left unfinished last time{on_side(side)} ({how}): it comes first"
+    ago = counted(days_ago, "day")
+    return f"left unfinished last time, {ago} ago{on_side(side)} ({how}): it comes first"
+
+
+_MOMENTS = {"alarm": "alarmed", "stop": "too much of it"}
+
+
+def _moment(what: str, on: date) -> str:
+    return f"{_MOMENTS.get(what) or EVENTS[what]} on {on.day} {on:%B}"
+
+
+def calm_day_first(what: str, on: date) -> str:
+    return f"{_moment(what, on)}: a calm day first"
+
+
+def easier_first(what: str, on: date) -> str:
+    return f"{_moment(what, on)}: next time a stage easier"
+
+
+def after_bad_moment(what: str, on: date, *, easier: bool) -> str:
+    """Why it is in the plan, once there has been a calm day."""
+    how = "a stage easier" if easier else "once, and enough"
+    return f"{_moment(what, on)}, and a calm day since: again, {how}; it comes first"
+
+
+DANGER_LAST_TIME = "a dangerous moment last time: what it knows, and nothing new"
+
+
+def heavier_side_first(name: str, side: Side | None) -> str:
+    return f"{name}{on_side(side)} is the heavier side: it comes level first"
+
+
+def repairs_wait(number: int) -> str:
+    return f"{number} things wait to be put right: they come first"
+
+
+def in_its_turn(place: int, of: int) -> str:
+    return f"to be put right in its turn: number {place} of {of}; half of the schooling is the most"
 
 
 def one_side_heavier(side: Side, levels: float, more_than: float, chance: float, basis: str) -> str:

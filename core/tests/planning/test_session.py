@@ -32,7 +32,7 @@ def ridden(last: int = 2) -> list[Any]:
 def slipping_right() -> list[Any]:
     """Walk to trot was confirmed; on the right, asked on days of its own since, it has gone heavy."""
     good = [(40 - 2 * n, "up-wt.2", side, [2, 2]) for n in range(12) for side in BOTH]
-    gone = [(10 - 2 * n, "up-wt.2", "right", [7, 6, 7]) for n in range(4)]
+    gone = [(10 - 2 * n, "up-wt.2", "right", [7, 7, 2]) for n in range(4)]
     gone += [(9 - 2 * n, "up-wt.2", "left", [2, 2]) for n in range(4)]
     rest = [asks for asks in ridden() if asks[1] != "up-wt.2"]
     return [*good, *gone, *rest]

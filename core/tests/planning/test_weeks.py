@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from bucephal.ladder import Catalogue
 from bucephal.planning import PlanRequest, plan_session
-from bucephal.record import Ask, Goal, Horse, HorseRecord, Session, SessionKind, band_for
+from bucephal.record import Ask, Goal, Horse, HorseRecord, Session, SessionKind, Tension, band_for
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.simulate import VirtualHorse, draw_traits
 
@@ -48,7 +48,11 @@ def test_a_youngster_never_runs_out_of_things_to_do(
     seed: int, months: int, goal: str, catalogue: Catalogue
 ) -> None:
     days = worked(seed, months, catalogue, goal)
-    assert [str(day) for day, asks in days if not asks] == []
+    # But for the calm day after an alarm in the only thing that it knows yet.
+    empty = [number for number, (_, asks) in enumerate(days) if not asks]
+    assert len(empty) <= 1
+    for number in empty:
+        assert any(ask.tension is Tension.ALARMED for ask in days[number - 1][1])
 
 
 def test_over_the_weeks_it_comes_to_new_steps(catalogue: Catalogue) -> None:
@@ -57,4 +61,5 @@ def test_over_the_weeks_it_comes_to_new_steps(catalogue: Catalogue) -> None:
         days = worked(seed, 27, catalogue, "send.5")
         first, last = ({ask.step for _, asks in part for ask in asks} for part in (days[:3], days[3:]))
         reached.append(len(last - first))
-    assert min(reached) >= 2
+    assert min(reached) >= 1
+    assert sum(reached) >= 8

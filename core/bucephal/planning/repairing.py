@@ -1,0 +1,157 @@
+"""What has to be put right: what was promised first, then what slips, then the heavier side.
+
+Source: common practice, no source: put right before new; do not leave it on a bad answer; at most half of
+the schooling.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from datetime import date
+
+from bucephal.answers import answer_in_words
+from bucephal.ladder import Side
+from bucephal.planning.choosing import Choice, asked_steps, sided
+from bucephal.planning.day import Day, worked_out_once
+from bucephal.planning.models import Why
+from bucephal.progress import GOOD, BadMoment, side_gap
+from bucephal.record import Correct, Overridden
+from bucephal.record.history import SETTLE_EXERCISE
+from bucephal.response import FIRST_ANSWERS_LOST, SIDE_HINT, SIDE_MATTERS, SLIPPING_BELOW, CueTrack
+from bucephal.words import plans as words
+
+WAITING_FOR_NOTHING_NEW = 2
+"""While as many repairs wait, nothing new is begun."""
+
+
+@worked_out_once
+def repairs(day: Day) -> list[Choice]:
+    """What has to be put right and can be today, most urgent first.
+
+    What was promised comes first, the oldest in front, however many sessions ago; then what slips,
+    safety exercises in front; then the heavier of two sides. A step that the trainer has decided
+    about is not put right for its figures.
+    """
+    found: dict[str, Choice] = {}
+    for choice in (*promised(day), *_slipping(day), *_one_sided(day)):
+        if day.obstacle(choice.step) is None and not _decided_good(day, choice.step):
+            found.setdefault(choice.step, choice)
+    return list(found.values())
+
+
+def _decided_good(day: Day, step: str) -> bool:
+    """Said to be good, on a day since its exercise was asked last."""
+    exercise = day.catalogue.exercise(step).id
+    asked = (one.last_day for one in day.standing.tracks.by_key.values() if one.rule.exercise.id == exercise)
+    last = max(asked, default=date.min)
+    good = (Overridden.READY, Overridden.CONFIRMED)
+    return any(
+        one.step == step and one.state in good and one.on >= last for one in day.standing.overrides_in_force
+    )
+
+
+def promised(day: Day) -> list[Choice]:
+    """Every exercise left heavy, wrong or tense, and not answered lightly since; oldest first."""
+    left = {track.rule.exercise.id: track for track in _left_unfinished(day)}
+    choices = [(track.last_day, _put_right(day, track)) for track in left.values()]
+    choices += [
+        (moment.on, _after(day, moment))
+        for exercise, moment in day.bad_moments.items()
+        if exercise not in left
+    ]
+    return [choice for _, choice in sorted(choices, key=lambda one: one[0])]
+
+
+def _left_unfinished(day: Day) -> list[CueTrack]:
+    """By exercise and side the stage asked last, where its last answer was not light and calm."""
+    last: dict[tuple[str, Side], CueTrack] = {}
+    for track in day.standing.tracks.by_key.values():
+        key = track.rule.exercise.id, track.side
+        if key not in last or _asked_last(track) >= _asked_last(last[key]):
+            last[key] = track
+    unfinished = [
+        track for (exercise, _), track in last.items() if exercise != SETTLE_EXERCISE and _is_left(track)
+    ]
+    return sorted(unfinished, key=_asked_last)
+
+
+def _asked_last(track: CueTrack) -> tuple[date, int]:
+    """The day, and the place in its session."""
+    row = track.asks[-1]
+    place = next((n for n, ask in enumerate(row.session.asks) if ask is row.ask), -1)
+    return row.day, place
+
+
+def _is_left(track: CueTrack) -> bool:
+    answers = track.answers
+    return bool(answers) and not (answers[-1].success and answers[-1].calm)
+
+
+def _put_right(day: Day, track: CueTrack) -> Choice:
+    moment = day.bad_moments.get(track.rule.exercise.id)
+    if moment is not None:
+        return _after(day, moment, track.side)
+    level = track.asks[-1].ask.level
+    days_ago = (day.on - track.last_day).days
+    text = words.left_unfinished(track.side, days_ago, *_last_answer(track))
+    figures = {} if level is None else {"last_level": level, "band_top": track.rule.band_top}
+    return Choice(track.rule.stage.step, Why(text=text, figures=figures), sided(track.side))
+
+
+def _after(day: Day, moment: BadMoment, side: Side = Side.NONE) -> Choice:
+    """One stage easier; in a first stage the same, once."""
+    easier = day.catalogue.previous(moment.step)
+    text = words.after_bad_moment(moment.what, moment.on, easier=easier is not None)
+    why = Why(text=text, figures={"on": str(moment.on), "what": moment.what})
+    choice = Choice(easier or moment.step, why, sided(side))
+    return replace(choice, once=easier is None)
+
+
+def _slipping(day: Day) -> list[Choice]:
+    """Safety exercises first."""
+    found = []
+    for step, tracks in asked_steps(day):
+        slipped = [track for track in tracks if track.standing.slipping]
+        if slipped:
+            worst = min(slipped, key=lambda track: track.p_first(day.on))
+            figures = {f"p_first_{track.side}": round(track.p_first(day.on), 2) for track in tracks}
+            others = [(track.side, track.p_first(day.on)) for track in tracks if track is not worst]
+            text = words.slipped(worst.side, _slip_cause(worst, day), others, worst.basis)
+            found.append(Choice(step, Why(text=text, figures=figures), sided(worst.side)))
+    return sorted(found, key=lambda one: not day.catalogue.exercise(one.step).safety)
+
+
+def _slip_cause(worst: CueTrack, day: Day) -> str:
+    chance, heavy = worst.p_first(day.on), worst.standing.first_heavy_run
+    if chance < SLIPPING_BELOW:
+        return words.slipped_by_chance(chance, SLIPPING_BELOW)
+    return words.slipped_by_run(heavy) if heavy >= FIRST_ANSWERS_LOST else words.slipped_and_back(chance)
+
+
+def _one_sided(day: Day) -> Iterator[Choice]:
+    for step, tracks in asked_steps(day):
+        difference = side_gap(day.standing, step)
+        if difference is None:
+            continue
+        side, chance = difference.heavier
+        if chance >= SIDE_HINT and day.standing.state(step) in GOOD:
+            basis = words.asks_by_side((track.side, len(track.asks)) for track in tracks)
+            text = words.one_side_heavier(side, difference.mean, SIDE_MATTERS, chance, basis)
+            figures = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
+            yield Choice(step, Why(text=text, figures=figures), side)
+
+
+def rests_on_heavier_side(day: Day, step: str) -> Choice | None:
+    """What a step needs and has one side clearly heavier: nothing new rests on it yet."""
+    heavier = {choice.step: choice for choice in _one_sided(day)}
+    needed = (need.step for need in day.catalogue.stage(step).needs)
+    speaking = (later for need in needed for later in day.catalogue.this_and_later(need))
+    return next((heavier[one] for one in speaking if one in heavier), None)
+
+
+def _last_answer(track: CueTrack) -> tuple[str, tuple[int, int] | None]:
+    """The last answer in words, and the band where it was a heavy one at some level."""
+    ask = track.asks[-1].ask
+    by_level = ask.correct is not Correct.NO and ask.level is not None
+    return answer_in_words(ask, track.rule), track.rule.band if by_level else None
