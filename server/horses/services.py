@@ -49,11 +49,18 @@ def record_of(horse: Horse) -> HorseRecord:
     From a few queries, however many sessions there are.
     """
     asks: dict[UUID, list[Ask]] = defaultdict(list)
-    for ask in StoredAsk.objects.filter(session__horse=horse, deleted=False):
-        asks[ask.session_id].append(Ask.model_validate({**ask.body, "id": str(ask.pk)}))
     events: dict[UUID, list[Event]] = defaultdict(list)
-    for event in StoredEvent.objects.filter(session__horse=horse, deleted=False):
-        events[event.session_id].append(Event.model_validate({**event.body, "id": str(event.pk)}))
+    undone: set[UUID] = set()
+    for ask in StoredAsk.objects.filter(session__horse=horse):
+        if ask.deleted:
+            undone.add(ask.session_id)
+        else:
+            asks[ask.session_id].append(Ask.model_validate({**ask.body, "id": str(ask.pk)}))
+    for event in StoredEvent.objects.filter(session__horse=horse):
+        if event.deleted:
+            undone.add(event.session_id)
+        else:
+            events[event.session_id].append(Event.model_validate({**event.body, "id": str(event.pk)}))
     sessions = tuple(
         Session(
             **{**dict(SessionHeader.model_validate(stored.header)), "id": str(stored.pk)},
@@ -61,6 +68,7 @@ def record_of(horse: Horse) -> HorseRecord:
             events=tuple(events[stored.pk]),
         )
         for stored in StoredSession.objects.filter(horse=horse, deleted=False)
+        if stored.pk not in undone or asks[stored.pk] or events[stored.pk] or _is_marked(stored)
     )
     record = HorseRecord(
         format=FORMAT,
@@ -72,6 +80,11 @@ def record_of(horse: Horse) -> HorseRecord:
         goals=tuple(Goal.model_validate(row) for row in horse.goals),
     )
     return with_defaults(record, defaults_of(horse.yard))
+
+
+def _is_marked(stored: StoredSession) -> bool:
+    """Does a session whose entries were all undone hold a settle mark or a note? Else it was none."""
+    return stored.header.get("settle") is not None or bool(stored.header.get("note"))
 
 
 def changed(horses: set[UUID]) -> None:

@@ -15,7 +15,7 @@ from django.test import Client
 from horses.models import Horse
 from horses.services import record_of
 from plans.services import derive
-from testing import ask_item, delete_item, new_id, person, post, send, session_item
+from testing import ask_item, delete_item, event_item, new_id, person, post, send, session_item
 from training import sync as sync_module
 from training.models import StoredAsk, StoredSession, Tombstone
 
@@ -233,3 +233,22 @@ def test_what_was_logged_changes_what_is_derived(
     (estimate,) = derive(fresh_horse, today).estimates
     assert before == []
     assert (estimate["step"], estimate["asks"]) == ("up-wt.2", 4)
+
+
+def test_a_session_whose_entries_were_all_undone_is_none(
+    client: Client, fresh_horse: Horse, today: date
+) -> None:
+    session, other = new_id(), new_id()
+    ask, event = ask_item(session), event_item(session, "stumble", position=1)
+    send(client, [session_item(fresh_horse, session, today), ask, event])
+    assert len(record_of(fresh_horse).sessions) == 1
+    send(client, [delete_item(ask)])
+    assert len(record_of(fresh_horse).sessions) == 1
+    send(client, [delete_item(event)])
+    assert record_of(fresh_horse).sessions == ()
+    for body in ({"note": "rain"}, {"settle": {"first_min": 4, "whole_min": None, "settled": None}}):
+        send(client, [session_item(fresh_horse, session, today, revision=len(str(body)), body=body)])
+        assert len(record_of(fresh_horse).sessions) == 1
+    # One that never held an entry was written down by somebody.
+    send(client, [session_item(fresh_horse, other, today)])
+    assert len(record_of(fresh_horse).sessions) == 2

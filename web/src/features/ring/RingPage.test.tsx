@@ -2,7 +2,9 @@ import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import type { SyncItem, SyncProblem } from "../../shared/api/types";
+import { readDraft, writeDraft } from "../../shared/outbox/database";
 import { renderAt } from "../../shared/testing/renderAt";
+import type { RingDraft } from "./ringSession";
 import { HORSE, testPack } from "./testPack";
 
 const PROBLEM: SyncProblem = {
@@ -13,20 +15,29 @@ const PROBLEM: SyncProblem = {
 };
 
 /** A server that keeps what it is sent; `refuses` picks what it will not take. */
+const ANSWERS = (saved: SyncItem[], refuses: (item: SyncItem) => boolean = () => false) => ({
+  [`/api/horses/${HORSE}/pack`]: testPack(),
+  "/api/sync": async (request: Request) => {
+    const { items } = (await request.json()) as { items: SyncItem[] };
+    const answers = items.map((item) => {
+      const status = refuses(item) ? "refused" : "saved";
+      if (status === "saved") saved.push(item);
+      return { id: item.id, status, problems: status === "refused" ? [PROBLEM] : [] };
+    });
+    return { body: { answers } };
+  },
+});
+
+/** The session on the device is of the day before. */
+async function aDayPasses() {
+  const key = `ring:${HORSE}`;
+  const draft = await readDraft<RingDraft>(key);
+  await writeDraft(key, { ...draft, date: "2026-06-14" });
+}
+
 async function inTheRing(refuses: (item: SyncItem) => boolean = () => false) {
   const saved: SyncItem[] = [];
-  await renderAt(`/horses/${HORSE}/ring`, {
-    [`/api/horses/${HORSE}/pack`]: testPack(),
-    "/api/sync": async (request: Request) => {
-      const { items } = (await request.json()) as { items: SyncItem[] };
-      const answers = items.map((item) => {
-        const status = refuses(item) ? "refused" : "saved";
-        if (status === "saved") saved.push(item);
-        return { id: item.id, status, problems: status === "refused" ? [PROBLEM] : [] };
-      });
-      return { body: { answers } };
-    },
-  });
+  await renderAt(`/horses/${HORSE}/ring`, ANSWERS(saved, refuses));
   await userEvent.click(await screen.findByRole("button", { name: "All seen to" }));
   await userEvent.click(await screen.findByRole("button", { name: /Next knot/ }));
   await screen.findByRole("heading", { name: "Walk to trot" });
@@ -172,6 +183,27 @@ describe("the ring", () => {
     expect(await screen.findByText("1 of at most 8")).toBeInTheDocument();
     expect(advice()).toBe("repeat-from-light");
     expect(screen.getByText("knot 2 of 3")).toBeInTheDocument();
+  });
+
+  it("asks about a session of an earlier day, and never goes on with it silently", async () => {
+    const { saved } = await inTheRing();
+    await tap(5);
+    await aDayPasses();
+    await renderAt(`/horses/${HORSE}/ring`, ANSWERS(saved), "same");
+    expect(await screen.findByRole("heading", { name: /is still open/ })).toBeInTheDocument();
+    expect(screen.getByText(/It holds 1 entry/)).toBeInTheDocument();
+    await userEvent.click(screen.getByRole("button", { name: "Throw it away" }));
+    await waitFor(() =>
+      expect(saved.filter((item) => item.type === "delete").length).toBeGreaterThan(1),
+    );
+    await userEvent.click(await screen.findByRole("button", { name: "Bring it back" }));
+    await screen.findByRole("heading", { name: /is still open/ });
+    await userEvent.click(screen.getByRole("button", { name: /Finish it as of/ }));
+    await waitFor(() =>
+      expect(saved.findLast((item) => item.type === "session")?.body?.ended).toBeTruthy(),
+    );
+    expect(await screen.findByRole("button", { name: "All seen to" })).toBeInTheDocument();
+    expect(screen.queryByText(/was thrown away/)).not.toBeInTheDocument();
   });
 
   it("keeps what the server will not take, with what is wrong, where and the range", async () => {

@@ -10,15 +10,20 @@ import { text } from "../../shared/text/en";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { arranged, type PlanDraft, planDraftKey } from "../plan/planDraft";
 import { wishesOf } from "../plan/planWishes";
+import { Forgotten } from "./Forgotten";
+import { isForgotten } from "./forgotten";
 import styles from "./RingPage.module.css";
 import { RingSession } from "./RingSession";
 import { startDraft } from "./ringSession";
+import { ThrownAway } from "./ThrownAway";
 import { makeStamp, type Ring, useRing } from "./useRing";
 
 export default function RingPage() {
   const { horse = "" } = useParams();
   const ring = useRing(horse);
   if (ring.looking) return <Loading what={text.ring.preparing} />;
+  if (ring.draft && isForgotten(ring.draft, localDay()))
+    return <Forgotten draft={ring.draft} ring={ring} />;
   if (ring.draft) return <RingSession draft={ring.draft} ring={ring} />;
   return <Preparation horse={horse} ring={ring} />;
 }
@@ -50,6 +55,9 @@ interface ChecklistProps {
   ring: Ring;
 }
 
+/** Today as the person at the ring counts it. */
+const localDay = () => new Date().toLocaleDateString("sv-SE");
+
 /** The short list before any session: one line, one tap. */
 function Checklist({ horse, pack, helper, refreshing, ring }: ChecklistProps) {
   const [starting, setStarting] = useState(false);
@@ -58,12 +66,12 @@ function Checklist({ horse, pack, helper, refreshing, ring }: ChecklistProps) {
     const changes = await readDraft<PlanDraft>(planDraftKey(horse));
     const order = arranged(pack.plan.items, changes ?? null, pack.plan.on).map((item) => item.id);
     const stamp = makeStamp();
-    const date = new Date().toLocaleDateString("sv-SE");
-    ring.begin(startDraft(pack, order, helper, date, stamp));
+    ring.begin(startDraft(pack, order, helper, localDay(), stamp));
   };
   return (
     <main className={styles.checklist}>
       <p className={styles.checkHorse}>{pack.facts.name}</p>
+      <ThrownAway horse={horse} ring={ring} />
       <h1>{pack.plan.headline}</h1>
       <h2>{text.ring.before}</h2>
       <p>{pack.before}</p>

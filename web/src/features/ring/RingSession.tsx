@@ -7,6 +7,7 @@ import { text } from "../../shared/text/en";
 import { SaveState } from "../shell/SaveState";
 import type { CoachEntry } from "./coachPlayer";
 import { FlagRaised } from "./FlagRaised";
+import { isEmpty, throwAway } from "./forgotten";
 import { Instruction } from "./Instruction";
 import { KeysHelp } from "./KeysHelp";
 import { LeadChips, sameLead } from "./LeadChips";
@@ -123,8 +124,9 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
       ring.move((now) => goOn(now).draft);
       return;
     }
-    const logged = draft.revision > 0 || draft.entries.length > 0;
+    const logged = !isEmpty(draft);
     if (logged) ring.change((now) => finish(now, new Date().toISOString()));
+    else ring.change(throwAway);
     await ring.close();
     void navigate(
       logged ? `/horses/${draft.horse}/debrief/${draft.session}` : `/horses/${draft.horse}/plan`,

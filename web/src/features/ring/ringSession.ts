@@ -117,7 +117,10 @@ export function startDraft(
 }
 
 export function planItem(draft: RingDraft, place = draft.current): PlanItem {
-  const id = draft.order[place];
+  return itemNamed(draft, draft.order[place] ?? "");
+}
+
+function itemNamed(draft: RingDraft, id: string): PlanItem {
   const climbed = (draft.pack.plan.climbs ?? []).map((climb) => climb.item);
   const item = [...draft.pack.plan.items, ...climbed].find((one) => one.id === id);
   if (!item) throw new Error(`no item ${id} in the plan`);
@@ -312,7 +315,7 @@ function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
   if (event !== null) {
     return { ...common, type: "event", body: { kind: event, at: added.at } };
   }
-  const item = planItem(draft);
+  const item = itemNamed(draft, added.item);
   const band = item.step_kind === "L" ? item.band : null;
   return {
     ...common,
@@ -350,7 +353,7 @@ export function amend(
   };
 }
 
-const struckOut = (id: string): SyncItem => ({
+export const struckOut = (id: string): SyncItem => ({
   type: "delete",
   id,
   position: 0,
@@ -483,6 +486,15 @@ export function withSettle(draft: RingDraft, settle: Partial<RingSettle>): Chang
     settleMarks: [...(draft.settleMarks ?? []), mark],
   };
   return sendHeader(settle.settled === false ? asNotSettled(marked) : marked, null);
+}
+
+/** Everything of a session anew, header first. */
+export function resend(draft: RingDraft): Change {
+  const opened = sendHeader(draft, null);
+  return {
+    draft: opened.draft,
+    items: [...opened.items, ...draft.entries.map((one) => asSyncItem(draft, one))],
+  };
 }
 
 export function finish(draft: RingDraft, endedAt: string): Change {

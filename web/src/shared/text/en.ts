@@ -179,6 +179,20 @@ export const text = {
     next: "Next knot",
     goUp: "Up a stage",
     heldBack: "On to what is left",
+    clockTime: (at: string) =>
+      new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" }),
+    forgotten: (on: string) =>
+      `The session of ${new Date(`${on}T12:00`).toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" })} is still open`,
+    forgottenHolds: (taps: number, at: string) =>
+      taps === 0
+        ? "Nothing was answered in it."
+        : `It holds ${taps} ${taps === 1 ? "entry" : "entries"}, the last at ${at}.`,
+    finishAsOf: (at: string) => `Finish it as of ${at}`,
+    throwAway: "Throw it away",
+    throwAwayHelp: "What is thrown away can be brought back here for a day.",
+    thrown: (on: string) =>
+      `The session of ${new Date(`${on}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long" })} was thrown away.`,
+    bringBack: "Bring it back",
     toEasyYes: "To the easy yes",
     easier: (stage: string) => `easier: ${stage}`,
     somethingHappened: "Something happened",

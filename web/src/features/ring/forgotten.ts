@@ -1,0 +1,49 @@
+// A session that was left open: finished as of its last tap, or thrown away, which can be undone for a day.
+
+import type { Change } from "./ringSession";
+import { finish, type RingDraft, resend, type Stamp, struckOut } from "./ringSession";
+
+/** How long what was thrown away can be brought back. */
+const BRING_BACK_MS = 24 * 60 * 60 * 1000;
+
+export interface Thrown {
+  draft: RingDraft;
+  at: string;
+}
+
+export const thrownKey = (horse: string) => `thrown:${horse}`;
+
+/** Is it of an earlier day? Then it is asked about, never continued silently. */
+export function isForgotten(draft: RingDraft, today: string): boolean {
+  return draft.date < today;
+}
+
+export function lastTap(draft: RingDraft): string {
+  return draft.entries.at(-1)?.at ?? draft.settle.startedAt ?? draft.startedAt;
+}
+
+export function isEmpty(draft: RingDraft): boolean {
+  const { startedAt, first_min, whole_min, settled } = draft.settle;
+  const marked = startedAt !== null || first_min !== null || whole_min !== null;
+  return draft.entries.length === 0 && !marked && settled === null;
+}
+
+export function finishAsOfLastTap(draft: RingDraft): Change {
+  return finish(draft, lastTap(draft));
+}
+
+/** Strikes out whatever has gone out of it already. */
+export function throwAway(draft: RingDraft): Change {
+  const sent = draft.revision > 0 ? [...draft.entries.map((one) => one.id), draft.session] : [];
+  return { draft, items: sent.map(struckOut) };
+}
+
+export function canBringBack({ at }: Thrown, now: string): boolean {
+  return Date.parse(now) - Date.parse(at) < BRING_BACK_MS;
+}
+
+/** As it was, under new names: what was struck out stays so. */
+export function bringBack({ draft }: Thrown, stamp: () => Stamp): Change {
+  const entries = draft.entries.map((one) => ({ ...one, id: stamp().id }));
+  return resend({ ...draft, session: stamp().id, entries, revision: 0 });
+}
