@@ -77,6 +77,16 @@ class Clearing(Schema):
     found: Any = ""
 
 
+class SignsSeen(Schema):
+    """What of the list of pain signs was seen."""
+
+    signs: Any = None
+
+
+class ConditionSeen(Schema):
+    score: Any = None
+
+
 class Goals(Schema):
     goals: list[Any]
 
@@ -132,6 +142,20 @@ def add_flag(request: HttpRequest, horse_id: UUID, flag: FlagSeen) -> Status[Non
 def clear_flag(request: HttpRequest, horse_id: UUID, clearing: Clearing) -> Status[None]:
     horse = horse_of(yard_to_change(request), horse_id)
     services.clear_flag(horse, clearing.dict(), timezone.localdate())
+    return Status(204, None)
+
+
+@router.post("/horses/{horse_id}/look/pain-signs", response={204: None})
+def add_pain_check(request: HttpRequest, horse_id: UUID, seen: SignsSeen) -> Status[None]:
+    horse = horse_of(yard_to_log(request), horse_id)
+    services.keep_pain_check(horse, seen.dict(), timezone.localdate())
+    return Status(204, None)
+
+
+@router.post("/horses/{horse_id}/look/condition", response={204: None})
+def add_condition(request: HttpRequest, horse_id: UUID, scored: ConditionSeen) -> Status[None]:
+    horse = horse_of(yard_to_log(request), horse_id)
+    services.keep_condition(horse, scored.dict(), timezone.localdate())
     return Status(204, None)
 
 

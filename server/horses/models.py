@@ -17,6 +17,8 @@ class Horse(models.Model):
     profile = models.JSONField(help_text="The record's `horse`.")
     flags = models.JSONField(default=list)
     overrides = models.JSONField(default=list)
+    pain_checks = models.JSONField(default=list, help_text="PainCheck of the core.")
+    condition_scores = models.JSONField(default=list, help_text="ConditionScore of the core.")
     goals = models.JSONField(default=list)
     usual_minutes = models.PositiveSmallIntegerField(default=30)
     data_version = models.PositiveIntegerField(

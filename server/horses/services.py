@@ -13,8 +13,10 @@ from bucephal.ladder import Catalogue
 from bucephal.progress import Standing, decided, lifted
 from bucephal.record import (
     Ask,
+    ConditionScore,
     Event,
     HorseRecord,
+    PainCheck,
     Session,
     SessionHeader,
     horse_from_form,
@@ -24,7 +26,7 @@ from bucephal.record import (
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.form import NOT_IN_THE_FORM
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
-from bucephal.welfare import clear_flags, raise_by_hand
+from bucephal.welfare import clear_flags, condition_score, pain_check, raise_by_hand
 from django.db.models import F
 from django.shortcuts import get_object_or_404
 from training.models import StoredAsk, StoredEvent, StoredSession
@@ -78,6 +80,8 @@ def record_of(horse: Horse) -> HorseRecord:
         flags=tuple(Flag.model_validate(row) for row in horse.flags),
         overrides=tuple(Override.model_validate(row) for row in horse.overrides),
         goals=tuple(Goal.model_validate(row) for row in horse.goals),
+        pain_checks=tuple(PainCheck.model_validate(row) for row in horse.pain_checks),
+        condition_scores=tuple(ConditionScore.model_validate(row) for row in horse.condition_scores),
     )
     return with_defaults(record, defaults_of(horse.yard))
 
@@ -103,6 +107,8 @@ def store_record(yard: Yard, record: HorseRecord, *, position: int = 0, usual_mi
         flags=[flag.model_dump(mode="json") for flag in record.flags],
         overrides=[one.model_dump(mode="json") for one in record.overrides],
         goals=[goal.model_dump(mode="json") for goal in record.goals],
+        pain_checks=[one.model_dump(mode="json") for one in record.pain_checks],
+        condition_scores=[one.model_dump(mode="json") for one in record.condition_scores],
     )
     headers, asks, events = [], [], []
     for session in record.sessions:
@@ -192,6 +198,32 @@ def _keep_flags(horse: Horse, flags: Iterable[Flag]) -> None:
     horse.flags = [flag.model_dump(mode="json") for flag in flags]
     horse.save(update_fields=["flags"])
     changed({horse.pk})
+
+
+def keep_pain_check(horse: Horse, raw: dict[str, Any], today: date) -> None:
+    """Keeps today's look for pain signs; a second one of the day takes the first one's place.
+
+    Raises:
+        InvalidInput: if a sign is not of the list.
+    """
+    horse.pain_checks = _of_today(horse.pain_checks, pain_check(raw, today))
+    horse.save(update_fields=["pain_checks"])
+    changed({horse.pk})
+
+
+def keep_condition(horse: Horse, raw: dict[str, Any], today: date) -> None:
+    """Keeps today's condition score; a second one of the day takes the first one's place.
+
+    Raises:
+        InvalidInput: if it is not 1 to 9.
+    """
+    horse.condition_scores = _of_today(horse.condition_scores, condition_score(raw, today))
+    horse.save(update_fields=["condition_scores"])
+    changed({horse.pk})
+
+
+def _of_today(rows: list[dict[str, Any]], look: PainCheck | ConditionScore) -> list[dict[str, Any]]:
+    return [*(row for row in rows if row["on"] != str(look.on)), look.model_dump(mode="json")]
 
 
 def set_goals(horse: Horse, raw: list[Any]) -> None:

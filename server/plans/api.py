@@ -13,6 +13,7 @@ from bucephal.pages import (
     HorseFacts,
     HorseLadder,
     HorseSheet,
+    LookPage,
     PlanPage,
     RingPack,
     StepChart,
@@ -122,6 +123,11 @@ def get_guide(request: HttpRequest, horse_id: UUID, step: str) -> StepGuide:
 @router.get("/horses/{horse_id}/flags", response=FlagPage)
 def get_flags(request: HttpRequest, horse_id: UUID) -> FlagPage:
     return services.flags_of(yard_of(request), horse_id, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/look", response=LookPage)
+def get_look(request: HttpRequest, horse_id: UUID) -> LookPage:
+    return services.look_of(yard_of(request), horse_id, timezone.localdate())
 
 
 @router.get("/horses/{horse_id}/record", response=HorseRecord)

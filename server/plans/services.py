@@ -17,6 +17,7 @@ from bucephal.pages import (
     HorseFacts,
     HorseLadder,
     HorseSheet,
+    LookPage,
     PlanPage,
     RingPack,
     StepChart,
@@ -28,6 +29,7 @@ from bucephal.pages import (
     horse_facts,
     horse_ladder,
     horse_sheet,
+    look_page,
     plan_page,
     plan_today,
     ring_pack,
@@ -90,6 +92,11 @@ def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepChart:
 def flags_of(yard: Yard, horse_id: UUID, on: date) -> FlagPage:
     """Every flag of a horse, with what was seen and what waits."""
     return flag_page(_standing(horse_of(yard, horse_id), on))
+
+
+def look_of(yard: Yard, horse_id: UUID, on: date) -> LookPage:
+    """The form of a minute's look, and earlier ones."""
+    return look_page(_standing(horse_of(yard, horse_id), on))
 
 
 def handed_on(yard: Yard, horse_id: UUID, on: date) -> HorseRecord:

@@ -10,6 +10,7 @@ from bucephal.pages.flags import FlagPage, flag_page
 from bucephal.pages.gap import SideGap
 from bucephal.pages.guide import StepGuide, step_guide
 from bucephal.pages.ladder import HorseLadder, horse_ladder
+from bucephal.pages.look import LookPage, look_page
 from bucephal.pages.pack import RingPack, ring_pack
 from bucephal.pages.plan import PlanPage, plan_page
 from bucephal.pages.sheet import HorseSheet, horse_sheet
@@ -19,9 +20,9 @@ from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 
 __all__ = [
     "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "ExerciseRow", "FlagPage", "HorseFacts",
-    "HorseLadder", "HorseSheet", "HorseWelfare", "PlanPage", "RingPack", "SessionDebrief", "SessionLine",
-    "SideGap", "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest",
-    "WorkedDays", "YardPage", "arrival", "baseline", "criteria", "debrief", "flag_page", "horse_facts",
-    "horse_ladder", "horse_sheet", "horse_welfare", "plan_page", "plan_today", "ring_pack", "session_lines",
-    "step_chart", "step_guide", "yard_page",
+    "HorseLadder", "HorseSheet", "HorseWelfare", "LookPage", "PlanPage", "RingPack", "SessionDebrief",
+    "SessionLine", "SideGap", "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag",
+    "WelfareRequest", "WorkedDays", "YardPage", "arrival", "baseline", "criteria", "debrief", "flag_page",
+    "horse_facts", "horse_ladder", "horse_sheet", "horse_welfare", "look_page", "plan_page", "plan_today",
+    "ring_pack", "session_lines", "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

@@ -39,6 +39,9 @@ def check_record(raw: Raw, catalogue: Catalogue, today: date) -> Iterator[Proble
         for index, row in enumerate(_list(raw.get(key))):
             for field in ("raised_on", "cleared_on", "on"):
                 yield from _not_future(_dict(row).get(field), f"{key}[{index}].{field}", today)
+    for key in ("pain_checks", "condition_scores"):
+        for index, row in enumerate(_list(raw.get(key))):
+            yield from _not_future(_dict(row).get("on"), f"{key}[{index}].on", today)
     for index, row in enumerate(_list(raw.get("flags"))):
         yield from check_flag(_dict(row), f"flags[{index}].")
     for key in ("overrides", "goals"):

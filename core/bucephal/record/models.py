@@ -13,7 +13,7 @@ from datetime import UTC, date, datetime, time
 from enum import StrEnum
 from typing import Annotated, Any, Literal
 
-from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, field_serializer
 
 from bucephal.ladder import OptionCode, Side
 
@@ -283,6 +283,53 @@ class Flag(FrozenModel):
     found: LongText = Field("", description="What was found when it was cleared.")
 
 
+class PainSign(StrEnum):
+    """Behaviours in ridden work that can mean pain; their words are in `bucephal.words.looks`."""
+
+    HEAD_UP_DOWN = "head-up-down"
+    HEAD_TILTED = "head-tilted"
+    NOSE_OUT = "nose-out"
+    NOSE_IN = "nose-in"
+    HEAD_TOSSED = "head-tossed"
+    EARS_BACK = "ears-back"
+    EYES_CLOSING = "eyes-closing"
+    WHITE_OF_EYE = "white-of-eye"
+    STARE = "stare"
+    MOUTH_OPEN = "mouth-open"
+    TONGUE = "tongue"
+    BIT_THROUGH = "bit-through"
+    TAIL_CLAMPED = "tail-clamped"
+    TAIL_SWISHING = "tail-swishing"
+    RUSHED = "rushed"
+    TOO_SLOW = "too-slow"
+    THREE_TRACKS = "three-tracks"
+    CANTER_CHANGES = "canter-changes"
+    GAIT_CHANGES = "gait-changes"
+    STUMBLES = "stumbles"
+    TURNS_AWAY = "turns-away"
+    UNWILLING = "unwilling"
+    REARS = "rears"
+    BUCKS_KICKS = "bucks-kicks"
+
+
+class PainCheck(FrozenModel):
+    """What was seen of the list in some minutes of ridden work; nothing: none of it."""
+
+    on: Day
+    signs: frozenset[PainSign] = frozenset()
+
+    @field_serializer("signs")
+    def _in_order(self, signs: frozenset[PainSign]) -> list[str]:
+        return [sign.value for sign in PainSign if sign in signs]
+
+
+class ConditionScore(FrozenModel):
+    """Body condition, 1 poor to 9 very fat."""
+
+    on: Day
+    score: Annotated[int, Field(ge=1, le=9, strict=True)]
+
+
 class Overridden(StrEnum):
     """The state that a trainer gives a step by hand."""
 
@@ -317,6 +364,8 @@ class HorseRecord(FrozenModel):
     flags: tuple[Flag, ...] = ()
     overrides: tuple[Override, ...] = ()
     goals: tuple[Goal, ...] = ()
+    pain_checks: tuple[PainCheck, ...] = ()
+    condition_scores: tuple[ConditionScore, ...] = ()
 
 
 def moment_key(moment: datetime | time | None, day: date) -> datetime:

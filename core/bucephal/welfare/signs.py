@@ -30,7 +30,9 @@ from bucephal.record import (
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.record.models import moment_key
 from bucephal.response import CueTrack, Tracks
+from bucephal.welfare.looks import PAIN_LIKELY
 from bucephal.words import flags as words
+from bucephal.words import looks as pain_words
 
 STUMBLES_IN_A_SESSION = 2
 STUMBLE_SESSIONS, STUMBLE_LAST_SESSIONS = 2, 5
@@ -98,6 +100,7 @@ class Noticed:
     refusals: list[Occasion] = field(default_factory=list)
     disunited: list[Occasion] = field(default_factory=list)
     tense: list[Occasion] = field(default_factory=list)
+    pain: list[Occasion] = field(default_factory=list)
     losses: list[list[Occasion]] = field(default_factory=list)
 
     def of(self, code: FlagCode) -> list[tuple[list[Occasion], Threshold]]:
@@ -115,6 +118,8 @@ class Noticed:
                 return [(self.disunited, disunited_reached)]
             case FlagCode.TENSE_WORK:
                 return [(self.tense, tense_reached)]
+            case FlagCode.PAIN_SIGNS:
+                return [(self.pain, pain_reached)]
             case FlagCode.ONE_SIDED_LOSS:
                 return [(side, loss_reached) for side in self.losses]
         return []
@@ -152,6 +157,15 @@ def dangers_reached(moments: Sequence[Occasion]) -> Reached | None:
 
 def uneven_reached(moments: Sequence[Occasion]) -> Reached | None:
     return Reached(moments[0].on, words.UNEVEN, {"times": 1}, moments[0].seen) if moments else None
+
+
+def pain_reached(looks: Sequence[Occasion]) -> Reached | None:
+    """As many of the list as make pain likely, in one look."""
+    found = next((one for one in looks if one.count >= PAIN_LIKELY), None)
+    if found is None:
+        return None
+    why = pain_words.pain_likely(found.count, len(pain_words.PAIN_SIGNS))
+    return Reached(found.on, why, {"signs": found.count}, found.seen)
 
 
 def refusals_reached(sessions: Sequence[Occasion]) -> Reached | None:
@@ -214,7 +228,7 @@ def notice(record: HorseRecord, tracks: Tracks, until: date) -> Noticed:
         tracks: of this record: what an ask meant, and how its side stood that morning.
     """
     told = _asks_by_session(record, tracks, until)
-    noticed = Noticed(losses=list(_losses(tracks, until)))
+    noticed = Noticed(losses=list(_losses(tracks, until)), pain=list(_looks(record, until)))
     for session in sessions_in_order(record):
         if session.date > until:
             continue
@@ -272,6 +286,14 @@ def _asks_by_session(record: HorseRecord, tracks: Tracks, until: date) -> dict[i
 def _is_remarkable(ask: Ask) -> bool:
     calm = ask.tension is Tension.CALM
     return bool(ask.faults) or not calm or not ask.answered or ask.lead_front is not None
+
+
+def _looks(record: HorseRecord, until: date) -> Iterator[Occasion]:
+    for look in sorted(record.pain_checks, key=lambda one: one.on):
+        if look.on <= until:
+            signs = [code for code in pain_words.PAIN_SIGNS if code in look.signs]
+            seen = tuple(Seen(on=look.on, words=pain_words.PAIN_SIGNS[code]) for code in signs)
+            yield Occasion(look.on, seen, len(signs))
 
 
 def _stumbles(session: Session, asks: list[_Told], catalogue: Catalogue) -> Occasion:

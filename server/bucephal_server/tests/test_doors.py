@@ -22,7 +22,10 @@ ENDPOINTS = [
     (method, path) for path, methods in api.get_openapi_schema()["paths"].items() for method in methods
 ]
 OF_A_HORSE = [path for method, path in ENDPOINTS if "{horse_id}" in path and method == "get"]
-FOR_WHOEVER_LOGS = {"/api/sync", "/api/horses/{horse_id}/flags/raise"}
+FOR_WHOEVER_LOGS = {
+    "/api/sync", "/api/horses/{horse_id}/flags/raise", "/api/horses/{horse_id}/look/pain-signs",
+    "/api/horses/{horse_id}/look/condition",
+}  # fmt: skip
 TRAINERS_ONLY = [one for one in ENDPOINTS if one[0] != "get" and one[1] not in OPEN | FOR_WHOEVER_LOGS]
 FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 

@@ -105,3 +105,47 @@ def test_uneven_is_cleared_only_with_what_a_vet_found(
     assert refused.json()["errors"][0]["allowed"] == "vet"
     assert clear(client, fresh_horse, today, code="uneven", cleared_by="vet").status_code == 204
     assert client.get(f"/api/horses/{fresh_horse.pk}/plan").json()["plan"]["items"]
+
+
+# --- a minute's look ----------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(("seen", "raised"), [(7, []), (8, ["pain-signs"])])
+def test_eight_pain_signs_point_to_an_examination(
+    seen: int, raised: list[str], client: Client, fresh_horse: Horse
+) -> None:
+    look = client.get(f"/api/horses/{fresh_horse.pk}/look").json()
+    assert (len(look["signs"]), look["threshold"]) == (24, 8)
+    signs = [sign["code"] for sign in look["signs"]][:seen]
+    address = f"/api/horses/{fresh_horse.pk}/look/pain-signs"
+    assert post(client, address, {"signs": ["bucks-kicks"]}).status_code == 204
+    assert post(client, address, {"signs": signs}).status_code == 204  # the day's look, seen again
+    assert open_flags(client, fresh_horse) == raised
+    (told,) = client.get(f"/api/horses/{fresh_horse.pk}/look").json()["looks"]
+    assert told.startswith(f"{seen} of 24")
+    assert bool(client.get(f"/api/horses/{fresh_horse.pk}/plan").json()["plan"]["items"]) is (raised == [])
+
+
+@pytest.mark.parametrize(("score", "says"), [(3, "Thin"), (4, "Fair"), (7, "Fair"), (8, "Fat")])
+def test_a_condition_score_says_what_it_means(
+    score: int, says: str, client: Client, fresh_horse: Horse
+) -> None:
+    # Henneke et al. (1983), Equine Vet. J. (from memory): below 4 and above 7 are looked at.
+    address = f"/api/horses/{fresh_horse.pk}/look/condition"
+    assert post(client, address, {"score": score}).status_code == 204
+    assert says in client.get(f"/api/horses/{fresh_horse.pk}/look").json()["condition"]
+    (kept,) = client.get(f"/api/horses/{fresh_horse.pk}/record").json()["condition_scores"]
+    assert kept["score"] == score
+
+
+@pytest.mark.parametrize(
+    ("address", "body", "path"),
+    [("pain-signs", {"signs": ["limps"]}, "signs"), ("pain-signs", {"signs": None}, "signs"),
+     ("condition", {"score": 10}, "score"), ("condition", {"score": "fat"}, "score")],
+)  # fmt: skip
+def test_a_look_refuses_by_name(
+    address: str, body: dict[str, Any], path: str, client: Client, fresh_horse: Horse
+) -> None:
+    answer = post(client, f"/api/horses/{fresh_horse.pk}/look/{address}", body)
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["path"].startswith(path)

@@ -313,6 +313,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Look */
+        get: operations["plans_api_get_look"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/horses/{horse_id}/record": {
         parameters: {
             query?: never;
@@ -470,6 +487,40 @@ export interface paths {
         put?: never;
         /** Clear Flag */
         post: operations["horses_api_clear_flag"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/look/pain-signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Pain Check */
+        post: operations["horses_api_add_pain_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/look/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Condition */
+        post: operations["horses_api_add_condition"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2950,11 +3001,75 @@ export interface components {
              */
             limits: string;
         };
+        /** LookPage */
+        LookPage: {
+            facts: components["schemas"]["HorseFacts"];
+            /** Signs */
+            signs: components["schemas"]["SignToTick"][];
+            /**
+             * Threshold
+             * @description As many or more: have it examined.
+             */
+            threshold: number;
+            /** Source */
+            source: string;
+            /** Limits */
+            limits: string;
+            /**
+             * Scores
+             * @description Body condition, 1 to 9.
+             */
+            scores: components["schemas"]["ScoreToTick"][];
+            /** Scores Source */
+            scores_source: string;
+            /**
+             * Looks
+             * @description Earlier looks in words, the latest first.
+             */
+            looks: string[];
+            /**
+             * Condition
+             * @description The latest score and what it says; empty: none yet.
+             */
+            condition: string;
+        };
+        /**
+         * PainSign
+         * @description Behaviours in ridden work that can mean pain; their words are in `bucephal.words.looks`.
+         * @enum {string}
+         */
+        PainSign: "head-up-down" | "head-tilted" | "nose-out" | "nose-in" | "head-tossed" | "ears-back" | "eyes-closing" | "white-of-eye" | "stare" | "mouth-open" | "tongue" | "bit-through" | "tail-clamped" | "tail-swishing" | "rushed" | "too-slow" | "three-tracks" | "canter-changes" | "gait-changes" | "stumbles" | "turns-away" | "unwilling" | "rears" | "bucks-kicks";
+        /** ScoreToTick */
+        ScoreToTick: {
+            /** Score */
+            score: number;
+            /** Words */
+            words: string;
+        };
+        /** SignToTick */
+        SignToTick: {
+            code: components["schemas"]["PainSign"];
+            /** Words */
+            words: string;
+        };
         /**
          * Background
          * @enum {string}
          */
         Background: "unhandled" | "handled" | "started" | "from-racing" | "from-harness" | "gaited" | "long-rest" | "spoiled";
+        /**
+         * ConditionScore
+         * @description Body condition, 1 poor to 9 very fat.
+         */
+        ConditionScore: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Score */
+            score: number;
+        };
         /**
          * Conditions
          * @description What the day was like; shown beside the asks, never corrected away.
@@ -3095,6 +3210,16 @@ export interface components {
              * @default []
              */
             goals: components["schemas"]["Goal"][];
+            /**
+             * Pain Checks
+             * @default []
+             */
+            pain_checks: components["schemas"]["PainCheck"][];
+            /**
+             * Condition Scores
+             * @default []
+             */
+            condition_scores: components["schemas"]["ConditionScore"][];
         };
         /**
          * Override
@@ -3116,6 +3241,19 @@ export interface components {
             on: string;
             /** Until */
             until?: string | null;
+        };
+        /**
+         * PainCheck
+         * @description What was seen of the list in some minutes of ridden work; nothing: none of it.
+         */
+        PainCheck: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Signs */
+            signs?: string[];
         };
         /**
          * Session
@@ -3440,6 +3578,19 @@ export interface components {
              * @default
              */
             found: unknown;
+        };
+        /**
+         * SignsSeen
+         * @description What of the list of pain signs was seen.
+         */
+        SignsSeen: {
+            /** Signs */
+            signs?: unknown;
+        };
+        /** ConditionSeen */
+        ConditionSeen: {
+            /** Score */
+            score?: unknown;
         };
         /** Goals */
         Goals: {
@@ -4268,6 +4419,28 @@ export interface operations {
             };
         };
     };
+    plans_api_get_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookPage"];
+                };
+            };
+        };
+    };
     plans_api_get_record: {
         parameters: {
             query?: never;
@@ -4492,6 +4665,54 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Clearing"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    horses_api_add_pain_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignsSeen"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    horses_api_add_condition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConditionSeen"];
             };
         };
         responses: {
