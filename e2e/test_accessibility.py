@@ -76,6 +76,9 @@ def open_place(place: str, places: Places, server: Server) -> None:
         case "arrival":
             places.ladder.open(f"/horses/{quill}/arrival")
             places.ladder.see("main ol li")
+        case "flags" | "look":
+            places.flags.open(f"/horses/{quill}/{place}")
+            places.flags.see("main details summary, main form")
         case "edit":
             places.yard.open(f"/horses/{quill}/edit")
             places.yard.field("name")
@@ -90,7 +93,7 @@ def open_place(place: str, places: Places, server: Server) -> None:
 
 PLACES = (
     "today", "plan", "debrief", "sheet", "step", "ladder", "ladder-list", "phase", "exercise", "guide",
-    "arrival", "edit", "schools", "exercises", "scales", "kit", "own-exercise", "ring",
+    "arrival", "flags", "look", "edit", "schools", "exercises", "scales", "kit", "own-exercise", "ring",
 )  # fmt: skip
 
 

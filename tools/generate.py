@@ -182,6 +182,7 @@ def sample_answers() -> str:
         horse_facts,
         horse_ladder,
         horse_sheet,
+        look_page,
         plan_page,
         plan_today,
         step_chart,
@@ -194,11 +195,14 @@ def sample_answers() -> str:
     from bucephal.record import (
         Background,
         ClearedBy,
+        ConditionScore,
         Event,
         EventKind,
         Flag,
         FlagCode,
         Goal,
+        PainCheck,
+        PainSign,
         SessionKind,
         YardDefaults,
     )
@@ -224,6 +228,9 @@ def sample_answers() -> str:
     found = {"cleared_on": date(2026, 6, 14), "cleared_by": ClearedBy.VET, "found": "an old splint, settled"}
     uneven = Flag(code=FlagCode.UNEVEN, raised_on=date(2026, 6, 10), by_hand=True, note="head nods", **found)
     flagged = record.model_copy(update={"sessions": (*record.sessions[:-1], stumbled), "flags": (uneven,)})
+    seen = PainCheck(on=date(2026, 6, 10), signs=frozenset(list(PainSign)[:3]))
+    score = ConditionScore(on=date(2026, 6, 10), score=8)
+    looked = record.model_copy(update={"pain_checks": (seen,), "condition_scores": (score,)})
     answers: dict[str, Any] = {
         "horses": {"horses": [facts]},
         "today": plan_today([worked], on),
@@ -253,6 +260,7 @@ def sample_answers() -> str:
         },
         "debrief": debrief(record, catalogue, record.sessions[-1]),
         "flags": flag_page(Standing(flagged, catalogue, on)),
+        "look": look_page(Standing(looked, catalogue, on)),
     }
     plain = json.loads(json.dumps(answers, default=lambda one: one.model_dump(mode="json")))
     return json.dumps(rounded(plain), ensure_ascii=False) + "\n"

@@ -99,7 +99,7 @@ def ring(camera: Camera) -> None:
     page = Ring(camera.driver, BASE)
     page.open(camera.at("Quill", "ring"))
     page.begin()
-    page.go_to("Walk to trot", "green band")
+    page.to_wedge()
     # One of each mark: heavy, accepted, light but tight, no answer, heavy.
     for key in "64t3n76":
         page.press(key)
@@ -157,6 +157,16 @@ def guide(camera: Camera) -> None:
     camera.today.see("main table")
 
 
+def flags(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "flags"))
+    camera.today.see("[data-flag] form")
+
+
+def look(camera: Camera) -> None:
+    camera.today.open(camera.at("Domino", "look"))
+    camera.today.see("main form")
+
+
 def arrival(camera: Camera) -> None:
     camera.today.open(camera.at("Harrow", "arrival"))
     camera.today.see("main table")
@@ -209,7 +219,7 @@ SHOTS: dict[str, Callable[[Camera], None]] = {
     "today": today, "plan": plan, "debrief": debrief, "sheet": sheet, "sheet-dark": sheet_dark,
     "step": step, "ladder": ladder, "ladder-exercise": ladder_exercise, "ladder-phone": ladder_phone,
     "guide": guide, "arrival": arrival, "new-horse": new_horse, "yard": yard, "exercise": exercise,
-    "ring": ring, "ring-phone": ring_phone, "sign-in": sign_in,
+    "ring": ring, "ring-phone": ring_phone, "flags": flags, "look": look, "sign-in": sign_in,
 }  # fmt: skip
 EXTRA: dict[str, Callable[[Camera], None]] = {
     "plan-dark": plan_dark, "ladder-dark": ladder_dark, "ladder-phase": ladder_phase,

@@ -24,6 +24,7 @@ const HorseFormPage = lazy(() => import("./features/horse/HorseFormPage"));
 const YardPage = lazy(() => import("./features/yard/YardPage"));
 const ExercisePage = lazy(() => import("./features/yard/ExercisePage"));
 const FlagsPage = lazy(() => import("./features/flags/FlagsPage"));
+const LookPage = lazy(() => import("./features/look/LookPage"));
 const SheetPage = lazy(() => import("./features/sheet/SheetPage"));
 
 export function App() {
@@ -62,6 +63,7 @@ function Gate() {
             <Route path="/horses/:horse/ladder" element={<LadderPage />} />
             <Route path="/horses/:horse/ladder/:step" element={<GuidePage />} />
             <Route path="/horses/:horse/arrival" element={<ArrivalPage />} />
+            <Route path="/horses/:horse/look" element={<LookPage />} />
             <Route path="/horses/:horse/flags" element={<FlagsPage />} />
             <Route path="/horses/:horse/edit" element={<HorseFormPage />} />
             <Route path="/new-horse" element={<HorseFormPage />} />

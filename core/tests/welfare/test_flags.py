@@ -15,7 +15,8 @@ from bucephal.ladder import Catalogue, Gait, load_catalogue
 from bucephal.pages import WelfareRequest, horse_welfare
 from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session
 from bucephal.progress import Standing, StepState
-from bucephal.record import FlagCode, HorseRecord, record_from
+from bucephal.record import FlagCode, HorseRecord, PainSign, record_from
+from bucephal.words.looks import PAIN_SIGNS
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -155,6 +156,39 @@ def test_an_event_and_a_fault_within_half_a_minute_are_one(
     at = None if fault_at is None else f"{day}T{fault_at}Z"
     told = [(3, [{**FAULT, "at": at}], [event("stumble", f"{day}T{event_at}Z")])]
     assert open_codes(record_with(told)) == (["stumbles"] if stumbles > 1 else [])
+
+
+def looked(ago: int, number: int) -> dict[str, Any]:
+    return {"on": str(TODAY - timedelta(days=ago)), "signs": [sign.value for sign in PainSign][:number]}
+
+
+def test_eight_of_the_twenty_four_pain_signs_in_one_look() -> None:
+    # Dyson et al. (2018), J. Vet. Behav. (from memory): 24 behaviours, eight or more make pain likely.
+    assert len(PainSign) == len(PAIN_SIGNS) == 24
+    assert {sign.value for sign in PainSign} == set(PAIN_SIGNS)
+    assert open_codes(record_with([], pain_checks=[looked(5, 7), looked(4, 7)])) == []
+    assert open_codes(record_with([], pain_checks=[looked(5, 8)])) == ["pain-signs"]
+    seen = cleared("pain-signs", 4)
+    assert open_codes(record_with([], pain_checks=[looked(5, 8)], flags=[seen])) == []
+    again = standing(record_with([], pain_checks=[looked(5, 8), looked(1, 9)], flags=[seen]))
+    assert list(again.open_flags) == ["pain-signs"]
+    assert again.flags[0].figures == {"signs": 9}
+    assert len(again.flags[0].seen) == 9
+
+
+@pytest.mark.parametrize(
+    ("lists", "path"),
+    [
+        ({"pain_checks": [{"on": "2026-06-20", "signs": []}]}, "pain_checks[0].on"),
+        ({"pain_checks": [{"on": "2026-06-10", "signs": ["limps"]}]}, "pain_checks[0].signs"),
+        ({"condition_scores": [{"on": "2026-06-10", "score": 10}]}, "condition_scores[0].score"),
+        ({"condition_scores": [{"on": "2026-06-20", "score": 5}]}, "condition_scores[0].on"),
+    ],
+)
+def test_a_look_that_cannot_be_is_refused_by_name(lists: dict[str, Any], path: str) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        record_with([], **lists)
+    assert refused.value.problems[0].path.startswith(path)
 
 
 # --- a side that is suddenly heavier ----------------------------------------------------------------------

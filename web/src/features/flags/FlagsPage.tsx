@@ -1,6 +1,6 @@
 // What was seen of a horse that is not a training matter: what to have looked at, what waits, and clearing it.
 import { useQuery } from "@tanstack/react-query";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { flagsQuery, meQuery } from "../../shared/api/queries";
 import type { FlagOnThePage } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
@@ -36,6 +36,9 @@ export default function FlagsPage() {
           <RaiseForm horse={horse} kinds={page.kinds} />
         </details>
       ) : null}
+      <p>
+        <Link to={`/horses/${horse}/look`}>{text.look.go}</Link>
+      </p>
       <p className={styles.soft}>{page.limits}</p>
     </>
   );

@@ -35,7 +35,7 @@ function SheetView({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
         <Link to={`/horses/${horse}/flags`}>
           {facts.open_flags.length === 0 ? text.sheet.noFlags : text.flags.title}
         </Link>{" "}
-        ·{" "}
+        · <Link to={`/horses/${horse}/look`}>{text.look.title}</Link> ·{" "}
         <a href={`/api/horses/${horse}/record`} download={`${facts.name}.json`}>
           {text.sheet.record}
         </a>

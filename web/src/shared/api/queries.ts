@@ -10,6 +10,7 @@ import type {
   HorseList,
   HorseSheet,
   HorseView,
+  LookPage,
   Me,
   PlanPage,
   RingPack,
@@ -36,6 +37,15 @@ export const flagsQuery = (horse: string) =>
     queryFn: () =>
       unwrap<FlagPage>(
         client.GET("/api/horses/{horse_id}/flags", { params: { path: { horse_id: horse } } }),
+      ),
+  });
+
+export const lookQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "look"],
+    queryFn: () =>
+      unwrap<LookPage>(
+        client.GET("/api/horses/{horse_id}/look", { params: { path: { horse_id: horse } } }),
       ),
   });
 

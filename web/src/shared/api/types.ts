@@ -7,6 +7,7 @@ export type HorseFacts = Schemas["HorseFacts"];
 export type OpenFlag = Schemas["OpenFlag"];
 export type FlagPage = Schemas["FlagPage"];
 export type FlagOnThePage = Schemas["FlagOnThePage"];
+export type LookPage = Schemas["LookPage"];
 export type PackFlag = Schemas["PackFlag"];
 export type TodayPlan = Schemas["TodayPlan"];
 export type TodayRow = Schemas["TodayRow"];

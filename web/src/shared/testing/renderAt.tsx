@@ -23,6 +23,7 @@ const USUAL: Answers = {
   [`/api/horses/${HORSE}/ladder/canter.1`]: sample.guideClosed,
   [`/api/horses/${HORSE}/arrival`]: sample.arrivalPlaced,
   [`/api/horses/${HORSE}/flags`]: sample.flags,
+  [`/api/horses/${HORSE}/look`]: sample.look,
   [`/api/horses/${HORSE}/profile`]: sample.profile,
   "/api/yard": sample.yard,
   "/api/yard/exercises/steer": sample.exercise,

@@ -105,6 +105,16 @@ export const text = {
     note: "What was seen",
     raiseIt: "Raise it",
   },
+  look: {
+    title: "A minute's look",
+    pain: "Pain signs in ridden work",
+    threshold: (n: number, of: number) =>
+      `Watch some minutes of ridden work and tick what you see. From ${n} of the ${of} on: have it examined.`,
+    seen: (n: number, of: number) => `${n} of ${of} seen`,
+    keep: "Keep today's look",
+    condition: "Body condition",
+    go: "A minute's look: pain signs and condition",
+  },
   plan: {
     kinds: {
       settle: "settle",
