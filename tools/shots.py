@@ -97,9 +97,9 @@ def plan_dark(camera: Camera) -> None:
 
 def ring(camera: Camera) -> None:
     page = Ring(camera.driver, BASE)
-    page.open(camera.at("Quill", "ring"))
+    page.open(camera.at("Domino", "ring"))
     page.begin()
-    page.to_wedge()
+    page.go_to("Off the leg at the fence")
     # One of each mark: heavy, accepted, light but tight, no answer, heavy.
     for key in "64t3n76":
         page.press(key)
