@@ -129,7 +129,12 @@ def _slip_cause(worst: CueTrack, day: Day) -> str:
     return words.slipped_by_run(heavy) if heavy >= FIRST_ANSWERS_LOST else words.slipped_and_back(chance)
 
 
-def _one_sided(day: Day) -> Iterator[Choice]:
+@worked_out_once
+def _one_sided(day: Day) -> list[Choice]:
+    return list(_heavier_sides(day))
+
+
+def _heavier_sides(day: Day) -> Iterator[Choice]:
     for step, tracks in asked_steps(day):
         difference = side_gap(day.standing, step)
         if difference is None:

@@ -67,12 +67,12 @@ def _moments(standing: Standing, session: Session) -> Iterator[tuple[str, str]]:
 
 
 def _what(standing: Standing, ask: Ask, on: date) -> str | None:
+    if ask.tension is not Tension.ALARMED and not ask.faults:
+        return None
     if ask.step not in standing.catalogue or _exercise(ask.step) == SETTLE_EXERCISE:
         return None
     if ask.tension is Tension.ALARMED:
         return "alarm"
-    if not ask.faults:
-        return None
     track = standing.tracks.get(ask.step, ask.side)
     told = [] if track is None else track.told_on(on)
     stopped = any(one == ask and meaning.counts_as is CountsAs.STOP for one, meaning in told)

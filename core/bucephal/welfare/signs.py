@@ -404,13 +404,8 @@ def _loss_days(track: CueTrack, other: CueTrack, catalogue: Catalogue, until: da
             return
         if usual is None and track.morning(day).confirmed:
             usual = track.morning(day).mean
-        level = first_level(track, day)
-        if (
-            usual is None
-            or level is None
-            or day not in beside
-            or not _is_loss(track, other, day, level, usual)
-        ):
+        level = None if usual is None else first_level(track, day)
+        if usual is None or level is None or not _is_loss(track, other, day, level, usual, beside):
             usual = None
             yield Occasion(day)
             continue
@@ -419,11 +414,14 @@ def _loss_days(track: CueTrack, other: CueTrack, catalogue: Catalogue, until: da
         yield Occasion(day, seen, 1, levels=level - usual, usual=usual, step=step, name=name, side=track.side)
 
 
-def _is_loss(track: CueTrack, other: CueTrack, day: date, level: int, usual: float) -> bool:
-    if level - usual < LOSS_LEVELS or level <= track.rule.band_top:
+def _is_loss(
+    track: CueTrack, other: CueTrack, day: date, level: int, usual: float, beside: frozenset[date]
+) -> bool:
+    """Heavy, and by so much; and the other side, asked that day, is not."""
+    if level - usual < LOSS_LEVELS or level <= track.rule.band_top or day not in beside:
         return False
-    mean, beside = other.morning(day).mean, first_level(other, day)
-    return mean is not None and beside is not None and beside - mean < LOSS_LEVELS
+    mean, others = other.morning(day).mean, first_level(other, day)
+    return mean is not None and others is not None and others - mean < LOSS_LEVELS
 
 
 def first_level(track: CueTrack, day: date) -> int | None:
