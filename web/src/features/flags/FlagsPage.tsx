@@ -37,7 +37,9 @@ export default function FlagsPage() {
         </details>
       ) : null}
       <p>
-        <Link to={`/horses/${horse}/look`}>{text.look.go}</Link>
+        <Link to={`/horses/${horse}/look`} className={styles.go ?? ""}>
+          {text.look.go}
+        </Link>
       </p>
       <p className={styles.soft}>{page.limits}</p>
     </>

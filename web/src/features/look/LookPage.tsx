@@ -49,7 +49,9 @@ export default function LookPage() {
         <p className={styles.soft}>{page.scores_source}</p>
       </section>
       <p>
-        <Link to={`/horses/${horse}/flags`}>{text.flags.title}</Link>
+        <Link to={`/horses/${horse}/flags`} className={styles.go ?? ""}>
+          {text.flags.title}
+        </Link>
       </p>
     </>
   );

@@ -21,11 +21,11 @@ export function FlagRaised({ flags, isShort, onNext }: Props) {
           <span aria-hidden="true">⚑ </span>
           {flags.map((one) => one.name).join(", ")}.
         </strong>{" "}
-        {isShort && !onNext ? null : flag.say}
+        {isShort ? null : flag.say}
       </p>
       {onNext ? (
         <>
-          <p>{flag.holds_back_words}</p>
+          {isShort ? null : <p>{flag.holds_back_words}</p>}
           <button type="button" className={styles.next} onClick={onNext}>
             {text.ring.heldBack}
           </button>

@@ -206,7 +206,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
               isShort={isFlagFirst}
               onNext={isHeldBack ? () => void next() : null}
             />
-            {isHeldBack ? null : (
+            {isHeldBack && !isFlagFirst ? null : (
               <Instruction
                 item={item}
                 begin={beginOf(draft)}
