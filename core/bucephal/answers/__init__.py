@@ -5,6 +5,7 @@ Everything that reads an answer reads it here. Two readings stand side by side, 
 """
 
 from bucephal.answers.at_the_ring import (
+    DANGER_EVENTS,
     Condition,
     Signal,
     SignalKind,
@@ -21,8 +22,8 @@ from bucephal.answers.observing import Observation
 from bucephal.answers.rules import ItemRule, StepRule, rule_for
 
 __all__ = [
-    "AnswerDrawn", "Condition", "HeardEntry", "ItemRule", "Mark", "Meaning", "Observation", "Signal",
-    "SignalKind", "SignalRule", "StepRule", "answer_in_words", "came", "classify", "counted_as", "drawn",
-    "is_accepted", "mark_at_the_ring", "meaning_of", "rule_for", "said",
-    "signal_rules", "strictest",
+    "DANGER_EVENTS", "AnswerDrawn", "Condition", "HeardEntry", "ItemRule", "Mark", "Meaning",
+    "Observation", "Signal", "SignalKind", "SignalRule", "StepRule", "answer_in_words", "came",
+    "classify", "counted_as", "drawn", "is_accepted", "mark_at_the_ring", "meaning_of", "rule_for",
+    "said", "signal_rules", "strictest",
 ]  # fmt: skip

@@ -56,7 +56,7 @@ from bucephal.coach.machine import (
     swapped,
 )
 from bucephal.coach.settings import CoachSettings
-from bucephal.ladder import Catalogue, Side, StepKind, under
+from bucephal.ladder import Catalogue, Exercise, Side, StepKind, under
 from bucephal.record import FrozenModel
 from bucephal.words.coach import COMES_NEXT, SPOT, AdviceText, load_texts, where
 
@@ -192,11 +192,7 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         measured=measured_texts(settings.rule(catalogue)),
         counters=_counters(settings.rule(catalogue)),
         limits=_limits(settings.step, catalogue),
-        exercise_tries=CompiledTries(
-            most=settings.most_tries,
-            both_sides=exercise.cap_both is not None,
-            of_a_climb=climb_tries(exercise),
-        ),
+        exercise_tries=_exercise_tries(settings, exercise),
         where={side: where(side) for side in Side},
         at_spot=SPOT,
         comes_next=COMES_NEXT,
@@ -335,6 +331,14 @@ def _counters(rule: ItemRule) -> dict[Counter, CompiledCounter]:
         counter: CompiledCounter(when_any=conditions, of_the_exercise=counter in OF_THE_EXERCISE)
         for counter, conditions in counter_conditions(rule).items()
     }
+
+
+def _exercise_tries(settings: CoachSettings, exercise: Exercise) -> CompiledTries:
+    return CompiledTries(
+        most=settings.most_tries,
+        both_sides=exercise.cap_both is not None,
+        of_a_climb=climb_tries(exercise),
+    )
 
 
 def _limits(step: str, catalogue: Catalogue) -> CompiledLimits:

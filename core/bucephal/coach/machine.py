@@ -19,6 +19,7 @@ from typing import NamedTuple
 
 from bucephal.answers import Signal, SignalKind
 from bucephal.response.comparing import stuck_after
+from bucephal.welfare import STUMBLES_IN_A_SESSION
 
 OVERS_TO_CALM = 3
 EASIER_ASKS = 2
@@ -28,7 +29,7 @@ TIGHT_EXCITING = 2
 """Tight answers running on a side, or in an exciting exercise, that ask for calm work."""
 DANGERS_TO_FINISH = 2
 ALARMS_TO_LEAVE = 2
-STUMBLES_TO_FLAG = 2
+STUMBLES_TO_FLAG = STUMBLES_IN_A_SESSION
 TIRED_TO_FINISH = 2
 HEAVY_TO_CLIMB = 1
 """Heavy answers a side at most, where the stage above may follow at once."""

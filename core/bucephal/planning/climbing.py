@@ -13,7 +13,7 @@ from collections.abc import Iterator, Sequence
 
 from bucephal.coach import CLIMB_AIM
 from bucephal.planning.choosing import Choice
-from bucephal.planning.day import CONSOLIDATING_RIDES, Day
+from bucephal.planning.day import CONSOLIDATING_RIDES, RIDDEN_FROM_MONTHS, Day
 from bucephal.planning.dosing import item_for
 from bucephal.planning.models import Climb, ItemKind, PlanItem, Why
 from bucephal.progress import GOOD
@@ -21,7 +21,6 @@ from bucephal.words import plans as words
 
 CLIMBS_A_SESSION, CLIMBS_UNDER_THREE, CLIMBS_SCHOOLED = 3, 2, 5
 CLIMBS_EXCITING = 1
-UNDER_THREE_MONTHS = 36
 MINUTES = "min"
 _CLIMBING = (ItemKind.NEW, ItemKind.PRACTICE)
 _KEEPS_ITS_TIME = (ItemKind.EASY_YES, ItemKind.LOOSEN)
@@ -30,7 +29,7 @@ _KEEPS_ITS_TIME = (ItemKind.EASY_YES, ItemKind.LOOSEN)
 def most_climbs(day: Day) -> int:
     """How often a horse may go up in one session, over all exercises."""
     age = day.standing.age_months
-    if age is not None and age < UNDER_THREE_MONTHS:
+    if age is not None and age < RIDDEN_FROM_MONTHS:
         return CLIMBS_UNDER_THREE
     schooled = not day.is_young and day.rides >= CONSOLIDATING_RIDES
     return CLIMBS_SCHOOLED if schooled else CLIMBS_A_SESSION

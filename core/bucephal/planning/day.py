@@ -9,13 +9,13 @@ from functools import cached_property, wraps
 from statistics import median
 from typing import Any, TypeVar
 
+from bucephal.answers import DANGER_EVENTS
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments
 from bucephal.record import FlagCode, HorseRecord, Session, days_off, ride_number, sessions_in_order
 from bucephal.response import Tracks
 from bucephal.welfare import (
-    DANGEROUS,
     GROWN_MONTHS,
     NO_WORK,
     Heat,
@@ -263,7 +263,7 @@ class Day:
     @property
     def _last_was_dangerous(self) -> bool:
         last = max(sessions_in_order(self.record), key=lambda one: one.date, default=None)
-        return last is not None and any(event.kind in DANGEROUS for event in last.events)
+        return last is not None and any(event.kind in DANGER_EVENTS for event in last.events)
 
 
 def worked_out_once(work: Callable[[Day], _Result]) -> Callable[[Day], _Result]:

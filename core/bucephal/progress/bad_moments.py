@@ -13,12 +13,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 
+from bucephal.answers import DANGER_EVENTS
 from bucephal.ladder import CountsAs
 from bucephal.progress.standing import Standing
 from bucephal.record import Ask, Event, Session, Tension, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.record.models import moment_key
-from bucephal.welfare import DANGEROUS
 
 PEACE_DAYS = 2
 """Days without work that stand for a calm one [own]: where nothing else can be asked there is none."""
@@ -61,7 +61,7 @@ def _moments(standing: Standing, session: Session) -> Iterator[tuple[str, str]]:
         if what is not None:
             yield ask.step, what
     for event in session.events:
-        if event.kind in DANGEROUS:
+        if event.kind in DANGER_EVENTS:
             before = asked_before(session, event)
             yield ("" if before is None else before.step), str(event.kind)
 

@@ -1,7 +1,7 @@
 """Signs that are not training problems: what was tapped, counted session by session, against thresholds.
 
 Events and faults of the body count alike; an event and a fault of the same kind within half a minute are
-one. What cannot be told from taps (breathing, injury, signs of pain) is raised by hand (``flags.py``).
+one; signs of pain by the minute's look. What cannot be told so is raised by hand (``flags.py``).
 
 Source: thresholds are common practice, no source.
 """
@@ -13,7 +13,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, timedelta
 
-from bucephal.answers import Meaning
+from bucephal.answers import DANGER_EVENTS, Meaning
 from bucephal.ladder import Catalogue, CountsAs, Side
 from bucephal.record import (
     Ask,
@@ -46,8 +46,8 @@ TENSE_SHARE, TENSE_LEAST_ASKS, TENSE_SESSIONS = 0.5, 6, 2
 LOSS_LEVELS, LOSS_DAYS = 2.0, 2
 SAME_WITHIN = timedelta(seconds=30)
 
-DANGER_KINDS = (EventKind.BOLT, EventKind.BUCK, EventKind.REAR, EventKind.KICK)
-DANGEROUS = (*DANGER_KINDS, EventKind.FALL)
+DANGER_KINDS = tuple(kind for kind in DANGER_EVENTS if kind is not EventKind.FALL)
+"""Those that add up; a fall is enough by itself."""
 STUMBLE_FAULT, KICK_FAULT, WALKS_OFF, DISUNITED_FAULT = "stumbles", "kicks-at-aid", "walks-off", "disunited"
 GIRTHING, MOUNTING = "saddle", "mount"
 
@@ -201,7 +201,7 @@ def is_tense(tense: int, asks: int) -> bool:
 
 
 def loss_reached(days: Sequence[Occasion]) -> Reached | None:
-    """On two days running that the side was asked; the days in between were not lost (no count)."""
+    """On two days running, of those on which the side was asked."""
     running: list[Occasion] = []
     for one in days:
         running = [*running, one] if one.count else []
@@ -322,7 +322,7 @@ def _moment(session: Session, event: Event, *, at_once: bool = False) -> Occasio
 
 def _dangers(session: Session, events: list[Event]) -> Iterator[Occasion]:
     for one in events:
-        if one.kind in DANGEROUS:
+        if one.kind in DANGER_EVENTS:
             yield _moment(session, one, at_once=one.kind is EventKind.FALL)
 
 
