@@ -4,7 +4,7 @@ import { writeDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import { finishAsOfLastTap, isEmpty, lastTap, throwAway, thrownKey } from "./forgotten";
 import styles from "./RingPage.module.css";
-import type { RingDraft } from "./ringSession";
+import type { RingDraft } from "./ringDraft";
 import type { Ring } from "./useRing";
 
 export function Forgotten({ draft, ring }: { draft: RingDraft; ring: Ring }) {

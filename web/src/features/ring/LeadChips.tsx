@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { PackItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import styles from "./RingPage.module.css";
-import type { Lead } from "./ringSession";
+import type { Lead } from "./ringDraft";
 
 type PackLead = PackItem["sides"][number]["leads"][number];
 

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import type { SyncItem, SyncProblem } from "../../shared/api/types";
 import { readDraft, writeDraft } from "../../shared/outbox/database";
 import { renderAt } from "../../shared/testing/renderAt";
-import type { RingDraft } from "./ringSession";
+import type { RingDraft } from "./ringDraft";
 import { HORSE, testPack } from "./testPack";
 
 const PROBLEM: SyncProblem = {

@@ -14,7 +14,9 @@ import { LeadChips, sameLead } from "./LeadChips";
 import { MoreSheet } from "./MoreSheet";
 import styles from "./RingPage.module.css";
 import { dotOf } from "./ringDots";
+import { entriesOf, type Lead, packItem, planItem, type RingDraft } from "./ringDraft";
 import { heldBack, raisedFlags } from "./ringFlags";
+import { finish } from "./ringSending";
 import {
   adviceOn,
   amend,
@@ -23,22 +25,16 @@ import {
   canUndo,
   easierNow,
   easyYesPlace,
-  entriesOf,
-  finish,
   goBack,
   goOn,
   goUp,
   isLast,
-  type Lead,
   lastAnswer,
   logAsk,
   logEvent,
   otherSide,
-  packItem,
   passedOver,
-  planItem,
   playedOn,
-  type RingDraft,
   toSide,
   undo,
 } from "./ringSession";

@@ -1,7 +1,8 @@
 import Button from "@mui/material/Button";
 import { text } from "../../shared/text/en";
 import styles from "./RingPage.module.css";
-import { minutesBetween, type RingDraft, type RingSettle, withSettle } from "./ringSession";
+import type { RingDraft, RingSettle } from "./ringDraft";
+import { minutesBetween, withSettle } from "./ringSession";
 import type { Ring } from "./useRing";
 import { clock, useSecondsSince } from "./useSecondsSince";
 

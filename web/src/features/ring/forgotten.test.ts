@@ -8,15 +8,8 @@ import {
   lastTap,
   throwAway,
 } from "./forgotten";
-import {
-  atItem,
-  logAsk,
-  logEvent,
-  type RingDraft,
-  startDraft,
-  undo,
-  withSettle,
-} from "./ringSession";
+import type { RingDraft } from "./ringDraft";
+import { atItem, logAsk, logEvent, startDraft, undo, withSettle } from "./ringSession";
 import { testPack } from "./testPack";
 
 let count = 0;

@@ -1,7 +1,7 @@
 // A session that was left open: finished as of its last tap, or thrown away, which can be undone for a day.
 
-import type { Change } from "./ringSession";
-import { finish, type RingDraft, resend, type Stamp, struckOut } from "./ringSession";
+import type { Change, RingDraft, Stamp } from "./ringDraft";
+import { finish, resend, struckOut } from "./ringSending";
 
 /** How long what was thrown away can be brought back. */
 const BRING_BACK_MS = 24 * 60 * 60 * 1000;

@@ -1,7 +1,7 @@
 import type { AskDot } from "../../shared/drawing/AskDots";
 import { text } from "../../shared/text/en";
 import type { Advice } from "./coachPlayer";
-import type { RingEntry } from "./ringSession";
+import type { RingEntry } from "./ringDraft";
 
 /** An entry as a dot: drawn as the coach heard it. */
 export function dotOf(entry: RingEntry, heard: Advice | undefined): AskDot {

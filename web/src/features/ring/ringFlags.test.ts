@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import type { PackFlag } from "../../shared/api/types";
 import type { CoachEntry } from "./coachPlayer";
+import { planItem, type RingDraft } from "./ringDraft";
 import { heldBack, raisedFlags } from "./ringFlags";
 import {
   adviceOn,
@@ -10,8 +11,6 @@ import {
   isLast,
   logAsk,
   logEvent,
-  planItem,
-  type RingDraft,
   startDraft,
   toSide,
   undo,

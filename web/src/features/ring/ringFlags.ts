@@ -2,7 +2,7 @@
 // that harder work is taken away at once, also with no signal. Knows nothing about horses.
 import type { PackFlag } from "../../shared/api/types";
 import { holds } from "./coachPlayer";
-import type { RingDraft, RingEntry } from "./ringSession";
+import type { RingDraft, RingEntry } from "./ringDraft";
 
 type Sign = PackFlag["any_of"][number];
 

@@ -1,4 +1,6 @@
 import { beforeEach, describe, expect, it } from "vitest";
+import { entriesOf, planItem, type RingDraft } from "./ringDraft";
+import { finish } from "./ringSending";
 import {
   adviceOn,
   amend,
@@ -6,16 +8,12 @@ import {
   canUndo,
   easierNow,
   easyYesPlace,
-  entriesOf,
-  finish,
   goBack,
   goOn,
   goUp,
   isLast,
   logAsk,
   logEvent,
-  planItem,
-  type RingDraft,
   startDraft,
   stepNow,
   toSide,

@@ -1,13 +1,6 @@
 // A session at the ring as data: what was logged, where in the plan one is. Every change gives the
 // new draft and what has to be sent for it; nothing here touches the screen, the clock or the net.
-import type {
-  CompiledCoach,
-  PackItem,
-  PlanItem,
-  RingPack,
-  Side,
-  SyncItem,
-} from "../../shared/api/types";
+import type { CompiledCoach, PackItem, RingPack, Side } from "../../shared/api/types";
 import {
   type Advice,
   ALONE,
@@ -20,75 +13,20 @@ import {
   play,
   type SoFar,
 } from "./coachPlayer";
+import {
+  type Change,
+  entriesOf,
+  type Lead,
+  packItem,
+  planItem,
+  type RingDraft,
+  type RingEntry,
+  type RingSettle,
+  type SettleMark,
+  type Stamp,
+} from "./ringDraft";
 import { heldBack } from "./ringFlags";
-
-/** What was shown in canter, in front and behind. */
-export interface Lead {
-  lead_front: Side;
-  lead_hind: Side;
-}
-
-export interface RingEntry {
-  id: string;
-  item: string;
-  step: string;
-  side: Side;
-  entry: CoachEntry;
-  strength: number | null;
-  lead?: Lead | null;
-  at: string;
-  position: number;
-}
-
-export interface RingSettle {
-  startedAt: string | null;
-  first_min: number | null;
-  whole_min: number | null;
-  settled: boolean | null;
-}
-
-/** A stage gone up to, and how much had been logged before it. */
-interface ClimbMark {
-  item: string;
-  position: number;
-}
-
-interface SettleMark {
-  position: number;
-  before: RingSettle;
-  order: string[];
-}
-
-export interface RingDraft {
-  version: 1;
-  session: string;
-  horse: string;
-  pack: RingPack;
-  /** Ids of the items, in the order they are worked. */
-  order: string[];
-  current: number;
-  side: Side;
-  entries: RingEntry[];
-  settle: RingSettle;
-  /** Before each mark of the settle clock: how it stood, the knots, and how much had been logged. */
-  settleMarks?: SettleMark[];
-  climbMarks?: ClimbMark[];
-  date: string;
-  startedAt: string;
-  revision: number;
-  position: number;
-  helper: boolean;
-}
-
-export interface Change {
-  draft: RingDraft;
-  items: SyncItem[];
-}
-
-export interface Stamp {
-  id: string;
-  at: string;
-}
+import { asSyncItem, sendHeader, struckOut } from "./ringSending";
 
 export function startDraft(
   pack: RingPack,
@@ -114,30 +52,6 @@ export function startDraft(
     helper,
   };
   return atItem(draft, 0);
-}
-
-export function planItem(draft: RingDraft, place = draft.current): PlanItem {
-  return itemNamed(draft, draft.order[place] ?? "");
-}
-
-function itemNamed(draft: RingDraft, id: string): PlanItem {
-  const climbed = (draft.pack.plan.climbs ?? []).map((climb) => climb.item);
-  const item = [...draft.pack.plan.items, ...climbed].find((one) => one.id === id);
-  if (!item) throw new Error(`no item ${id} in the plan`);
-  return item;
-}
-
-export function packItem(draft: RingDraft): PackItem | undefined {
-  return draft.pack.items.find((one) => one.item === draft.order[draft.current]);
-}
-
-/** Entries of the current knot on a side, in order. */
-export function entriesOf(
-  draft: RingDraft,
-  item = planItem(draft).id,
-  side = draft.side,
-): RingEntry[] {
-  return draft.entries.filter((one) => one.item === item && one.side === side);
 }
 
 export function coachOf(draft: RingDraft, side = draft.side): CompiledCoach | undefined {
@@ -309,29 +223,6 @@ export function logEvent(draft: RingDraft, kind: string, stamp: Stamp): Change {
   return logAsk(draft, { event: kind }, null, stamp);
 }
 
-function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
-  const common = { id: added.id, session: draft.session, position: added.position, revision: 0 };
-  const { event, step: _, ...entry } = added.entry;
-  if (event !== null) {
-    return { ...common, type: "event", body: { kind: event, at: added.at } };
-  }
-  const item = itemNamed(draft, added.item);
-  const band = item.step_kind === "L" ? item.band : null;
-  return {
-    ...common,
-    type: "ask",
-    body: {
-      ...entry,
-      step: added.step,
-      side: added.side,
-      strength: added.strength,
-      ...(added.lead ?? {}),
-      band_top: band ? band[1] : null,
-      at: added.at,
-    },
-  };
-}
-
 /** The answer just given on this side of the knot; what happened between is passed over. */
 export function lastAnswer(draft: RingDraft): RingEntry | undefined {
   return entriesOf(draft).findLast((one) => one.entry.event === null);
@@ -352,14 +243,6 @@ export function amend(
     items: [struckOut(last.id), asSyncItem(draft, said)],
   };
 }
-
-export const struckOut = (id: string): SyncItem => ({
-  type: "delete",
-  id,
-  position: 0,
-  revision: 0,
-  body: {},
-});
 
 export function canUndo(draft: RingDraft): boolean {
   return draft.entries.length > 0 || (draft.settleMarks ?? []).length > 0;
@@ -486,42 +369,6 @@ export function withSettle(draft: RingDraft, settle: Partial<RingSettle>): Chang
     settleMarks: [...(draft.settleMarks ?? []), mark],
   };
   return sendHeader(settle.settled === false ? asNotSettled(marked) : marked, null);
-}
-
-/** Everything of a session anew, header first. */
-export function resend(draft: RingDraft): Change {
-  const opened = sendHeader(draft, null);
-  return {
-    draft: opened.draft,
-    items: [...opened.items, ...draft.entries.map((one) => asSyncItem(draft, one))],
-  };
-}
-
-export function finish(draft: RingDraft, endedAt: string): Change {
-  return sendHeader(draft, endedAt);
-}
-
-/** The session itself, with a revision of its own so that the latest wins wherever it arrives. */
-function sendHeader(draft: RingDraft, endedAt: string | null): Change {
-  const next = { ...draft, revision: draft.revision + 1 };
-  const { first_min, whole_min, settled } = draft.settle;
-  const hasSettle = first_min !== null || whole_min !== null || settled !== null;
-  const item: SyncItem = {
-    type: "session",
-    id: draft.session,
-    horse: draft.horse,
-    position: 0,
-    revision: next.revision,
-    body: {
-      date: draft.date,
-      started: draft.startedAt,
-      ended: endedAt,
-      kind: draft.pack.plan.kind,
-      helper: draft.helper,
-      settle: hasSettle ? { first_min, whole_min, settled } : null,
-    },
-  };
-  return { draft: next, items: [item] };
 }
 
 export function minutesBetween(from: string, to: string): number {

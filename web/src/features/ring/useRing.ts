@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { dropDraft, readDraft, writeDraft } from "../../shared/outbox/database";
 import { useOutbox } from "../../shared/outbox/OutboxProvider";
-import type { Change, RingDraft, Stamp } from "./ringSession";
+import type { Change, RingDraft, Stamp } from "./ringDraft";
 
 export const ringKey = (horse: string) => `ring:${horse}`;
 

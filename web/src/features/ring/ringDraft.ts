@@ -1,0 +1,95 @@
+// A session at the ring as it is kept on the device: what was logged, where in the plan one is.
+import type { PackItem, PlanItem, RingPack, Side, SyncItem } from "../../shared/api/types";
+import type { CoachEntry } from "./coachPlayer";
+
+/** What was shown in canter, in front and behind. */
+export interface Lead {
+  lead_front: Side;
+  lead_hind: Side;
+}
+
+export interface RingEntry {
+  id: string;
+  item: string;
+  step: string;
+  side: Side;
+  entry: CoachEntry;
+  strength: number | null;
+  lead?: Lead | null;
+  at: string;
+  position: number;
+}
+
+export interface RingSettle {
+  startedAt: string | null;
+  first_min: number | null;
+  whole_min: number | null;
+  settled: boolean | null;
+}
+
+/** A stage gone up to, and how much had been logged before it. */
+export interface ClimbMark {
+  item: string;
+  position: number;
+}
+
+export interface SettleMark {
+  position: number;
+  before: RingSettle;
+  order: string[];
+}
+
+export interface RingDraft {
+  version: 1;
+  session: string;
+  horse: string;
+  pack: RingPack;
+  /** Ids of the items, in the order they are worked. */
+  order: string[];
+  current: number;
+  side: Side;
+  entries: RingEntry[];
+  settle: RingSettle;
+  /** Before each mark of the settle clock: how it stood, the knots, and how much had been logged. */
+  settleMarks?: SettleMark[];
+  climbMarks?: ClimbMark[];
+  date: string;
+  startedAt: string;
+  revision: number;
+  position: number;
+  helper: boolean;
+}
+
+export interface Change {
+  draft: RingDraft;
+  items: SyncItem[];
+}
+
+export interface Stamp {
+  id: string;
+  at: string;
+}
+
+export function planItem(draft: RingDraft, place = draft.current): PlanItem {
+  return itemNamed(draft, draft.order[place] ?? "");
+}
+
+export function itemNamed(draft: RingDraft, id: string): PlanItem {
+  const climbed = (draft.pack.plan.climbs ?? []).map((climb) => climb.item);
+  const item = [...draft.pack.plan.items, ...climbed].find((one) => one.id === id);
+  if (!item) throw new Error(`no item ${id} in the plan`);
+  return item;
+}
+
+export function packItem(draft: RingDraft): PackItem | undefined {
+  return draft.pack.items.find((one) => one.item === draft.order[draft.current]);
+}
+
+/** Entries of the current knot on a side, in order. */
+export function entriesOf(
+  draft: RingDraft,
+  item = planItem(draft).id,
+  side = draft.side,
+): RingEntry[] {
+  return draft.entries.filter((one) => one.item === item && one.side === side);
+}

@@ -1,0 +1,70 @@
+// What a session at the ring sends: its header, each answer and event, and what is struck out again.
+import type { SyncItem } from "../../shared/api/types";
+import { type Change, itemNamed, type RingDraft, type RingEntry } from "./ringDraft";
+
+export function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
+  const common = { id: added.id, session: draft.session, position: added.position, revision: 0 };
+  const { event, step: _, ...entry } = added.entry;
+  if (event !== null) {
+    return { ...common, type: "event", body: { kind: event, at: added.at } };
+  }
+  const item = itemNamed(draft, added.item);
+  const band = item.step_kind === "L" ? item.band : null;
+  return {
+    ...common,
+    type: "ask",
+    body: {
+      ...entry,
+      step: added.step,
+      side: added.side,
+      strength: added.strength,
+      ...(added.lead ?? {}),
+      band_top: band ? band[1] : null,
+      at: added.at,
+    },
+  };
+}
+
+export const struckOut = (id: string): SyncItem => ({
+  type: "delete",
+  id,
+  position: 0,
+  revision: 0,
+  body: {},
+});
+
+/** Everything of a session anew, header first. */
+export function resend(draft: RingDraft): Change {
+  const opened = sendHeader(draft, null);
+  return {
+    draft: opened.draft,
+    items: [...opened.items, ...draft.entries.map((one) => asSyncItem(draft, one))],
+  };
+}
+
+export function finish(draft: RingDraft, endedAt: string): Change {
+  return sendHeader(draft, endedAt);
+}
+
+/** The session itself, with a revision of its own so that the latest wins wherever it arrives. */
+export function sendHeader(draft: RingDraft, endedAt: string | null): Change {
+  const next = { ...draft, revision: draft.revision + 1 };
+  const { first_min, whole_min, settled } = draft.settle;
+  const hasSettle = first_min !== null || whole_min !== null || settled !== null;
+  const item: SyncItem = {
+    type: "session",
+    id: draft.session,
+    horse: draft.horse,
+    position: 0,
+    revision: next.revision,
+    body: {
+      date: draft.date,
+      started: draft.startedAt,
+      ended: endedAt,
+      kind: draft.pack.plan.kind,
+      helper: draft.helper,
+      settle: hasSettle ? { first_min, whole_min, settled } : null,
+    },
+  };
+  return { draft: next, items: [item] };
+}
