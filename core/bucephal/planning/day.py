@@ -262,8 +262,8 @@ class Day:
 
     @property
     def _last_was_dangerous(self) -> bool:
-        last = max(sessions_in_order(self.record), key=lambda one: one.date, default=None)
-        return last is not None and any(event.kind in DANGER_EVENTS for event in last.events)
+        sessions = sessions_in_order(self.record)
+        return bool(sessions) and any(event.kind in DANGER_EVENTS for event in sessions[-1].events)
 
 
 def worked_out_once(work: Callable[[Day], _Result]) -> Callable[[Day], _Result]:

@@ -112,7 +112,7 @@ def _of_code(code: FlagCode, record: HorseRecord, noticed: Noticed, on: date) ->
     for flag in kept:
         known = any(one.since == flag.raised_on or _covers(one, flag.raised_on) for one in told)
         if flag.by_hand or not known:  # raised by asks that are not in this record
-            yield _by_hand(flag, on)
+            yield _kept(flag, on)
 
 
 def last_clearing(record: HorseRecord, code: FlagCode, on: date) -> date:
@@ -180,23 +180,24 @@ def _covers(flag: RaisedFlag, day: date) -> bool:
 
 
 def _told(code: FlagCode, noticed: Noticed, clearings: list[Flag]) -> Iterator[RaisedFlag]:
-    """Raised, cleared, raised again: as the record tells it."""
+    """Raised, cleared, raised again, as the record tells it: every clearing begins anew."""
     after = date.min
-    while (reached := _first_after(code, noticed, after)) is not None:
-        cleared = min(
-            (flag for flag in clearings if (flag.cleared_on or date.min) >= reached.on),
-            key=lambda flag: flag.cleared_on or date.max,
-            default=None,
-        )
-        yield _flag(code, reached, cleared)
-        if cleared is None or cleared.cleared_on is None:
-            return
-        after = cleared.cleared_on
+    for clearing in (*sorted(clearings, key=_cleared_on), None):
+        until = date.max if clearing is None else _cleared_on(clearing)
+        reached = _first_within(code, noticed, after, until)
+        if reached is not None:
+            yield _flag(code, reached, clearing)
+        after = until
 
 
-def _first_after(code: FlagCode, noticed: Noticed, after: date) -> Reached | None:
+def _cleared_on(flag: Flag) -> date:
+    return flag.cleared_on or date.max
+
+
+def _first_within(code: FlagCode, noticed: Noticed, after: date, until: date) -> Reached | None:
     reached = [
-        threshold([one for one in occasions if one.on > after]) for occasions, threshold in noticed.of(code)
+        threshold([one for one in occasions if after < one.on <= until])
+        for occasions, threshold in noticed.of(code)
     ]
     return min((one for one in reached if one is not None), key=lambda one: one.on, default=None)
 
@@ -211,12 +212,14 @@ def _flag(code: FlagCode, reached: Reached, cleared: Flag | None) -> RaisedFlag:
     )  # fmt: skip
 
 
-def _by_hand(flag: Flag, on: date) -> RaisedFlag:
+def _kept(flag: Flag, on: date) -> RaisedFlag:
+    """A flag that stands in the record by itself."""
     cleared = _is_cleared(flag, on)
     seen = (Seen(on=flag.raised_on, words=flag.note),) if flag.note else ()
+    unsaid = words.SAW_A_PERSON if flag.by_hand else words.TOLD_ELSEWHERE
     return RaisedFlag(
         code=flag.code, name=words.NAMES[flag.code], since=flag.raised_on, open=not cleared,
-        by_hand=flag.by_hand, why=flag.note or words.SAW_A_PERSON, say=words.SAY[flag.code],
+        by_hand=flag.by_hand, why=flag.note or unsaid, say=words.SAY[flag.code],
         holds_back_words=words.HOLDS_BACK[flag.code], figures={}, seen=seen,
         needs_a_vet=flag.code in NEEDS_A_VET, cleared_on=flag.cleared_on if cleared else None,
         cleared_by=flag.cleared_by if cleared else None, found=flag.found if cleared else "",

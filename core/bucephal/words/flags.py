@@ -44,6 +44,7 @@ HOLDS_BACK |= dict.fromkeys(("breathing", "injury", "pain-signs"), HOLDS_BACK["u
 
 ONLY_A_VET = "Cleared only with what a vet found."
 SAW_A_PERSON = "Seen and noted by hand."
+TOLD_ELSEWHERE = "Raised by answers that are not in this record."
 
 
 NONE_YET = "No flag so far."

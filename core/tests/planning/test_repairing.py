@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from datetime import date, timedelta
 from typing import Any
 
@@ -10,41 +9,12 @@ import pytest
 from bucephal.ladder import Side, load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.progress import Standing, bad_moments
-from bucephal.record import HorseRecord, record_from
-
-TODAY = date(2026, 6, 15)
-BOTH = ("left", "right")
-Told = tuple[int, list[dict[str, Any]], list[dict[str, Any]]]
-"""(days ago, asks, events)."""
-
-
-def ask(step: str, side: str = "none", level: int | None = 2, **more: Any) -> dict[str, Any]:
-    return {"step": step, "side": side, **({} if level is None else {"level": level}), **more}
+from bucephal.record import HorseRecord
+from tests.telling import BOTH, TODAY, Told, ask, light, record_with
 
 
 def on_both(step: str, level: int = 2, **more: Any) -> list[dict[str, Any]]:
     return [ask(step, side, level, **more) for side in BOTH for _ in range(2)]
-
-
-def record_with(told: Iterable[Told], **lists: Any) -> HorseRecord:
-    raw = {
-        "format": "bucephal.horse-record",
-        "version": 1,
-        "horse": {"name": "Test", "born": "2018-05-01"},
-        "sessions": [
-            {"date": str(TODAY - timedelta(days=ago)), "kind": "ridden", "asks": asks, "events": events}
-            for ago, asks, events in sorted(told, key=lambda one: -one[0])
-        ],
-        **lists,
-    }
-    return record_from(raw, load_catalogue(), TODAY)
-
-
-def light(*steps: str, until: int = 10, days: int = 12) -> list[Told]:
-    """Some weeks in which steps were light on every side."""
-    sides = {step: [side.value for side in load_catalogue().exercise(step).side_names] for step in steps}
-    asks = [ask(step, side) for step in steps for side in sides[step] for _ in range(2)]
-    return [(until + 2 * n, asks, []) for n in range(days)]
 
 
 def plan(record: HorseRecord, **wishes: Any) -> SessionPlan:

@@ -5,7 +5,6 @@ Common practice, no source: the thresholds and what each flag holds back.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from datetime import date, timedelta
 from typing import Any
 
@@ -15,41 +14,19 @@ from bucephal.ladder import Catalogue, Gait, load_catalogue
 from bucephal.pages import WelfareRequest, horse_welfare
 from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session
 from bucephal.progress import Standing, StepState
-from bucephal.record import FlagCode, HorseRecord, PainSign, record_from
+from bucephal.record import FlagCode, HorseRecord, PainSign
 from bucephal.words.looks import PAIN_SIGNS
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from tests.telling import BOTH, TODAY, Told, ask, light, record_with
 
-TODAY = date(2026, 6, 15)
-BOTH = ("left", "right")
 FAST = {"lunge.1", "lunge.3", "lunge-canter.1", "canter.1", "down-ct.1", "jump.1", "rollback.2", "lunge-poles.3",
         "send.6", "one-hand.2"}  # fmt: skip
 SLOW = {"walk-on.2", "halt.3", "steer.1", "up-wt.2", "hip-g.2", "backup-r.1", "leg-yield.1"}
 
-Told = tuple[int, list[dict[str, Any]], list[dict[str, Any]]]
-"""(days ago, asks, events)."""
-
-
-def ask(step: str, side: str = "none", level: int | None = 2, **more: Any) -> dict[str, Any]:
-    return {"step": step, "side": side, **({} if level is None else {"level": level}), **more}
-
 
 def event(kind: str, at: str | None = None) -> dict[str, Any]:
     return {"kind": kind, **({} if at is None else {"at": at})}
-
-
-def record_with(told: Iterable[Told], **lists: Any) -> HorseRecord:
-    raw = {
-        "format": "bucephal.horse-record",
-        "version": 1,
-        "horse": {"name": "Test", "born": "2018-05-01"},
-        "sessions": [
-            {"date": str(TODAY - timedelta(days=ago)), "kind": "ridden", "asks": asks, "events": events}
-            for ago, asks, events in told
-        ],
-        **lists,
-    }
-    return record_from(raw, load_catalogue(), TODAY)
 
 
 def standing(record: HorseRecord, on: date = TODAY) -> Standing:
@@ -63,12 +40,6 @@ def open_codes(record: HorseRecord, on: date = TODAY) -> list[str]:
 def cleared(code: str, ago: int, by: str = "vet") -> dict[str, Any]:
     day = str(TODAY - timedelta(days=ago))
     return {"code": code, "raised_on": day, "cleared_on": day, "cleared_by": by, "found": "a loose shoe"}
-
-
-def confirmed(step: str, sides: tuple[str, ...] = BOTH, until: int = 10) -> list[Told]:
-    """Light for three weeks: confirmed on every side."""
-    light = [ask(step, side) for side in sides for _ in range(2)]
-    return [(until + 2 * n, light, []) for n in reversed(range(12))]
 
 
 STUMBLE, FAULT = event("stumble"), ask("walk-on.2", faults=["stumbles"])
@@ -200,7 +171,7 @@ def lost(right: tuple[int, int], left: tuple[int, int] = (2, 2)) -> list[Told]:
         (ago, [ask("up-wt.2", "left", left[n]), ask("up-wt.2", "right", right[n])], [])
         for n, ago in enumerate((3, 1))
     ]
-    return [*confirmed("up-wt.2"), *days]
+    return [*light("up-wt.2"), *days]
 
 
 @pytest.mark.parametrize(
@@ -242,9 +213,9 @@ def test_a_confirmed_step_unanswered_twice_is_a_refusal() -> None:
     none = ask("up-wt.2", "right", 10, answered=False)
     once: list[Told] = [(ago, [ask("up-wt.2", "left"), none], []) for ago in (6, 4)]
     twice: list[Told] = [(ago, [ask("up-wt.2", "left"), none, none], []) for ago in (6, 4)]
-    assert "refusal" not in open_codes(record_with([*confirmed("up-wt.2"), *once]))
-    assert "refusal" in open_codes(record_with([*confirmed("up-wt.2"), *twice]))
-    assert "refusal" not in open_codes(record_with([*confirmed("up-wt.2")[:2], *twice]))
+    assert "refusal" not in open_codes(record_with([*light("up-wt.2"), *once]))
+    assert "refusal" in open_codes(record_with([*light("up-wt.2"), *twice]))
+    assert "refusal" not in open_codes(record_with([*light("up-wt.2")[-2:], *twice]))
 
 
 @pytest.mark.parametrize(
@@ -254,7 +225,7 @@ def test_a_confirmed_step_unanswered_twice_is_a_refusal() -> None:
 def test_a_kick_at_a_light_aid_or_in_a_ready_step(step: str, side: str, level: int, counts: bool) -> None:
     # Above the band in a step that is not ready it is the remedy's business.
     kick = ask(step, side, level, faults=["kicks-at-aid"])
-    told = [*confirmed("walk-on.2", ("none",)), (6, [kick], []), (4, [kick], [])]
+    told = [*light("walk-on.2"), (6, [kick], []), (4, [kick], [])]
     assert ("refusal" in open_codes(record_with(told))) is counts
 
 
@@ -327,7 +298,7 @@ def test_nothing_fast_after_stumbles_and_the_like(code: str, catalogue: Catalogu
 @pytest.mark.parametrize("code", ["uneven", "injury", "breathing", "pain-signs"])
 def test_no_work_at_all(code: str, catalogue: Catalogue) -> None:
     assert held(code) == set(catalogue.steps)
-    made = plan(record_with(confirmed("walk-on.2", ("none",)), flags=[hand(code)]))
+    made = plan(record_with(light("walk-on.2"), flags=[hand(code)]))
     assert made.items == ()
     assert "in hand" in made.headline
 
@@ -346,7 +317,7 @@ def test_dangers_leave_groundwork_and_walk_in_the_arena(catalogue: Catalogue) ->
 
 
 def test_ridden_walk_after_dangers_only_with_a_helper() -> None:
-    told = [*confirmed("walk-on.2", ("none",)), *confirmed("backup-g.2", ("none",))]
+    told = [*light("walk-on.2"), *light("backup-g.2")]
     told.append((1, [], [event("bolt"), event("buck")]))
     alone, helped = (plan(record_with(told), helper=helper) for helper in (False, True))
     assert not any(item.ridden for item in alone.items)
@@ -358,7 +329,7 @@ def test_ridden_walk_after_dangers_only_with_a_helper() -> None:
 
 
 def test_tense_work_holds_back_the_exciting_and_what_is_new(catalogue: Catalogue) -> None:
-    told = [*confirmed("walk-on.2", ("none",)), (3, TENSE, []), (1, TENSE, [])]
+    told = [*light("walk-on.2"), (3, TENSE, []), (1, TENSE, [])]
     day = standing(record_with(told))
     assert list(day.open_flags) == ["tense-work"]
     (flag,) = horse_welfare(day, WelfareRequest()).flags
@@ -368,7 +339,7 @@ def test_tense_work_holds_back_the_exciting_and_what_is_new(catalogue: Catalogue
 
 
 def test_six_sessions_of_two_stumbles_each_hold_back_until_cleared() -> None:
-    good = [*confirmed("lunge.3", until=16), *confirmed("walk-on.2", ("none",), until=16)]
+    good = [*light("lunge.3", until=16), *light("walk-on.2", until=16)]
     stumbling = [(2 * n + 2, [ask("walk-on.2")], [STUMBLE, STUMBLE]) for n in range(6)][::-1]
     record = record_with([*good, *stumbling])
     made = plan(record, minutes=60)
@@ -404,7 +375,7 @@ def test_no_plan_holds_what_an_open_flag_holds_back(
     decided = [
         {"step": step, "state": state, "reason": "I know it", "on": str(TODAY)} for step in catalogue.steps
     ]
-    told = [one for step in sorted(good) for one in confirmed(step, sides_of(step), until=2)]
+    told = [one for step in sorted(good) for one in light(step, until=2)]
     record = record_with(told, flags=[hand(code) for code in codes], overrides=decided)
     made = plan(record, helper=helper, minutes=minutes)
     day = standing(record)
@@ -414,7 +385,3 @@ def test_no_plan_holds_what_an_open_flag_holds_back(
     assert not forbidden & {item.step for item in planned}
     assert all(day.state(step) is StepState.RESTING for step in forbidden)
     assert any(flag.say in caution for flag in flags for caution in made.cautions)
-
-
-def sides_of(step: str) -> tuple[str, ...]:
-    return tuple(side.value for side in load_catalogue().exercise(step).side_names)

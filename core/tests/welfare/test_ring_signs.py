@@ -14,36 +14,23 @@ from bucephal.errors import InvalidInput
 from bucephal.ladder import Side, load_catalogue
 from bucephal.pages import flag_page
 from bucephal.progress import Standing
-from bucephal.record import FlagCode, HorseRecord, record_from
+from bucephal.record import FlagCode, HorseRecord
 from bucephal.welfare import RingSign, clear_flags, raise_by_hand, ring_signs, with_flags
+from tests import telling
+from tests.telling import TODAY, ask
 
-TODAY = date(2026, 6, 15)
 STEPS = [("up-wt.2", Side.LEFT), ("up-wt.2", Side.RIGHT), ("walk-on.2", Side.NONE), ("mount.2", Side.LEFT),
          ("saddle.2", Side.LEFT), ("canter.2", Side.LEFT)]  # fmt: skip
 Tapped = list[dict[str, Any]]
 
 
-def ask(step: str, side: str = "none", level: int | None = 2, **more: Any) -> dict[str, Any]:
-    return {"step": step, "side": side, **({} if level is None else {"level": level}), **more}
-
-
-def record_with(told: list[tuple[int, Tapped]], **lists: Any) -> HorseRecord:
+def record_with(tapped: list[tuple[int, Tapped]], **lists: Any) -> HorseRecord:
     """Sessions as (days ago, what was tapped); an entry with a ``kind`` is an event."""
-    raw = {
-        "format": "bucephal.horse-record",
-        "version": 1,
-        "horse": {"name": "Test", "born": "2018-05-01"},
-        "sessions": [
-            {
-                "date": str(TODAY - timedelta(days=ago)),
-                "asks": [one for one in tapped if "kind" not in one],
-                "events": [one for one in tapped if "kind" in one],
-            }
-            for ago, tapped in told
-        ],
-        **lists,
-    }
-    return record_from(raw, load_catalogue(), TODAY)
+    told = [
+        (ago, [one for one in each if "kind" not in one], [one for one in each if "kind" in one])
+        for ago, each in tapped
+    ]
+    return telling.record_with(told, **lists)
 
 
 def raised_at_the_ring(record: HorseRecord, tapped: Tapped) -> list[FlagCode]:
@@ -124,9 +111,9 @@ TODAYS: list[tuple[list[tuple[int, Tapped]], Tapped, str | None]] = [
 def test_the_ring_raises_what_the_record_then_holds(
     before: list[tuple[int, Tapped]], tapped: Tapped, code: str | None
 ) -> None:
-    record = record_with(sorted(before, key=lambda one: -one[0]))
+    record = record_with(before)
     assert raised_at_the_ring(record, tapped) == ([] if code is None else [code])
-    after = record_with([*sorted(before, key=lambda one: -one[0]), (0, tapped)])
+    after = record_with([*before, (0, tapped)])
     assert list(Standing(after, load_catalogue(), TODAY).open_flags) == ([] if code is None else [code])
 
 
@@ -136,6 +123,27 @@ def test_what_was_cleared_no_longer_counts_at_the_ring() -> None:
     record = record_with([(3, [STUMBLE])], flags=[seen])
     assert raised_at_the_ring(record, [STUMBLE]) == []
     assert raised_at_the_ring(record, [STUMBLE, STUMBLE]) == ["stumbles"]
+
+
+def test_a_clearing_begins_anew_though_nothing_was_raised_yet() -> None:
+    # One stumble; somebody raised the flag by hand and had it cleared; one stumble again.
+    by_hand = {"code": "stumbles", "raised_on": "2026-06-11", "by_hand": True, "note": "trips",
+               "cleared_on": "2026-06-12", "cleared_by": "vet", "found": "nothing"}  # fmt: skip
+    before = [(5, [STUMBLE])]
+    assert raised_at_the_ring(record_with(before, flags=[by_hand]), [STUMBLE]) == []
+    after = record_with([*before, (0, [STUMBLE])], flags=[by_hand])
+    assert list(Standing(after, load_catalogue(), TODAY).open_flags) == []
+    plain = record_with([*before, (0, [STUMBLE])])
+    assert list(Standing(plain, load_catalogue(), TODAY).open_flags) == ["stumbles"]
+
+
+def test_a_clearing_whose_answers_were_undone_is_kept_as_such() -> None:
+    looked = {"code": "stumbles", "raised_on": "2026-06-11", "cleared_by": "farrier", "found": "a loose shoe"}
+    (flag,) = Standing(
+        record_with([], flags=[{**looked, "cleared_on": "2026-06-12"}]), load_catalogue(), TODAY
+    ).flags
+    assert (flag.open, flag.by_hand, flag.found) == (False, False, "a loose shoe")
+    assert "not in this record" in flag.why
 
 
 # --- raised and cleared ------------------------------------------------------------------------------------

@@ -14,7 +14,8 @@ export function Forgotten({ draft, ring }: { draft: RingDraft; ring: Ring }) {
     await ring.close();
   };
   const discard = async () => {
-    await writeDraft(thrownKey(draft.horse), { draft, at: new Date().toISOString() });
+    if (!isEmpty(draft))
+      await writeDraft(thrownKey(draft.horse), { draft, at: new Date().toISOString() });
     ring.change(throwAway);
     await ring.close();
   };
@@ -36,7 +37,7 @@ export function Forgotten({ draft, ring }: { draft: RingDraft; ring: Ring }) {
       <Button size="large" variant="outlined" onClick={() => void discard()}>
         {text.ring.throwAway}
       </Button>
-      <p>{text.ring.throwAwayHelp}</p>
+      {isEmpty(draft) ? null : <p>{text.ring.throwAwayHelp}</p>}
     </main>
   );
 }

@@ -11,7 +11,9 @@ export function ThrownAway({ horse, ring }: { horse: string; ring: Ring }) {
   useEffect(() => {
     let current = true;
     void readDraft<Thrown>(thrownKey(horse)).then((found) => {
-      if (current && found && canBringBack(found, new Date().toISOString())) setThrown(found);
+      if (!found) return;
+      if (!canBringBack(found, new Date().toISOString())) void dropDraft(thrownKey(horse));
+      else if (current) setThrown(found);
     });
     return () => {
       current = false;
