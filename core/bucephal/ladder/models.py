@@ -138,6 +138,9 @@ class Stage(LadderModel):
         return tuple(one.words for one in self.cautions if one.concerns(age_months))
 
 
+MINUTES = "min"
+
+
 class Exercise(LadderModel):
     id: str
     phase: str
@@ -158,6 +161,11 @@ class Exercise(LadderModel):
     minutes: int = Field(description="Typical minutes in a session.")
     faults: tuple[Fault, ...]
     stages: tuple[Stage, ...] = Field(description="In teaching order, which need not be by number.")
+
+    @property
+    def by_the_clock(self) -> bool:
+        """Is it measured in minutes? Then its minutes are what it takes."""
+        return self.unit == MINUTES
 
     @property
     def live_stages(self) -> tuple[Stage, ...]:

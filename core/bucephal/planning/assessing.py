@@ -260,7 +260,7 @@ def _try(step: str, because: str, after: tuple[After, ...], tried: bool, ladder:
 
 
 def _minutes(exercise: Exercise, stage: Stage, asks: int) -> int:
-    if exercise.unit == "min" and stage.target is not None and exercise.id != SETTLE_EXERCISE:
+    if exercise.by_the_clock and stage.target is not None and exercise.id != SETTLE_EXERCISE:
         return math.ceil(stage.target)
     return math.ceil(MINUTES_PER_TRY * asks * len(exercise.side_names))
 

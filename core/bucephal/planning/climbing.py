@@ -21,7 +21,6 @@ from bucephal.words import plans as words
 
 CLIMBS_A_SESSION, CLIMBS_UNDER_THREE, CLIMBS_SCHOOLED = 3, 2, 5
 CLIMBS_EXCITING = 1
-MINUTES = "min"
 _CLIMBING = (ItemKind.NEW, ItemKind.PRACTICE)
 _KEEPS_ITS_TIME = (ItemKind.EASY_YES, ItemKind.LOOSEN)
 
@@ -55,7 +54,7 @@ def climbs_from(day: Day, items: Sequence[PlanItem]) -> Iterator[Climb]:
 
 def _climbs(day: Day, step: str) -> bool:
     """What is begun and not ready; more minutes of what is measured in minutes are another day's."""
-    return day.standing.state(step) not in GOOD and day.catalogue.exercise(step).unit != MINUTES
+    return day.standing.state(step) not in GOOD and not day.catalogue.exercise(step).by_the_clock
 
 
 def _keeps_its_time(item: PlanItem) -> bool:

@@ -62,7 +62,7 @@ def _moments(standing: Standing, session: Session) -> Iterator[tuple[str, str]]:
             yield ask.step, what
     for event in session.events:
         if event.kind in DANGER_EVENTS:
-            before = asked_before(session, event)
+            before = _asked_before(session, event)
             yield ("" if before is None else before.step), str(event.kind)
 
 
@@ -79,7 +79,7 @@ def _what(standing: Standing, ask: Ask, on: date) -> str | None:
     return "stop" if stopped else None
 
 
-def asked_before(session: Session, event: Event) -> Ask | None:
+def _asked_before(session: Session, event: Event) -> Ask | None:
     """What was asked last before an event; of those without a time, the last of all."""
     at = event.at
     if at is None:
