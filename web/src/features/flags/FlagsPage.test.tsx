@@ -42,7 +42,8 @@ describe("a horse's flags", () => {
     });
     await screen.findByText(open?.say ?? "");
     const first = panel(open?.name ?? "");
-    await userEvent.click(first.getByRole("button", { name: /clear it/ }));
+    // The form waits for what this device kept of it.
+    await userEvent.click(await first.findByRole("button", { name: /clear it/ }));
     expect(await first.findAllByText(/says what was found/)).not.toHaveLength(0);
     await userEvent.click(first.getByLabelText("Who looked"));
     await userEvent.click(await screen.findByRole("option", { name: "farrier" }));
@@ -68,7 +69,7 @@ describe("a horse's flags", () => {
     expect(await screen.findByText(/The trainer clears it/)).toBeInTheDocument();
     expect(screen.queryByRole("button", { name: /clear it/ })).not.toBeInTheDocument();
     await userEvent.click(screen.getByText("Raise a flag"));
-    await userEvent.click(screen.getByLabelText("What kind"));
+    await userEvent.click(await screen.findByLabelText("What kind"));
     await userEvent.click(await screen.findByRole("option", { name: "Uneven steps" }));
     await userEvent.type(screen.getByLabelText("What was seen"), "head nods at trot");
     await userEvent.click(screen.getByRole("button", { name: "Raise it" }));
