@@ -1,4 +1,4 @@
-import { screen, within } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
@@ -49,12 +49,14 @@ describe("a horse's flags", () => {
     await userEvent.click(await screen.findByRole("option", { name: "farrier" }));
     await userEvent.type(first.getByLabelText("What was found"), "a loose shoe");
     await userEvent.click(first.getByRole("button", { name: /clear it/ }));
-    expect(sent.at(-1)).toEqual({
-      code: open?.code,
-      raised_on: open?.since,
-      cleared_by: "farrier",
-      found: "a loose shoe",
-    });
+    await waitFor(() =>
+      expect(sent.at(-1)).toEqual({
+        code: open?.code,
+        raised_on: open?.since,
+        cleared_by: "farrier",
+        found: "a loose shoe",
+      }),
+    );
   });
 
   it("are raised by a helper and cleared by the trainer alone", async () => {
@@ -73,6 +75,6 @@ describe("a horse's flags", () => {
     await userEvent.click(await screen.findByRole("option", { name: "Uneven steps" }));
     await userEvent.type(screen.getByLabelText("What was seen"), "head nods at trot");
     await userEvent.click(screen.getByRole("button", { name: "Raise it" }));
-    expect(sent).toEqual([{ code: "uneven", note: "head nods at trot" }]);
+    await waitFor(() => expect(sent).toEqual([{ code: "uneven", note: "head nods at trot" }]));
   });
 });

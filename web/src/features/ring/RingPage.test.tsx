@@ -35,10 +35,17 @@ async function aDayPasses() {
   await writeDraft(key, { ...draft, date: "2026-06-14" });
 }
 
+/** The session starts once it is known whether there is a newer plan. */
+async function seenTo() {
+  const button = await screen.findByRole("button", { name: "All seen to" });
+  await waitFor(() => expect(button).toBeEnabled());
+  await userEvent.click(button);
+}
+
 async function inTheRing(refuses: (item: SyncItem) => boolean = () => false) {
   const saved: SyncItem[] = [];
   await renderAt(`/horses/${HORSE}/ring`, ANSWERS(saved, refuses));
-  await userEvent.click(await screen.findByRole("button", { name: "All seen to" }));
+  await seenTo();
   await userEvent.click(await screen.findByRole("button", { name: /Next knot/ }));
   await screen.findByRole("heading", { name: "Walk to trot" });
   return { saved, asks: () => saved.filter((item) => item.type === "ask") };
@@ -235,7 +242,7 @@ describe("the ring", () => {
         };
       },
     });
-    await userEvent.click(await screen.findByRole("button", { name: "All seen to" }));
+    await seenTo();
     await userEvent.click(await screen.findByRole("button", { name: /Next knot/ }));
     await screen.findByRole("heading", { name: "Walk to trot" });
     await tap(6);

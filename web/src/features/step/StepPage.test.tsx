@@ -1,4 +1,4 @@
-import { screen, within } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
@@ -36,11 +36,10 @@ describe("a step's page", () => {
   it("foretells in the horse's own rhythm, and in another when asked", async () => {
     const { asked } = await renderAt(AT);
     await screen.findByText(sample.forecast.words);
-    expect(asked).toContain(FORECAST);
-    await userEvent.click(screen.getByRole("combobox", { name: /Rides a week/ }));
+    await waitFor(() => expect(asked).toContain(FORECAST));
+    await userEvent.click(await screen.findByRole("combobox", { name: /Rides a week/ }));
     await userEvent.click(await screen.findByRole("option", { name: "5 rides" }));
-    await screen.findByText(sample.forecast.words);
-    expect(asked).toContain(`${FORECAST}?per_week=5`);
+    await waitFor(() => expect(asked).toContain(`${FORECAST}?per_week=5`));
   });
 
   it("claims nothing of a step that was never asked, and says what comes first", async () => {
