@@ -184,11 +184,11 @@ def _until(ahead: Forecast, per_week: float) -> RidesUntil | None:
 
 
 def _chances(ahead: Forecast, until: RidesUntil | None) -> str:
-    within = {rides: ahead.within(rides) for rides in WITHIN}
+    chance = min(ahead.within(HORIZON), 1.0)
     if until is None:
-        return words.chances(within, HORIZON, None, None)
+        return words.ahead(chance, HORIZON, None, None)
     low, high = until.between
-    return words.chances(within, HORIZON, (low, until.middle, high), until.weeks[1])
+    return words.ahead(chance, HORIZON, (low, until.middle, high), until.weeks[1])
 
 
 def _waiting(standing: Standing, step: str) -> WayToGo:

@@ -11,6 +11,7 @@ from bucephal.ladder import Side
 from bucephal.progress import Standing, StepState, ThenAndNow, then_and_now
 from bucephal.record import FrozenModel, first_assessment
 from bucephal.words import arrivals as words
+from bucephal.words.figures import GOOD_ANSWER
 
 SHOWN = 3
 
@@ -65,9 +66,15 @@ def _row(standing: Standing, one: ThenAndNow) -> BaselineRow:
         on=track.days[0],
         then=" and ".join(answer_in_words(ask, track.rule) for ask in one.first[:SHOWN]),
         then_light=one.then_light,
-        now=words.now_light(one.chance, track.basis) if one.asked_since else words.NOT_ASKED_SINCE,
+        now=_now(one),
         p_first=one.chance,
         gained=one.gained,
         lost=one.lost,
         state=standing.state(step),
     )
+
+
+def _now(one: ThenAndNow) -> str:
+    if not one.asked_since:
+        return words.NOT_ASKED_SINCE
+    return words.now_light(one.chance, GOOD_ANSWER[one.track.rule.kind], one.track.basis)

@@ -17,6 +17,7 @@ from bucephal.record import Conditions, FrozenModel, Session
 from bucephal.response import SIDE_LEAST_ASKS, CueTrack, beliefs_by_day, influences
 from bucephal.welfare import Heat, heat_class, heat_sum
 from bucephal.words import estimates as words
+from bucephal.words.figures import GOOD_ANSWER, at_level
 from bucephal.words.sheets import LIMITS
 
 NOTICED = 0.01
@@ -131,7 +132,7 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
         estimate=estimate,
         days=tuple(days),
         influences=_influence_lines(track),
-        no_influence=words.no_influence(NOTICED),
+        no_influence=words.NO_INFLUENCE,
         share=_light_share(track),
         words=_words(estimate, track),
     )
@@ -142,7 +143,7 @@ def _light_share(track: CueTrack) -> LightShare:
     share = share_of_tries(light, asks)
     return LightShare(
         light=light, asks=asks, low=share.low, high=share.high,
-        words=words.light_share(light, asks, share.low, share.high),
+        words=words.light_share(light, asks, share.low, share.high, GOOD_ANSWER[track.rule.kind]),
     )  # fmt: skip
 
 
@@ -184,9 +185,6 @@ def _is_strong(wind: str | float | None) -> bool:
 
 
 def _words(estimate: TrackEstimate, track: CueTrack) -> str:
-    low, high = track.belief.interval()
-    say = words.share_with_doubt if estimate.mean is None else words.level_with_doubt
-    return words.light_today(
-        "" if estimate.side is Side.NONE else f"{estimate.side}: ",
-        say(track.mean, low, high), estimate.p_first, track.basis, estimate.caution,
-    )  # fmt: skip
+    level = None if estimate.mean is None else at_level(track.mean, *track.belief.interval())
+    where = "" if estimate.side is Side.NONE else f"{estimate.side}: "
+    return words.light_today(where, estimate.p_first, GOOD_ANSWER[estimate.kind], level, track.basis)

@@ -1,9 +1,11 @@
-"""What it takes for a step to count as ready and as confirmed, in figures: wanted, and as it is.
+"""What it takes for a step to count as ready and as confirmed, side by side: as it is, and what is wanted.
 
 Source: the decision rules of the response model (docs/how-it-estimates.md).
 """
 
 from __future__ import annotations
+
+from collections.abc import Callable
 
 from pydantic import Field
 
@@ -20,10 +22,11 @@ from bucephal.response import (
     RIGHT_WANTED,
     SURE_ENOUGH,
     SURE_ENOUGH_SAFETY,
+    SURE_SHARE,
     CueTrack,
 )
 from bucephal.words import guides as words
-from bucephal.words.plain import LIGHT_FIRST_ANSWER
+from bucephal.words.figures import GOOD_ANSWER, how_sure
 
 
 class Criterion(FrozenModel):
@@ -32,6 +35,8 @@ class Criterion(FrozenModel):
     of: str = Field(description="ready or confirmed")
     side: Side
     words: str
+    now: str = Field(description="As it is, in words.")
+    wants: str
     figure: float = Field(description="As it is: a chance, days or answers in a row.")
     wanted: float
     met: bool
@@ -52,18 +57,18 @@ def criteria(standing: Standing, step: str) -> Criteria:
     sure = SURE_ENOUGH_SAFETY if safety else SURE_ENOUGH
     alone = FIRST_ANSWERS_ALONE_SAFETY if safety else FIRST_ANSWERS_ALONE
     by_lightness = standing.catalogue.exercise(step).kind is StepKind.LIGHTNESS
-    good = LIGHT_FIRST_ANSWER if by_lightness else words.SUCCESS
+    what = GOOD_ANSWER[standing.catalogue.exercise(step).kind]
     return Criteria(
         answer=answer_criterion(standing, step),
-        ready=words.ready(READY_DAYS, good, READY_CHANCE),
+        ready=words.ready(READY_DAYS, what, READY_CHANCE),
         confirmed=words.confirmed(
-            sure, FIRST_ANSWERS_WITH_SURE, alone if by_lightness else None, strict=safety
+            sure, what, SURE_SHARE, FIRST_ANSWERS_WITH_SURE, alone if by_lightness else None, strict=safety
         ),
         rows=tuple(
             row
             for side, track in standing.tracks.sides_of(step)
             if track is not None
-            for row in _rows(side, track, good, sure)
+            for row in _rows(side, track, what, sure)
         ),
     )
 
@@ -81,21 +86,28 @@ def answer_criterion(standing: Standing, step: str) -> str:
     return words.in_band(low, high)
 
 
-def _rows(side: Side, track: CueTrack, good: str, sure: float) -> list[Criterion]:
+def _rows(side: Side, track: CueTrack, what: str, sure: float) -> list[Criterion]:
     days, chance, run = len(track.days), track.p_first(), track.standing.first_accepted_run
     last_two = sum(one.accepted for one in track.answers[-2:])
     manner, exciting = track.manner, track.rule.stage.exciting
     calm, calm_wanted = manner.calm_figures(exciting=exciting)
+    often, count, sureness = words.out_of_ten, "{:.0f}".format, how_sure
+    calm_words = words.CALM_LATELY if exciting else words.CALM
     return [
-        _row("ready", side, words.DAYS_ASKED, days, READY_DAYS),
-        _row("ready", side, words.LAST_TWO, last_two, 2),
-        _row("ready", side, words.chance_of(good), chance, READY_CHANCE),
-        _row("ready", side, words.CALM_LATELY if exciting else words.CALM, calm, calm_wanted),
-        _row("ready", side, words.RIGHT, manner.right_share, RIGHT_WANTED),
-        _row("confirmed", side, words.NEARLY_ALWAYS, track.sure, sure),
-        _row("confirmed", side, words.FIRST_IN_A_ROW, run, FIRST_ANSWERS_WITH_SURE),
+        _row("ready", side, words.DAYS_ASKED, days, READY_DAYS, count),
+        _row("ready", side, words.LAST_TWO, last_two, 2, count),
+        _row("ready", side, words.how_often_good(what), chance, READY_CHANCE, often),
+        _row("ready", side, calm_words, calm, calm_wanted, often),
+        _row("ready", side, words.RIGHT, manner.right_share, RIGHT_WANTED, often),
+        _row("confirmed", side, words.sure_of(what, SURE_SHARE), track.sure, sure, sureness),
+        _row("confirmed", side, words.FIRST_IN_A_ROW, run, FIRST_ANSWERS_WITH_SURE, count),
     ]
 
 
-def _row(of: str, side: Side, what: str, figure: float, wanted: float) -> Criterion:
-    return Criterion(of=of, side=side, words=what, figure=figure, wanted=wanted, met=figure >= wanted)
+def _row(
+    of: str, side: Side, what: str, figure: float, wanted: float, say: Callable[[float], str]
+) -> Criterion:
+    return Criterion(
+        of=of, side=side, words=what, now=say(figure), wants=say(wanted), figure=figure, wanted=wanted,
+        met=figure >= wanted,
+    )  # fmt: skip

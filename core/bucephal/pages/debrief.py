@@ -23,7 +23,7 @@ from bucephal.record import (
 from bucephal.response import LIGHTER_BY, LIGHTER_CLAIM, CueTrack, LightnessTrack, session_change
 from bucephal.response.tables import clamp_days
 from bucephal.words import debriefs as words
-from bucephal.words import estimates
+from bucephal.words.figures import GOOD_ANSWER, at_level
 
 
 class EstimateThen(FrozenModel):
@@ -213,18 +213,14 @@ def _words(row: DebriefRow) -> str:
     if row.ended_heavy:
         parts.append(words.ENDED_HEAVY if row.kind is StepKind.LIGHTNESS else words.NOT_THERE_YET)
     before = row.before.p_first if row.before is not None else None
-    parts.append(words.chance_moved(before, row.after.p_first))
-    parts.append(f"{_interval_words(row)}, {row.after.basis}")
+    parts.append(words.chance_moved(before, row.after.p_first, GOOD_ANSWER[row.kind]))
+    if row.kind is StepKind.LIGHTNESS:
+        parts.append(at_level(row.after.mean, row.after.low, row.after.high))
     if row.before is None or row.before.state is not row.after.state:
         parts.append(words.now_state(row.after.state))
     if row.change is not None:
         parts.append(row.change.words)
     return words.row(parts)
-
-
-def _interval_words(row: DebriefRow) -> str:
-    say = estimates.level if row.kind is StepKind.LIGHTNESS else estimates.share
-    return say(row.after.mean, row.after.low, row.after.high)
 
 
 def _open_ends(rows: list[DebriefRow]) -> list[str]:

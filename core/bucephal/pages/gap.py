@@ -34,7 +34,5 @@ def described_gap(standing: Standing, step: str, name: str) -> SideGap | None:
     claimed = chance >= SIDE_CLAIM
     return SideGap(
         mean=difference.mean, low=low, high=high, chance=chance, heavier=heavier, claimed=claimed,
-        words=words.side_gap(
-            name, difference.mean, low, high, heavier=heavier, claimed=claimed, chance=chance
-        ),
+        words=words.side_gap(name, difference.mean, heavier=heavier, chance=chance),
     )  # fmt: skip

@@ -157,7 +157,7 @@ def _opens(standing: Standing, step: str) -> list[GuideLink]:
     for opened in standing.catalogue.opened_by(step):
         need = next(one for one in standing.catalogue.stage(opened).needs if one.step == step)
         others = [one for one in standing.missing(opened) if one.step != step]
-        also = words.wants_also(one.words for one in others) if others else ""
+        also = words.wants_also([one.words for one in others]) if others else ""
         links.append(
             GuideLink(
                 step=opened, name=standing.catalogue.full_name(opened), state=standing.state(opened),

@@ -250,11 +250,10 @@ def _since(standing: Standing) -> list[SinceItCame]:
         if track.rule.kind is not StepKind.LIGHTNESS or first.level is None or len(track.days) < 2:
             continue
         drop = first.level + (not first.answered) - track.mean
-        low, high = (max(level, 1) for level in track.belief.interval())
         line = SinceItCame(
             name=words.named_side(standing.catalogue.name_in_text(step), side),
             then=words.first_level(first.level, answered=first.answered),
-            now=words.level_now(max(track.mean, 1), low, high),
+            now=words.level_now(track.mean),
         )
         lines.append((drop, line))
     lines.sort(key=lambda pair: -pair[0])

@@ -254,7 +254,7 @@ def _try(step: str, because: str, after: tuple[After, ...], tried: bool, ladder:
         minutes=_minutes(exercise, stage, asks),
         helper=stage.helper is not HelperRule.NEVER,
         after=after,
-        because=words.how_often(because, len(sides), twice=asks == MOST_TRIES_A_SIDE),
+        because=words.times_tried(because, len(sides), twice=asks == MOST_TRIES_A_SIDE),
         tried=tried,
     )
 

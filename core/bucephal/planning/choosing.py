@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from bucephal.goals import goal_path
-from bucephal.ladder import Gate, Side
+from bucephal.ladder import Gate, Need, Side
 from bucephal.planning.assessing import came_light
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
@@ -22,6 +22,7 @@ from bucephal.response import (
     CueTrack,
 )
 from bucephal.words import plans as words
+from bucephal.words.figures import GOOD_ANSWER
 
 MOST_LEARNING_AT_ONCE = 3
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
@@ -143,12 +144,12 @@ def _last_on(day: Day, step: str) -> str:
 def _check_why(day: Day, step: str, because: str) -> Why:
     tracks = _tracks(day, step)
     if not tracks:
-        return Why(text=because or words.A_BASIC, figures={})
+        return Why.of(because or words.A_BASIC, {})
     worst = min(tracks, key=lambda track: track.p_first(day.on))
     since = (day.on - max(track.last_day for track in tracks)).days
-    text = words.checked(because, since, worst.p_first(day.on), worst.basis)
-    figures = {"days_since": since, "p_first": round(worst.p_first(day.on), 2)}
-    return Why(text=text, figures=figures)
+    text = words.checked(because, since, worst.p_first(day.on), _good(day, step))
+    figures = {"days_since": since, "p_first": round(worst.p_first(day.on), 2), **_basis(worst)}
+    return Why.of(text, figures)
 
 
 # --- new and practice -----------------------------------------------------------------------
@@ -253,17 +254,29 @@ def to_confirm(day: Day) -> list[Choice]:
             if need.gate is not Gate.CONFIRMED or not good or day.obstacle(good[0]) is not None:
                 continue
             opens = day.catalogue.name_in_text(step)
-            text = words.to_be_confirmed(opens, need.words)
+            text = words.to_be_confirmed(opens, need.lacks)
             figures = {"sure": round(need.figure or 0.0, 2), "wanted": need.wanted}
-            found.setdefault(good[0], Choice(good[0], Why(text=text, figures=figures)))
+            found.setdefault(good[0], Choice(good[0], Why.of(text, figures)))
     return list(found.values())
 
 
 def _learning_why(day: Day, step: str) -> Why:
     tracks = _tracks(day, step)
-    worst = min(tracks, key=lambda track: track.p_first(day.on))
-    text = words.begun(worst.p_first(day.on), worst.side, READY_CHANCE, worst.basis)
-    return Why(text=text, figures={"p_first": round(worst.p_first(day.on), 2), "wanted": READY_CHANCE})
+    figures: dict[str, float] = {"wanted": READY_CHANCE}
+    for track in tracks:
+        figures |= {f"p_first_{track.side}": round(track.p_first(day.on), 2)}
+        figures |= {f"{name}_{track.side}": number for name, number in _basis(track).items()}
+    short = day.standing.short_of(Need(step=step, gate=Gate.READY))
+    return Why.of(words.going_on(short.lacks), figures)
+
+
+def _basis(track: CueTrack) -> dict[str, int]:
+    return {"asks": len(track.asks), "days": len(track.days)}
+
+
+def _good(day: Day, step: str) -> str:
+    """What a good answer is called there."""
+    return GOOD_ANSWER[day.catalogue.exercise(step).kind]
 
 
 @worked_out_once
@@ -302,8 +315,9 @@ def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
             chances = [track.p_first(day.on) for track in _tracks(day, speaker)]
             figures[speaker] = round(min(chances), 2)
             name = day.catalogue.name_in_text(speaker)
-            parts.append(words.need_there(name, day.standing.state(speaker), chances))
-    return Why(text=words.opens(parts, to_goal=to_goal), figures=figures)
+            parts.append(words.need_there(name, day.standing.state(speaker)))
+    names = {step: day.catalogue.name_in_text(step) for step in figures}
+    return Why.of(words.opens(parts, to_goal=to_goal), figures, names)
 
 
 # --- easy yes -------------------------------------------------------------------------------
@@ -321,8 +335,8 @@ def easy_yes(day: Day, taken: set[str]) -> Choice | None:
     if chosen is None:
         return None
     state, chance = day.standing.state(chosen), _surest(day, chosen)
-    text = words.best_known(state, chance)
-    return Choice(chosen, Why(text=text, figures={"p_first": round(chance, 2)}))
+    text = words.best_known(state, chance, _good(day, chosen))
+    return Choice(chosen, Why.of(text, {"p_first": round(chance, 2)}))
 
 
 def _surest(day: Day, step: str) -> float:

@@ -82,5 +82,5 @@ def _may_follow(day: Day, below: str, above: str) -> bool:
 
 def _climbed(day: Day, step: str) -> PlanItem:
     below = day.catalogue.previous(step) or step
-    why = Why(text=words.climbed(day.catalogue.stage(below).name), figures={"aim": CLIMB_AIM})
+    why = Why.of(words.climbed(day.catalogue.stage(below).name), {"aim": CLIMB_AIM})
     return item_for(day, ItemKind.CLIMB, Choice(step, why))

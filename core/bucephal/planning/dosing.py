@@ -11,7 +11,7 @@ from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.choosing import Choice
 from bucephal.planning.day import SOME_DAYS_OFF, Day
 from bucephal.planning.models import ItemAfter, ItemKind, ItemRemedy, PlanItem, SideDose, Why
-from bucephal.progress import GOOD
+from bucephal.progress import GOOD, StepState
 from bucephal.record import band_for
 from bucephal.response import CueTrack, LightnessTrack, best_so_far_threshold
 from bucephal.words import plans as words
@@ -37,6 +37,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
     return PlanItem(
         id=f"{kind}:{step}",
         kind=kind,
+        kind_words=words.kind_said(kind, is_begun=day.standing.state(step) is StepState.LEARNING),
         step=step,
         name=exercise.name,
         stage=stage.name,
@@ -99,7 +100,7 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
     Args:
         today: the steps that are tried in this session.
     """
-    item = item_for(day, ItemKind.ASSESS, Choice(one.step, Why(text=one.because, figures={})))
+    item = item_for(day, ItemKind.ASSESS, Choice(one.step, Why.of(one.because, {})))
     doses = tuple(dose.model_copy(update={"asks": one.asks}) for dose in item.sides)
     after = tuple(
         ItemAfter(item=f"{ItemKind.ASSESS}:{before.step}", light=before.light)
@@ -141,21 +142,21 @@ def settle_item(day: Day, most: int | None = None) -> PlanItem:
         ItemKind.SETTLE,
         words.SETTLE_ON_THE_LINE if lunges else words.SETTLE_IN_HAND,
         words.settle_on_the_line(fresh) if lunges else words.UNTIL_SETTLED,
-        minutes, words.settled_when(minutes), Why(text=text, figures=figures),
+        minutes, words.settled_when(minutes), Why.of(text, figures),
     )  # fmt: skip
 
 
 def loosen_item(ridden: bool) -> PlanItem:
     minutes, name = (5, words.LOOSEN_RIDDEN) if ridden else (2, words.LOOSEN_IN_HAND)
-    why = Why(text=words.LOOSEN_WHY, figures={})
+    why = Why.of(words.LOOSEN_WHY, {})
     return _frame_item(ItemKind.LOOSEN, name, "", minutes, words.LOOSEN_DONE, why)
 
 
 def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: str, why: Why) -> PlanItem:
     return PlanItem(
-        id=str(kind), kind=kind, step=None, name=name, stage=stage, step_kind=None, unit=None,
-        target=None, wants_at_most=False, ask="", first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None,
-        most_tries=None, band=None,
+        id=str(kind), kind=kind, kind_words=words.kind_said(kind, is_begun=False), step=None, name=name,
+        stage=stage, step_kind=None, unit=None, target=None, wants_at_most=False, ask="",
+        first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None, most_tries=None, band=None,
         green=False, minutes=minutes, dose="", set_ups=(), cautions=(), sessions_before=0, after=(),
         done_when=done_when, remedy=None, helper_needed=False,
         exciting=False, ridden=False, why=why,

@@ -42,9 +42,7 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
         return _left(day, step, "heavier-side", words.heavier_side_first(name, heavier.heavier))
     if missing and state in (StepState.CLOSED, StepState.LEARNING):
         figures = {need.step: round(need.figure, 2) for need in missing if need.figure is not None}
-        needs = [need.words for need in missing]
-        text = words.held_back(needs, obstacle[1] if obstacle is not None else None)
-        return _left(day, step, "needs", text, figures)
+        return _left(day, step, "needs", words.held_back([need.words for need in missing]), figures)
     if obstacle is not None:
         return _left(day, step, *obstacle)
     if nothing_new is not None:
@@ -53,7 +51,7 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
 
 
 def no_time(step: str, name: str, minutes: int, left: int) -> LeftOut:
-    why = Why(text=words.no_time(minutes, left), figures={"minutes": minutes})
+    why = Why.of(words.no_time(minutes, left), {"minutes": minutes})
     return LeftOut(step=step, name=name, reason="time", why=why)
 
 
@@ -62,14 +60,12 @@ def longer_lesson(day: Day, wanted_min: int) -> Iterator[LeftOut]:
     if wanted_min > limit:
         text = words.schooling_limit(why, limit)
         figures: dict[str, float | int | str] = {"limit_min": limit, "wanted_min": wanted_min}
-        yield LeftOut(
-            step=None, name=words.LONGER_LESSON, reason="limit", why=Why(text=text, figures=figures)
-        )
+        yield LeftOut(step=None, name=words.LONGER_LESSON, reason="limit", why=Why.of(text, figures))
 
 
 def more_on_easier_side(side: Side | None, name: str) -> Iterator[LeftOut]:
     if side is not None:
-        why = Why(text=words.side_ahead(name, side), figures={})
+        why = Why.of(words.side_ahead(name, side), {})
         yield LeftOut(step=None, name=words.more_on(side.other), reason="easier-side", why=why)
 
 
@@ -79,12 +75,13 @@ def _distance(day: Day, step: str | None) -> tuple[int, int]:
 
 
 def _left(day: Day, step: str, reason: str, text: str, figures: dict[str, float] | None = None) -> LeftOut:
-    why = Why(text=text, figures=dict(figures or {}))
+    names = {key: day.catalogue.name_in_text(key) for key in figures or {} if key in day.catalogue}
+    why = Why.of(text, figures or {}, names)
     return LeftOut(step=step, name=day.catalogue.full_name(step), reason=reason, why=why)
 
 
 def in_its_turn(item: PlanItem, place: int, of: int) -> LeftOut:
     """A repair that does not fit into its half of the schooling."""
-    why = Why(text=words.in_its_turn(place, of), figures={"place": place, "of": of})
+    why = Why.of(words.in_its_turn(place, of), {"place": place, "of": of})
     name = f"{item.name}: {item.stage}" if item.stage else item.name
     return LeftOut(step=item.step, name=name, reason="turn", why=why)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import date
 from enum import StrEnum
 from typing import Annotated
@@ -11,6 +12,9 @@ from pydantic import Field
 from bucephal.ladder import SetUp, Side, StepKind
 from bucephal.record import Band, FrozenModel, SessionKind
 from bucephal.record.models import Day
+from bucephal.words.figures import exact
+
+NO_NAMES: Mapping[str, str] = {}
 
 
 class Place(FrozenModel):
@@ -55,6 +59,18 @@ class Why(FrozenModel):
 
     text: str
     figures: dict[str, float | int | str]
+    exact: str = Field("", description="The figures in a line, each by its name; empty: there are none.")
+
+    @classmethod
+    def of(
+        cls, text: str, figures: Mapping[str, float | int | str], names: Mapping[str, str] = NO_NAMES
+    ) -> Why:
+        """A reason with its figures.
+
+        Args:
+            names: of the steps that figures are kept under.
+        """
+        return cls(text=text, figures=dict(figures), exact=exact(figures, names))
 
 
 class SideDose(FrozenModel):
@@ -83,6 +99,7 @@ class PlanItem(FrozenModel):
 
     id: str
     kind: ItemKind
+    kind_words: str = Field(description="What it is for, as it is said; new is only what was never asked.")
     step: str | None
     name: str
     stage: str

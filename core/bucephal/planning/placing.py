@@ -125,7 +125,7 @@ def _next(day: Day, step: str, has: list[PlacedStep]) -> PlacedStep:
     speaking = [one for one in has if needs & set(ladder.path_to(one.step))]
     near = [one for one in speaking if one.step in needs] or speaking[-2:]
     text = words.comes_next([(ladder.name_in_text(one.step), one.why.text) for one in near[:2]])
-    return PlacedStep(step=step, name=ladder.full_name(step), why=Why(text=text, figures={}))
+    return PlacedStep(step=step, name=ladder.full_name(step), why=Why.of(text, {}))
 
 
 def _placed(day: Day, step: str) -> PlacedStep:
@@ -144,7 +144,7 @@ def _answers(tracks: list[tuple[Side, CueTrack]]) -> Why:
     if rule.kind is StepKind.LIGHTNESS:
         figures["band_top"] = rule.band_top
     band = rule.band if rule.kind is StepKind.LIGHTNESS else None
-    return Why(text=words.answers(parts, band), figures=figures)
+    return Why.of(words.answers(parts, band), figures)
 
 
 def _words(

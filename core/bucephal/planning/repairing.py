@@ -18,8 +18,9 @@ from bucephal.planning.models import Why
 from bucephal.progress import GOOD, BadMoment, side_gap
 from bucephal.record import Correct, Overridden
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import FIRST_ANSWERS_LOST, SIDE_HINT, SIDE_MATTERS, SLIPPING_BELOW, CueTrack
+from bucephal.response import FIRST_ANSWERS_LOST, SIDE_HINT, SLIPPING_BELOW, CueTrack
 from bucephal.words import plans as words
+from bucephal.words.figures import GOOD_ANSWER
 
 WAITING_FOR_NOTHING_NEW = 2
 """While as many repairs wait, nothing new is begun."""
@@ -96,14 +97,14 @@ def _put_right(day: Day, track: CueTrack) -> Choice:
     days_ago = (day.on - track.last_day).days
     text = words.left_unfinished(track.side, days_ago, *_last_answer(track))
     figures = {} if level is None else {"last_level": level, "band_top": track.rule.band_top}
-    return Choice(track.rule.stage.step, Why(text=text, figures=figures), sided(track.side))
+    return Choice(track.rule.stage.step, Why.of(text, figures), sided(track.side))
 
 
 def _after(day: Day, moment: BadMoment, side: Side = Side.NONE) -> Choice:
     """One stage easier; in a first stage the same, once."""
     easier = day.catalogue.previous(moment.step)
     text = words.after_bad_moment(moment.what, moment.on, easier=easier is not None)
-    why = Why(text=text, figures={"on": str(moment.on), "what": moment.what})
+    why = Why.of(text, {"on": str(moment.on)})
     choice = Choice(easier or moment.step, why, sided(side))
     return replace(choice, once=easier is None)
 
@@ -115,18 +116,22 @@ def _slipping(day: Day) -> list[Choice]:
         slipped = [track for track in tracks if track.standing.slipping]
         if slipped:
             worst = min(slipped, key=lambda track: track.p_first(day.on))
-            figures = {f"p_first_{track.side}": round(track.p_first(day.on), 2) for track in tracks}
-            others = [(track.side, track.p_first(day.on)) for track in tracks if track is not worst]
-            text = words.slipped(worst.side, _slip_cause(worst, day), others, worst.basis)
-            found.append(Choice(step, Why(text=text, figures=figures), sided(worst.side)))
+            figures: dict[str, float] = {f"wanted_{worst.side}": SLIPPING_BELOW}
+            for track in tracks:
+                figures[f"p_first_{track.side}"] = round(track.p_first(day.on), 2)
+                figures[f"asks_{track.side}"] = len(track.asks)
+            text = words.slipped(worst.side, _slip_cause(worst, day))
+            found.append(Choice(step, Why.of(text, figures), sided(worst.side)))
     return sorted(found, key=lambda one: not day.catalogue.exercise(one.step).safety)
 
 
 def _slip_cause(worst: CueTrack, day: Day) -> str:
     chance, heavy = worst.p_first(day.on), worst.standing.first_heavy_run
+    what = GOOD_ANSWER[worst.rule.kind]
     if chance < SLIPPING_BELOW:
-        return words.slipped_by_chance(chance, SLIPPING_BELOW)
-    return words.slipped_by_run(heavy) if heavy >= FIRST_ANSWERS_LOST else words.slipped_and_back(chance)
+        return words.slipped_by_chance(chance, what)
+    by_run = heavy >= FIRST_ANSWERS_LOST
+    return words.slipped_by_run(heavy) if by_run else words.slipped_and_back(chance, what)
 
 
 @worked_out_once
@@ -141,10 +146,10 @@ def _heavier_sides(day: Day) -> Iterator[Choice]:
             continue
         side, chance = difference.heavier
         if chance >= SIDE_HINT and day.standing.state(step) in GOOD:
-            basis = words.asks_by_side((track.side, len(track.asks)) for track in tracks)
-            text = words.one_side_heavier(side, difference.mean, SIDE_MATTERS, chance, basis)
-            figures = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
-            yield Choice(step, Why(text=text, figures=figures), side)
+            text = words.one_side_heavier(side, difference.mean, chance)
+            figures: dict[str, float] = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
+            figures |= {f"asks_{track.side}": len(track.asks) for track in tracks}
+            yield Choice(step, Why.of(text, figures), side)
 
 
 def rests_on_heavier_side(day: Day, step: str) -> Choice | None:
@@ -157,6 +162,6 @@ def rests_on_heavier_side(day: Day, step: str) -> Choice | None:
 
 def _last_answer(track: CueTrack) -> tuple[str, tuple[int, int] | None]:
     """The last answer in words, and the band where it was a heavy one at some level."""
-    ask = track.asks[-1].ask
+    ask, heavy = track.asks[-1].ask, not track.answers[-1].success
     by_level = ask.correct is not Correct.NO and ask.level is not None
-    return answer_in_words(ask, track.rule), track.rule.band if by_level else None
+    return answer_in_words(ask, track.rule), track.rule.band if heavy and by_level else None

@@ -118,7 +118,7 @@ def _assessment(day: Day) -> SessionPlan | None:
             obstacle = "needs", words.first_comes(day.catalogue.name_in_text(held_back))
         if obstacle is not None:
             code, text = obstacle
-            left.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why(text=text, figures={})))
+            left.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why.of(text, {})))
         elif sum(each.minutes for each in tries) + one.minutes > room:
             left.append(no_time(one.step, one.name, one.minutes, room))
         else:
@@ -264,7 +264,7 @@ def _least_needed(items: list[PlanItem]) -> PlanItem | None:
 def _headline(day: Day, items: list[PlanItem]) -> str:
     main = next((item for item in items if item.kind is ItemKind.NEW), None)
     repair = next((item for item in items if item.kind is ItemKind.REPAIR), None)
-    parts = []
+    parts = list[list[str]]()
     if repair is not None:
         more = max(repair.sides, key=lambda dose: dose.asks)
         even = len({dose.asks for dose in repair.sides}) == 1

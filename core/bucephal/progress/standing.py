@@ -10,12 +10,11 @@ from datetime import date, timedelta
 from functools import cached_property
 
 from bucephal.ladder import Catalogue, Gate, Need, Side, Stage, StartAge, StepKind, under
+from bucephal.progress.lacking import lacks, manner_short, passes
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.record import FlagCode, HorseRecord, Overridden, Override
 from bucephal.response import (
     READY_CHANCE,
-    READY_DAYS,
-    RIGHT_WANTED,
     SURE_ENOUGH,
     SURE_ENOUGH_SAFETY,
     CueTrack,
@@ -26,6 +25,8 @@ from bucephal.welfare import RaisedFlag, age_months, flag_history, holds_back
 from bucephal.words import estimates as said_of_estimates
 from bucephal.words import flags as flag_words
 from bucephal.words import standing as words
+from bucephal.words.figures import GOOD_ANSWER
+from bucephal.words.plain import first_of, on_side
 
 FOUR_WEEKS = timedelta(days=28)
 LONG_OFF_WEEKS = 3
@@ -317,41 +318,42 @@ class Standing:
         """Needs of a step that are not met, each with the figure that is short."""
         if step not in self._missing:
             needs = self.catalogue.stage(step).needs
-            self._missing[step] = tuple(self._shortfall(need) for need in needs if not self.meets(need))
+            self._missing[step] = tuple(self.short_of(need) for need in needs if not self.meets(need))
         return self._missing[step]
 
-    def _shortfall(self, need: Need) -> MissingNeed:
-        wanted = self._wanted(need)
-        worst_side, figure, lately, manner = None, None, None, ""
-        for side, track in self.tracks.sides_of(need.step):
-            if track is None:
-                worst_side, figure, lately, manner = (side, None, None, "")
-                break
-            own = track.sure if need.gate is Gate.CONFIRMED else track.p_first()
-            short = _manner_short(track)
-            if figure is None or (bool(short), -own) > (bool(manner), -figure):
-                worst_side, figure, manner = side, own, short
-                lately = all(one.accepted for one in track.answers[-2:])
-        asked = any(track is not None for _, track in self.tracks.sides_of(need.step))
+    def short_of(self, need: Need) -> MissingNeed:
+        """The one thing that is missing for a gate, on the side that is furthest from it."""
+        sides = self.tracks.sides_of(need.step)
+        wanted, asked = self._wanted(need), any(track is not None for _, track in sides)
+        never = next((side for side, track in sides if track is None), None)
+        track = None if never is not None else self._furthest_from(need)
+        if track is None:
+            missing, side = words.not_asked(on_side(never) if asked else ""), never if asked else None
+        else:
+            missing, side = self._lacks(track, need, wanted), track.side
         return MissingNeed(
             step=need.step,
             name=self.catalogue.full_name(need.step),
             gate=need.gate,
             state=self.own_state(need.step) if asked else StepState.OPEN,
-            side=worst_side if asked else None,
-            figure=figure,
+            side=side,
+            figure=_figure(track, need.gate) if track is not None else None,
             wanted=wanted,
-            accepted_lately=lately,
-            words=words.shortfall(
-                self.catalogue.name_in_text(need.step),
-                need.gate,
-                worst_side if asked else None,
-                figure,
-                wanted,
-                READY_DAYS,
-                manner,
-            ),
+            accepted_lately=all(one.accepted for one in track.answers[-2:]) if track is not None else None,
+            lacks=missing,
+            words=words.needed(self.catalogue.name_in_text(need.step), missing),
         )
+
+    def _furthest_from(self, need: Need) -> CueTrack | None:
+        """Of the sides that do not pass: what is not calm or right before what is not light."""
+        tracks = [track for _, track in self.tracks.sides_of(need.step) if track is not None]
+        failing = [track for track in tracks if not passes(track, need.gate)] or tracks
+        return min(failing, key=lambda one: (not manner_short(one), _figure(one, need.gate)), default=None)
+
+    def _lacks(self, track: CueTrack, need: Need, wanted: float) -> str:
+        if self._overridden_state(need.step) is StepState.RESTING:
+            return words.LEFT_ALONE
+        return lacks(track, need.gate, wanted)
 
     def _wanted(self, need: Need) -> float:
         if need.gate is Gate.READY:
@@ -379,7 +381,7 @@ class Standing:
         )
 
     def why(self, step: str) -> str:
-        """Why a step stands where it stands, with the figures, in a line."""
+        """Why a step stands where it stands, in a line: what it has, or the one thing that is missing."""
         state, override = self.state(step), self._overrides.get(step)
         if override is not None:
             return words.decided(override.on, override.reason)
@@ -387,20 +389,17 @@ class Standing:
         if state is StepState.RESTING and resting is not None:
             return resting[1]
         if state is StepState.CLOSED:
-            return "; ".join(need.words for need in self.missing(step))
+            return first_of([need.words for need in self.missing(step)])
         if state is StepState.OPEN:
             return words.NOTHING_MISSING
-        tracks = [(side, track) for side, track in self.tracks.sides_of(step) if track is not None]
-        parts = [
-            words.side_stands(
-                side, self.side_state(track), track.p_first(), track.sure, track.basis, _manner_short(track)
-            )
-            for side, track in tracks
-        ]
-        vouched = self.vouched_by(step)
-        if vouched is not None:
-            parts.append(words.vouched(self.catalogue.name_in_text(vouched[1]), vouched[0]))
-        return "; ".join(parts)
+        if self.own_state(step) not in GOOD:
+            vouched = self.vouched_by(step)
+            if vouched is not None and state in GOOD:
+                return words.vouched(self.catalogue.name_in_text(vouched[1]), vouched[0])
+            gate = Gate.CONFIRMED if state is StepState.SLIPPING else Gate.READY
+            return self.short_of(Need(step=step, gate=gate)).lacks
+        sides = [(side, track.p_first()) for side, track in self.tracks.sides_of(step) if track is not None]
+        return words.sides_stand(sides, GOOD_ANSWER[self.catalogue.exercise(step).kind])
 
     def steps(self) -> list[StepStanding]:
         return [self.step(step) for step in self.catalogue.steps]
@@ -412,8 +411,5 @@ goes first.
 """
 
 
-def _manner_short(track: CueTrack) -> str:
-    if track.good_manners:
-        return ""
-    calm, calm_wanted = track.manner.calm_figures(exciting=track.rule.stage.exciting)
-    return words.manner_short(calm, calm_wanted, track.manner.right_share, RIGHT_WANTED)
+def _figure(track: CueTrack, gate: Gate) -> float:
+    return track.sure if gate is Gate.CONFIRMED else track.p_first()

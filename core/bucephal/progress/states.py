@@ -72,7 +72,8 @@ class MissingNeed(FrozenModel):
     figure: float | None = Field(description="The chance (ready) or sureness (confirmed) there.")
     wanted: float
     accepted_lately: bool | None = Field(description="Were the last two answers accepted?")
-    words: str
+    lacks: str = Field(description="The one thing that is missing, with its side.")
+    words: str = Field(description="The same, with the step's name before it.")
 
 
 class StepStanding(FrozenModel):

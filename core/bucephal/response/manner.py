@@ -67,7 +67,11 @@ class Manner:
         """The calm share and what is wanted of it; none that is known from too few exciting answers."""
         if not exciting:
             return self.calm_share, CALM_WANTED
-        return (self.calm_lately if len(self.lately) >= LEAST_EXCITING else 0.0), CALM_WANTED_EXCITING
+        return (self.calm_lately if self.is_calm_known(exciting=True) else 0.0), CALM_WANTED_EXCITING
+
+    def is_calm_known(self, *, exciting: bool) -> bool:
+        """An exciting step must have been asked often enough to tell."""
+        return not exciting or len(self.lately) >= LEAST_EXCITING
 
     def is_calm(self, *, exciting: bool) -> bool:
         share, wanted = self.calm_figures(exciting=exciting)

@@ -7,7 +7,8 @@ from datetime import date
 
 from bucephal.ladder import Side
 from bucephal.words.ages import age_text
-from bucephal.words.plain import FIRST_THING, before, each_side, light_first, lower_first, upper_first
+from bucephal.words.figures import date_in_full, how_often
+from bucephal.words.plain import FIRST_THING, band_text, before, each_side, lower_first, upper_first
 
 BACKGROUNDS = {
     "unhandled": "unhandled",
@@ -37,7 +38,7 @@ def background_fact(background: str | None, taken: str) -> str:
 
 
 def here_since(day: date) -> str:
-    return f"here since {day}"
+    return f"here since {date_in_full(day)}"
 
 
 def answers_counted(steps: int) -> str:
@@ -72,7 +73,7 @@ def a_basic_of(background: str, phase: str) -> str:
     return f"{background}: a basic of {phase}"
 
 
-def how_often(because: str, sides: int, *, twice: bool) -> str:
+def times_tried(because: str, sides: int, *, twice: bool) -> str:
     if twice:
         return f"{because}; twice{each_side(sides)} even if light: brakes are not guessed"
     return f"{because}; once{each_side(sides)}, a second time only if the first is not light"
@@ -82,7 +83,7 @@ def how_often(because: str, sides: int, *, twice: bool) -> str:
 
 
 def answers(sides: Sequence[tuple[Side, Sequence[str], int]], band: tuple[int, int] | None) -> str:
-    """'left at 3 and at 2, right no answer up to 9 · band 1–5'.
+    """'left at 3 and at 2, right no answer up to 9 · light is 1–5'.
 
     Args:
         sides: side, its first answers in words, and how many more there were.
@@ -93,7 +94,7 @@ def answers(sides: Sequence[tuple[Side, Sequence[str], int]], band: tuple[int, i
         for side, heard, more in sides
     ]
     text = ", ".join(parts)
-    return text if band is None else f"{text} · band {band[0]}–{band[1]}"
+    return text if band is None else f"{text} · light is {band_text(band)}"
 
 
 def comes_next(below: Sequence[tuple[str, str]]) -> str:
@@ -113,8 +114,8 @@ def placed(background: str, has: int, half: int, begin: str | None, once: int) -
 NOT_ASKED_SINCE = "not asked since"
 
 
-def now_light(chance: float, basis: str) -> str:
-    return f"{light_first(chance)} ({basis})"
+def now_light(chance: float, what: str, basis: str) -> str:
+    return f"{how_often(chance, what)}, by {basis}"
 
 
 def then_and_now(rows: int, gained: int, lost: int) -> str:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from bucephal.ladder import Side
-from bucephal.words.plain import after_comma, light_first, lower_first
+from bucephal.words.figures import LIGHT, how_often, how_sure, moved
+from bucephal.words.plain import after_comma, lower_first
 
 LEARNED_SHOWS_NEXT = "What was learned shows at the next first ask, not at the end of a session."
 ENDED_HEAVY = "ended heavy"
@@ -15,17 +16,15 @@ NO_OPEN_ENDS = "None: everything asked ended light."
 
 
 def lighter_at_end(chance: float) -> str:
-    return f"lighter at the end (chance {chance:.2f}); most of it is ordinary warming up"
+    return f"lighter at the end, {how_sure(chance)}; most of it is ordinary warming up"
 
 
 def heavy_first(heavy: int) -> str:
     return f"{heavy} heavy before the first light one"
 
 
-def chance_moved(before: float | None, after: float) -> str:
-    if before is None:
-        return light_first(after)
-    return f"{light_first(before)} → {after:.2f}"
+def chance_moved(before: float | None, after: float, what: str = LIGHT) -> str:
+    return how_often(after, what) if before is None else moved(before, after, what)
 
 
 def now_state(state: str) -> str:

@@ -3,78 +3,76 @@
 from __future__ import annotations
 
 from bucephal.ladder import Side
-from bucephal.words.plain import before
+from bucephal.words.figures import (
+    CANNOT_TELL,
+    LIGHT,
+    at_level,
+    by_levels,
+    how_often,
+    how_sure,
+    span_in_ten,
+    tenths,
+    times_in_ten,
+)
+from bucephal.words.plain import before, upper_first
+
+_A_LITTLE_UNDER = 0.05
+"""Of a chance: half of a tenth, and so not a tenth of times yet."""
 
 
 def too_few(basis: str) -> str:
-    return f"only {basis}: much of this is what is assumed of any horse"
+    return f"only {basis}: this is more any horse than this one"
 
 
 def long_unasked(weeks: int) -> str:
-    return f"not asked for {weeks} weeks: after so long such chances are a little too hopeful"
-
-
-def level(mean: float, low: float, high: float) -> str:
-    return f"level {mean:.1f} ({low:.1f} to {high:.1f})"
+    return f"not asked for {weeks} weeks: after so long it is often a little heavier than that"
 
 
 def side_level(side: Side, mean: float, low: float, high: float, basis: str) -> str:
-    """'left 2.0, 1.0 to 3.0, 12 asks on 4 days'; no level is lighter than 1."""
-    shown, lowest, highest = (f"{max(level, 1):.1f}" for level in (mean, low, high))
-    return f"{before(side)}{shown}, {lowest} to {highest}, {basis}"
+    """'left at about 2, between 1 and 3, by 12 asks on 4 days'."""
+    return f"{before(side)}{at_level(mean, low, high)}, by {basis}"
 
 
-def share(mean: float, low: float, high: float) -> str:
-    return f"share {mean:.2f} ({low:.2f} to {high:.2f})"
+def light_today(where: str, p_first: float, what: str, level: str | None, basis: str) -> str:
+    """'left: light 8 times in 10, at about 3, between 2 and 4; 9 asks on 2 days'.
+
+    Args:
+        what: what a good answer is called.
+        level: where it answers, of a step that is judged by lightness.
+    """
+    rest = "" if level is None else f", {level}"
+    return f"{where}{how_often(p_first, what)}{rest}; {basis}"
 
 
-def level_with_doubt(mean: float, low: float, high: float) -> str:
-    return f"level {mean:.1f} (80 % sure: {low:.1f} to {high:.1f})"
-
-
-def share_with_doubt(mean: float, low: float, high: float) -> str:
-    return f"share {mean:.2f} (80 % sure: {low:.2f} to {high:.2f})"
-
-
-def light_today(where: str, figure: str, p_first: float, basis: str, caution: str | None) -> str:
-    """'left: level 3.1 (80 % sure: ...); chance of a light first answer today 0.83; 9 asks on 2 days'."""
-    words = f"{where}{figure}; chance of a light first answer today {p_first:.2f}; {basis}"
-    return f"{words}; {caution}" if caution is not None else words
-
-
-def light_share(light: int, asks: int, low: float, high: float) -> str:
-    """Asks in the band out of all; ``low`` and ``high`` bound the share in the long run (80 %)."""
-    return (
-        f"{light} of {asks} asks light; the share in the long run lies between {round(low * 100)} and "
-        f"{round(high * 100)} % (80 % interval)."
-    )
+def light_share(light: int, asks: int, low: float, high: float, what: str) -> str:
+    """Good answers out of all; ``low`` and ``high`` bound the share in the long run."""
+    return f"{what.capitalize()} in {light} of {asks} asks; in the long run {span_in_ten(low, high)}."
 
 
 def influence(answer: str, number: int, change: float) -> str:
     """What one ask did to the chance; ``number`` is its place among the day's."""
-    way = "raises" if change > 0 else "lowers"
-    return f"{answer}, ask {number} of that day: {way} the chance by {abs(change):.2f}"
+    better = change > 0
+    if abs(change) < _A_LITTLE_UNDER:
+        moves = f"a little {'more' if better else 'less'} often"
+    else:
+        moves = f"{times_in_ten(tenths(abs(change)))} {'more' if better else 'less'}"
+    return f"{answer}, ask {number} of that day: {LIGHT} {moves}"
 
 
-def no_influence(least: float) -> str:
-    return f"No single ask of late moved the chance by {least:.2f} or more."
+NO_INFLUENCE = "No single ask of late moved it by anything one would notice."
 
 
-def side_gap(
-    name: str, mean: float, low: float, high: float, *, heavier: Side | None, claimed: bool, chance: float
-) -> str:
-    """Left minus right in levels with its 80 % interval, and what may be said of it."""
+def side_gap(name: str, mean: float, *, heavier: Side | None, chance: float) -> str:
+    """'walk to trot: the right is heavier by about 2 levels, fairly sure'."""
     if heavier is None:
-        return f"{name}: the sides are not shown to differ"
-    size = f"{abs(mean):.1f} levels ({_span(low, high)})"
-    sure = "likely real" if claimed else "a hint"
-    return f"{name}: the {heavier} is heavier by {size}; {sure}, chance {chance:.2f}"
+        return f"{name}: neither side is shown to be heavier"
+    return f"{name}: {heavier_side(heavier, mean, chance)}"
+
+
+def heavier_side(side: Side, levels: float, chance: float) -> str:
+    """'the right is heavier by about 2 levels, fairly sure'."""
+    return f"the {side} is heavier by {by_levels(levels)}, {how_sure(chance)}"
 
 
 def gap_unknown(least_asks: int) -> str:
-    return f"Cannot be told yet: under {least_asks} asks a side on rides where both were asked."
-
-
-def _span(low: float, high: float) -> str:
-    ends = sorted((abs(low), abs(high))) if low * high > 0 else [0.0, max(abs(low), abs(high))]
-    return f"{ends[0]:.1f} to {ends[1]:.1f}"
+    return f"{upper_first(CANNOT_TELL)}: fewer than {least_asks} asks a side on rides where both were asked."

@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from datetime import date
 
 from bucephal.ladder import Side
+from bucephal.words.figures import day as on_day
+from bucephal.words.figures import whole_level
 from bucephal.words.plain import counted, on_side
 
 NAMES = {
@@ -56,12 +58,12 @@ LIMITS = (
 
 def cleared(on: date, by: str, found: str) -> str:
     """'cleared 12 June, farrier: a loose shoe'."""
-    return f"cleared {on.day} {on:%B}, {by}: {found}"
+    return f"cleared {on_day(on)}, {by}: {found}"
 
 
 def raised(code: str, since: date, why: str) -> str:
     """'Stumbles since 9 June: twice in a session.'"""
-    return f"{NAMES[code]} since {since.day} {since:%B}: {why}"
+    return f"{NAMES[code]} since {on_day(since)}: {why}"
 
 
 def short(codes: Sequence[str]) -> str:
@@ -136,7 +138,7 @@ def with_fault(name: str, side: Side, looks: str) -> str:
 
 
 def first_answer(name: str, side: Side, level: int, mean: float) -> str:
-    return f"{name}{on_side(side)}: first answer at {level}, usually about {mean:.1f}"
+    return f"{name}{on_side(side)}: first answer at {level}, usually about {whole_level(mean)}"
 
 
 def tense_of(tense: int, asks: int) -> str:

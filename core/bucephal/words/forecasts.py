@@ -2,33 +2,28 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 
-from bucephal.words.plain import counted
+from bucephal.words.figures import NEARLY_ALWAYS_FROM, about, span, tenths, times_in_ten
 
 
-def chances(
-    within: Mapping[int, float], horizon: int, until: tuple[int, int, int] | None, middle_weeks: float | None
-) -> str:
-    """The chance to be there within so many rides, and when if at all.
+def ahead(chance: float, horizon: int, until: tuple[int, int, int] | None, middle_weeks: float | None) -> str:
+    """'between 2 and 12 rides, most likely 5 (about 2 weeks)'; before it, unless that is nearly certain,
+    '7 times in 10 within 40 rides: '.
 
     Args:
-        within: chance by number of rides.
+        chance: to be there within ``horizon`` rides.
         horizon: the most rides that are looked at.
         until: if within the horizon: low, middle and high end in rides; None: next to never.
         middle_weeks: the middle in weeks.
     """
-    listed = ", ".join(f"{rides}: {chance:.2f}" for rides, chance in within.items())
-    words = f"chance to be there within {listed} rides"
-    if until is None:
-        return f"{words}; not within {horizon}"
+    if until is None or middle_weeks is None:
+        return f"not within {horizon} rides"
     low, middle, high = until
-    if low == high:
-        return f"{words}; if within {horizon}: {counted(low, 'ride')}"
-    return (
-        f"{words}; if within {horizon}: between {low} and {high} rides, in the middle {middle} "
-        f"(about {middle_weeks:g} weeks)"
-    )
+    when = f"{span(low, middle, high, 'ride')} ({about(middle_weeks, 'week')})"
+    if chance >= NEARLY_ALWAYS_FROM:
+        return when
+    return f"{times_in_ten(tenths(chance))} within {horizon} rides: {when}"
 
 
 NOT_ASKED = "not asked yet, nothing can be foretold"

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Sequence
 
 from bucephal.ladder import Compare, CountsAs, Fault, HelperRule, Sides
-from bucephal.words.plain import TWO_DAYS_ON, counted
+from bucephal.words.figures import how_often, how_sure, tenths, times_in_ten
+from bucephal.words.plain import counted, first_of
 from bucephal.words.plans import comparison
 
 SIDES = {
@@ -38,14 +39,12 @@ AGREED = (
     "Agreed by all: more kicking makes a horse dull; release at the try; both sides; stop before it is tired."
 )
 ANY_ANSWER = "Answered at all, calm"
-SUCCESS = "success"
 DAYS_ASKED = "days on which it was asked"
 LAST_TWO = "of the last two answers accepted"
-CALM = "of the answers calm, the late ones more"
-CALM_LATELY = "of the answers of the last three days calm, four at least"
-RIGHT = "of the answers of the last three days right and calm"
+CALM = "calm, late answers counting more"
+CALM_LATELY = "calm on the last three days, four answers at least"
+RIGHT = "right and calm on the last three days"
 CALM_AND_RIGHT = "calm and right often enough, on every side"
-NEARLY_ALWAYS = "sure that it is nearly always so"
 FIRST_IN_A_ROW = "first answers accepted in a row"
 
 
@@ -73,25 +72,45 @@ def dose(cap: int | None, cap_both: int | None, minutes: int, *, sided: bool) ->
     return f"{most}{both}; about {minutes} min in a session"
 
 
-def wants_also(needs: Iterable[str]) -> str:
-    return f"wants also: {'; '.join(needs)}"
+def wants_also(needs: Sequence[str]) -> str:
+    return f"wants also: {first_of(needs)}"
 
 
-def ready(days: int, good: str, chance: float) -> str:
+def ready(days: int, what: str, chance: float) -> str:
     return (
-        f"Asked on {days} days, the last two answers accepted, a {good} "
-        f"at least {chance:.2f} likely two days on, {CALM_AND_RIGHT}"
+        f"Asked on {days} days, the last two answers accepted, {often_enough(what, chance)}, {CALM_AND_RIGHT}"
     )
 
 
-def confirmed(sure: float, first_answers: int, alone: int | None, *, strict: bool) -> str:
-    """``alone``: so many first answers in a row confirm by themselves; None: no such rule."""
+def confirmed(
+    sure: float, what: str, share: float, first_answers: int, alone: int | None, *, strict: bool
+) -> str:
+    """What it takes to be confirmed.
+
+    Args:
+        sure: how sure it must be.
+        share: of what: that it is light so often at least.
+        alone: so many first answers in a row confirm by themselves; None: no such rule.
+    """
     by_run = f", or {alone} first answers in a row" if alone is not None else ""
     stricter = "; the stricter rule of a safety exercise" if strict else ""
     return (
-        f"Sure to {sure:.2f} and the last {first_answers} first answers accepted"
-        f"{by_run}, {CALM_AND_RIGHT}{stricter}"
+        f"{how_sure(sure).capitalize()} that it is {often_enough(what, share)}, and the last "
+        f"{first_answers} first answers accepted{by_run}, {CALM_AND_RIGHT}{stricter}"
     )
+
+
+def often_enough(what: str, share: float) -> str:
+    return f"{what} {times_in_ten(tenths(share))} or more"
+
+
+def sure_of(what: str, share: float) -> str:
+    return f"how sure that it is {often_enough(what, share)}"
+
+
+def out_of_ten(share: float) -> str:
+    """A share in the criterion's table."""
+    return how_often(share, "").strip()
 
 
 def lets_go(seconds: float | None) -> str:
@@ -106,8 +125,8 @@ def in_band(low: int, high: int) -> str:
     return f"At level {low} to {high}, calm, the movement that was asked; nearly only while it is learned"
 
 
-def chance_of(good: str) -> str:
-    return f"chance of a {good} {TWO_DAYS_ON}"
+def how_often_good(what: str) -> str:
+    return f"{what} when asked first on a day"
 
 
 def decide_help(never_ridden_below: int) -> str:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from datetime import date
 
+from bucephal.words.figures import day as on_day
+
 PAIN_SIGNS = {
     "head-up-down": "Head goes up and down again and again, out of the rhythm of the trot",
     "head-tilted": "Head tilted",
@@ -57,7 +59,7 @@ FAIR = "Fair condition."
 
 def counted_signs(number: int, of: int, on: date) -> str:
     """'9 of 24 on 12 June'."""
-    return f"{number} of {of} on {on.day} {on:%B}"
+    return f"{number} of {of} on {on_day(on)}"
 
 
 def pain_likely(number: int, of: int) -> str:
@@ -65,4 +67,4 @@ def pain_likely(number: int, of: int) -> str:
 
 
 def condition(score: int, on: date) -> str:
-    return f"{score} of 9 on {on.day} {on:%B}: {CONDITIONS[score - 1]}"
+    return f"{score} of 9 on {on_day(on)}: {CONDITIONS[score - 1]}"

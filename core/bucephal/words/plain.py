@@ -51,15 +51,15 @@ def each_side(sides: int) -> str:
     return " on each side" if sides > 1 else ""
 
 
-TWO_DAYS_ON = "two days on"
-LIGHT_FIRST_ANSWER = "light first answer"
 FIRST_THING = "the first thing to begin with"
 
 
-def light_first(chance: float) -> str:
-    """'light first answer 0.61'."""
-    return f"{LIGHT_FIRST_ANSWER} {chance:.2f}"
-
-
-def days_ago(days: int) -> str:
+def ago(days: int) -> str:
+    """'yesterday', '3 days ago'."""
     return "yesterday" if days == 1 else f"{days} days ago"
+
+
+def first_of(things: Sequence[str]) -> str:
+    """The first of several, and how many there are beside it: 'halt: not asked yet (and 2 more)'."""
+    more = len(things) - 1
+    return things[0] + (f" (and {more} more)" if more > 0 else "")

@@ -6,15 +6,18 @@ from collections.abc import Iterable, Mapping, Sequence
 from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
+from bucephal.words.estimates import heavier_side
+from bucephal.words.figures import LIGHT, how_often
+from bucephal.words.figures import day as on_day
 from bucephal.words.flags import EVENTS
 from bucephal.words.plain import (
     FIRST_THING,
     after_comma,
+    ago,
     band_text,
     counted,
-    days_ago,
     each_side,
-    light_first,
+    first_of,
     lower_first,
     on_side,
     upper_first,
@@ -23,35 +26,35 @@ from bucephal.words.plain import (
 # --- put right ------------------------------------------------------------------------------
 
 
-def slipped(side: Side, cause: str, others: Sequence[tuple[Side, float]], basis: str) -> str:
-    rest = "".join(f"; {other} {chance:.2f}" for other, chance in others)
-    return f"slipped{on_side(side)}: {cause}{rest}; {basis}"
+def slipped(side: Side, cause: str) -> str:
+    return f"slipped{on_side(side)}: {cause}"
 
 
-def slipped_by_chance(chance: float, wanted: float) -> str:
-    return f"a light first answer is now {chance:.2f} likely, confirmed wants {wanted:.2f}"
+def slipped_by_chance(chance: float, what: str) -> str:
+    return f"now {how_often(chance, what)}"
 
 
 def slipped_by_run(heavy: int) -> str:
     return f"the last {heavy} first answers were heavy"
 
 
-def slipped_and_back(chance: float) -> str:
-    return f"a light first answer is {chance:.2f} likely again, but it is not yet confirmed again"
+def slipped_and_back(chance: float, what: str) -> str:
+    return f"{how_often(chance, what)} again, and not yet confirmed again"
 
 
-def left_unfinished(side: Side, days_ago: int, answer: str, band: Sequence[int] | None) -> str:
+def left_unfinished(side: Side, days: int, answer: str, band: Sequence[int] | None) -> str:
     """``band``: where the answer was a heavy one at some level."""
-    how = answer if band is None else f"heavy: {answer}, band {band[0]}–{band[1]}"
-    ago = counted(days_ago, "day")
-    return f"left unfinished last time, {ago} ago{on_side(side)} ({how}): it comes first"
+    when = f"{on_side(side)} {ago(days)}"
+    if band is None:
+        return f"left unfinished{when}: {answer}"
+    return f"ended heavy{when}: {answer}, light is {band_text(band)}"
 
 
 _MOMENTS = {"alarm": "alarmed", "stop": "too much of it"}
 
 
 def _moment(what: str, on: date) -> str:
-    return f"{_MOMENTS.get(what) or EVENTS[what]} on {on.day} {on:%B}"
+    return f"{_MOMENTS.get(what) or EVENTS[what]} on {on_day(on)}"
 
 
 def calm_day_first(what: str, on: date) -> str:
@@ -83,15 +86,8 @@ def in_its_turn(place: int, of: int) -> str:
     return f"to be put right in its turn: number {place} of {of}; half of the schooling is the most"
 
 
-def one_side_heavier(side: Side, levels: float, more_than: float, chance: float, basis: str) -> str:
-    return (
-        f"the {side} is heavier by about {abs(levels):.1f} levels "
-        f"(more than {more_than} with chance {chance:.2f}, {basis}): it gets about three asks to two"
-    )
-
-
-def asks_by_side(asks: Iterable[tuple[Side, int]]) -> str:
-    return " and ".join(f"{number} asks on the {side}" for side, number in asks)
+def one_side_heavier(side: Side, levels: float, chance: float) -> str:
+    return f"{heavier_side(side, levels, chance)}: three asks there to two"
 
 
 # --- checks ---------------------------------------------------------------------------------
@@ -105,37 +101,36 @@ def all_basics(days_off: int) -> str:
     return f"{days_off} days off: all basics"
 
 
-def checked(because: str, days_since: int, p_first: float, basis: str) -> str:
-    ago = "asked today already" if days_since == 0 else f"last asked {days_ago(days_since)}"
-    text = f"{ago}; {light_first(p_first)} ({basis})"
-    return f"{because}; {text}" if because else text
+def checked(because: str, days_since: int, p_first: float, what: str) -> str:
+    when = "asked today already" if days_since == 0 else f"last asked {ago(days_since)}"
+    return f"{because}; {when}" if because else f"{when}; {how_often(p_first, what)}"
 
 
 # --- new, go on, easy yes -------------------------------------------------------------------
 
 
-def to_be_confirmed(opens: str, shortfall: str) -> str:
-    return f"to be confirmed for {opens}: {shortfall}"
+def to_be_confirmed(opens: str, lacks: str) -> str:
+    return f"{opens} waits for it: {lacks}"
 
 
-def begun(p_first: float, side: Side, wanted: float, basis: str) -> str:
-    return (
-        f"begun and not ready: {light_first(p_first)}{on_side(side)}, "
-        f"wants {wanted:.2f} on every side and two days; {basis}"
-    )
+def going_on(lacks: str) -> str:
+    """``lacks``: the one thing that is missing for it to be ready."""
+    return f"not ready yet: {lacks}"
 
 
 def opens(needs: Sequence[str], *, to_goal: bool) -> str:
-    text = "opens: " + "; ".join(needs) if needs else FIRST_THING
+    """``needs``: what it rests on and is there, each with its state."""
+    text = f"now open: {first_of(needs)}" if needs else FIRST_THING
     return text + (" · on the way to the goal" if to_goal else "")
 
 
-def need_there(name: str, state: str, chances: Iterable[float]) -> str:
-    return f"{name} {state} ({', '.join(f'{chance:.2f}' for chance in chances)})"
+def need_there(name: str, state: str) -> str:
+    return f"{name} is {state}"
 
 
-def best_known(state: str, chance: float) -> str:
-    return f"its best {state} step: {light_first(chance)}"
+def best_known(state: str, chance: float, what: str) -> str:
+    """'what it knows best: nearly always light'; ``state`` names what it is the best of."""
+    return f"the best of what is {state}: {how_often(chance, what)}"
 
 
 # --- settle and finish ----------------------------------------------------------------------
@@ -167,7 +162,7 @@ def settled_when(planned_min: int) -> str:
 
 # --- doses ----------------------------------------------------------------------------------
 
-LIGHT_AND_CALM = "light and calm"
+LIGHT_AND_CALM = f"{LIGHT} and calm"
 
 
 def done_when(how: str, doses: Sequence[tuple[Side, int]], *, in_a_row: bool) -> str:
@@ -257,9 +252,9 @@ def days_off_first(days_off: int) -> str:
     return f"{days_off} days off: the basics first, nothing new today"
 
 
-def held_back(needs: Iterable[str], obstacle: str | None) -> str:
-    words = f"held back: {'; '.join(needs)}"
-    return words if obstacle is None else f"{words}; {obstacle}"
+def held_back(needs: Sequence[str]) -> str:
+    """The one thing that is missing first, and how many there are beside it."""
+    return f"held back: {first_of(needs)}"
 
 
 def no_time(wants_min: int, left_min: int) -> str:
@@ -296,16 +291,55 @@ SEE_FIRST = "first see what it knows: nothing is taught today"
 JUST_COME = "It has just come: first see what it knows."
 
 
-def put_right(name: str, heavier: Side) -> str:
-    return f"put right: {lower_first(name)}{after_comma(heavier)}"
+HEADLINE_WORDS = 10
+"""A headline stays under them."""
+KINDS = {
+    "settle": "settle",
+    "assess": "try",
+    "check": "check",
+    "repair": "put right",
+    "practice": "go on",
+    "new": "new",
+    "climb": "up",
+    "easy-yes": "easy yes",
+    "loosen": "finish",
+}
+"""What an item is for, as it is said everywhere."""
 
 
-def main_thing(name: str, stage: str, *, is_begun: bool) -> str:
-    return f"{'go on' if is_begun else 'new'}: {lower_first(name)}, {stage}"
+def kind_said(kind: str, *, is_begun: bool) -> str:
+    """New is only what was never asked."""
+    return KINDS["practice" if kind == "new" and is_begun else kind]
 
 
-def headline(parts: Sequence[str]) -> str:
-    return upper_first("; ".join(parts) or BASICS)
+def put_right(name: str, heavier: Side) -> list[str]:
+    """The ways of saying it, the fullest first."""
+    short = f"{KINDS['repair']}: {lower_first(name)}"
+    return [f"{short}{after_comma(heavier)}", short] if heavier is not Side.NONE else [short]
+
+
+def main_thing(name: str, stage: str, *, is_begun: bool) -> list[str]:
+    """The ways of saying it, the fullest first."""
+    short = f"{kind_said('new', is_begun=is_begun)}: {lower_first(name)}"
+    return [f"{short}, {stage}", short]
+
+
+def headline(parts: Sequence[Sequence[str]]) -> str:
+    """The fullest that is under ten words.
+
+    Args:
+        parts: each in its ways of being said, the fullest first.
+    """
+    ways = [list(one) for one in parts]
+    while True:
+        text = "; ".join(one[0] for one in ways) or BASICS
+        longer = [one for one in ways if len(one) > 1]
+        if len(text.split()) < HEADLINE_WORDS or not (longer or len(ways) > 1):
+            return upper_first(text)
+        if longer:
+            longer[-1].pop(0)
+        else:
+            ways.pop()
 
 
 def assessment_headline(steps: int) -> str:

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import date
 
 from bucephal.ladder import Side
-from bucephal.words.plain import after_comma
+from bucephal.words.figures import CANNOT_TELL, per_week, surely, whole_level
+from bucephal.words.plain import after_comma, upper_first
 
 NOT_BEGUN = "not begun"
 NO_SIDE_HEAVIER = "No side is shown to be heavier than the other."
@@ -40,7 +40,7 @@ def tape_weight(kg: float, *, rough: bool) -> str:
 
 def cannot_tell(names: Sequence[str], least_asks: int) -> str:
     shown = ", ".join(names[:3]) + (" and others" if len(names) > 3 else "")
-    return f"Cannot tell left from right yet, under {least_asks} asks a side: {shown}"
+    return f"{upper_first(CANNOT_TELL)}, left or right, under {least_asks} asks a side: {shown}"
 
 
 def settling(
@@ -60,33 +60,25 @@ def settling(
     if usual and not_settled:
         parts.append(often)
     if trend_per_week is not None and p_value is not None:
-        way = "shorter" if trend_per_week < 0 else "longer"
-        parts.append(f"{way} by {abs(trend_per_week):.1f} min a week (p {_p_value(p_value)})")
+        parts.append(per_week(trend_per_week, "minute", p_value))
     else:
-        parts.append(f"no trend is shown by {days} days")
+        parts.append(f"no trend to see in {days} days")
     return "; ".join(parts) + "."
 
 
 def leads(worse: Side | None, p_value: float | None) -> str:
     if worse is not None:
-        words = f"The {worse} rein gets the right lead less often"
-    else:
-        words = "Neither rein is shown to be worse"
-    if p_value is not None:
-        words += f" (chance alone gives such a difference with p {_p_value(p_value)})"
-    return f"{words}."
-
-
-def _p_value(p_value: float) -> str:
-    return "under 0.001" if p_value < 0.001 else f"{p_value:.3f}"
+        how = "" if p_value is None else f", {surely(p_value)}"
+        return f"The {worse} rein gets the right lead less often{how}."
+    return "Neither rein is shown to be worse."
 
 
 def first_level(level: int, *, answered: bool) -> str:
     return f"{level}" if answered else f"none up to {level}"
 
 
-def level_now(mean: float, low: float, high: float) -> str:
-    return f"{mean:.1f} ({low:.1f}–{high:.1f})"
+def level_now(mean: float) -> str:
+    return f"about {whole_level(mean)}"
 
 
 def named_side(name: str, side: Side) -> str:
@@ -95,7 +87,3 @@ def named_side(name: str, side: Side) -> str:
 
 def sessions_and_rides(sessions: int, rides: int) -> str:
     return f"{sessions} sessions, ride {rides}"
-
-
-def since(day: date) -> str:
-    return f"since {day}"

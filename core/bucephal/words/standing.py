@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from datetime import date
 
-from bucephal.ladder import Gate, Side
+from bucephal.ladder import Side
 from bucephal.words.ages import age_text
-from bucephal.words.plain import LIGHT_FIRST_ANSWER, TWO_DAYS_ON, before, light_first, on_side
+from bucephal.words.figures import CALM, RIGHT_AND_CALM, date_in_full, falls_short, how_often
+from bucephal.words.plain import counted, on_side
 
 STATE_HELP = {
     "closed": "something it needs is missing",
@@ -24,7 +25,7 @@ ARCHIVED = "archived by the yard: not offered any more"
 
 
 def decided(on: date, reason: str) -> str:
-    return f"decided on {on}: {reason}"
+    return f"decided on {date_in_full(on)}: {reason}"
 
 
 def not_ridden_yet(months: int) -> str:
@@ -51,46 +52,66 @@ def too_young(months: int | None, least_months: int, demand: str | None, opened_
     return words
 
 
-def shortfall(
-    name: str, gate: Gate, side: Side | None, figure: float | None, wanted: float, ready_days: int,
-    manner: str,
-) -> str:  # fmt: skip
-    """A need that is not met, with the figure that is short.
+def needed(name: str, lacks: str) -> str:
+    """'walk to trot: light 5 times in 10 on the left; wants 6'."""
+    return f"{name}: {lacks}"
+
+
+def not_asked(where: str) -> str:
+    return f"not asked yet{where}"
+
+
+def calm_short(share: float, wanted: float, where: str) -> str:
+    return falls_short(share, wanted, CALM, where)
+
+
+def right_short(share: float, wanted: float, where: str) -> str:
+    return falls_short(share, wanted, RIGHT_AND_CALM, where)
+
+
+def calm_unknown(where: str) -> str:
+    return f"too few answers{where} to tell whether it stays calm"
+
+
+def more_days(days: int, wanted: int, where: str) -> str:
+    """'wants a second day on the left'."""
+    if wanted - days == 1:
+        return f"wants a {_NTH[wanted]} day{where}"
+    return f"wants {counted(wanted, 'day')}{where}"
+
+
+def more_good_days(number: int, where: str) -> str:
+    """'wants one more day that begins well': first answers of days, in a row."""
+    if number <= 1:
+        return f"wants one more day that begins well{where}"
+    return f"wants {number} more days in a row that begin well{where}"
+
+
+def not_sure_yet(chance: float, what: str, where: str) -> str:
+    """'light 9 times in 10 on the left, too little to be sure'."""
+    return f"{how_often(chance, what)}{where}, too little to be sure"
+
+
+def good_answers_running(where: str) -> str:
+    return f"wants two good answers running{where}"
+
+
+def sides_stand(sides: Sequence[tuple[Side, float]], what: str) -> str:
+    """'light 8 times in 10 on the left, 7 on the right'; once where both sides say the same.
 
     Args:
-        name: of the needed step, as it stands in a sentence.
-        side: the side that holds it back; None where it has none or was never asked.
-        figure: the chance (ready) or sureness (confirmed) there; None: not asked yet.
-        ready_days: days on which it must have been asked to be ready.
-        manner: what is short of calm or right answers there; it comes before how light they are.
+        sides: each side that was asked, with its chance.
+        what: what a good answer is called.
     """
-    where = on_side(side)
-    if figure is None:
-        return f"{name}: not asked yet{where}"
-    if manner:
-        return f"{name}: {manner}{where}"
-    if gate is Gate.CONFIRMED:
-        if figure >= wanted:
-            return f"{name}: sure to {figure:.2f}{where}, wants three light first answers in a row"
-        return f"{name}: sure to {figure:.2f}{where}, wants {wanted:.2f}"
-    if figure >= wanted:
-        return f"{name}: {figure:.2f}{where}, wants {ready_days} days and the last two accepted"
-    return f"{name}: {light_first(figure)}{where}, wants {wanted:.2f}"
-
-
-def manner_short(calm: float, calm_wanted: float, right: float, right_wanted: float) -> str:
-    """What is short of calm, or of right, answers; empty if neither."""
-    if calm < calm_wanted:
-        return f"calm in {calm:.0%} of its answers, wants {calm_wanted:.0%}"
-    if right < right_wanted:
-        return f"right and calm in {right:.0%} of its last answers, wants {right_wanted:.0%}"
-    return ""
-
-
-def side_stands(side: Side, state: str, p_first: float, sure: float, basis: str, manner: str) -> str:
-    first = f"{LIGHT_FIRST_ANSWER} {TWO_DAYS_ON} {p_first:.2f}"
-    return f"{before(side)}{state}, {first}, sure to {sure:.2f} ({basis}){f', {manner}' if manner else ''}"
+    said = [(side, how_often(chance, what)) for side, chance in sides]
+    if len(said) > 1 and len({words for _, words in said}) == 1:
+        return f"{said[0][1]} on both sides"
+    return ", ".join(f"{words}{on_side(side)}" for side, words in said)
 
 
 def vouched(name: str, state: str) -> str:
     return f"{name} is {state} and speaks for it"
+
+
+LEFT_ALONE = "left alone, as decided"
+_NTH = {2: "second", 3: "third", 4: "fourth"}

@@ -32,7 +32,7 @@ def test_a_step_is_there_when_all_its_sides_are(catalogue: Catalogue, record_of:
     assert found.if_within_40 is not None
     low, high = found.if_within_40.between
     assert 1 <= low <= found.if_within_40.middle <= high <= 40
-    assert "chance to be there within" in found.words
+    assert f"between {low} and {high} rides, most likely {found.if_within_40.middle}" in found.words
 
 
 def test_nothing_is_claimed_from_one_day_or_one_side(

@@ -150,7 +150,7 @@ def test_overrides_are_kept_shown_and_ended_not_deleted(
     ]  # fmt: skip
     assert all(one.reason == "seen by the trainer" for one in kept)
     assert Standing(record, catalogue, date(2026, 5, 10)).state("steer.1") is StepState.RESTING
-    assert "decided on 2026-06-01: seen by the trainer" in standing.why("steer.1")
+    assert "decided on 1 June 2026: seen by the trainer" in standing.why("steer.1")
 
 
 def test_an_opened_step_may_be_begun_though_a_need_is_missing(
@@ -184,9 +184,9 @@ def test_the_criterion_stands_beside_the_figures(
 ) -> None:
     standing = Standing(worked, catalogue, today)
     found = step_guide(standing, "halt.2").criteria
-    assert "0.60" in found.ready
+    assert "light 6 times in 10 or more" in found.ready
     assert "2 days" in found.ready
-    assert "0.90" in found.confirmed
+    assert found.confirmed.startswith("Sure that it is light 8 times in 10 or more")
     assert "16" in found.confirmed
     figures = {row.words: row for row in found.rows}
     assert figures["days on which it was asked"].figure == 10

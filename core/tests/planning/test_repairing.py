@@ -57,7 +57,7 @@ def test_left_heavy_wrong_or_tense_comes_first_however_long_ago(last: dict[str, 
     since: list[Told] = [(ago, [ask("walk-on.2")], []) for ago in (7, 5, 3, 1)]
     made = plan(record_with([*light(*KNOWN), left, *since]))
     assert repaired(made)[0] == "hip-g.1"
-    assert "9 days ago on the right" in item_of(made, "hip-g.1").why.text
+    assert "on the right 9 days ago" in item_of(made, "hip-g.1").why.text
     asks = {dose.side: dose.asks for dose in item_of(made, "hip-g.1").sides}
     assert asks[Side.RIGHT] > asks[Side.LEFT] > 0
     answered: Told = (1, [ask("hip-g.1", "right")], [])

@@ -1,0 +1,187 @@
+"""Figures as people say them: how often, how sure, how much, how long, when.
+
+Whoever works a horse does not read 0.58. A chance is said in tenths of times, its sureness in three words,
+a span by its ends and what is most likely. The figures stand beside the sentence, as fields.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from datetime import date
+
+from bucephal.ladder import StepKind
+
+NEARLY_ALWAYS_FROM, HARDLY_EVER_UNDER = 0.95, 0.05
+SURE_FROM, FAIRLY_SURE_FROM = 0.90, 0.80
+"""What is said to be sure comes true in nine of ten cases at least, fairly sure in eight:
+docs/calibration.md counts them.
+"""
+SURELY_BELOW = 0.01
+"""The p-value under which a change that is shown at all is shown surely [own]."""
+
+GOOD_ANSWER = {
+    StepKind.LIGHTNESS: "light",
+    StepKind.TOLERANCE: "lets go in time",
+    StepKind.MEASURE: "as wanted",
+}
+LIGHT = GOOD_ANSWER[StepKind.LIGHTNESS]
+CALM, RIGHT_AND_CALM = "calm", "right and calm"
+
+SURE, FAIRLY_SURE, CANNOT_TELL = "sure", "fairly sure", "cannot tell yet"
+_HALF = 0.5
+_QUARTERS = (0.35, 0.75, 1.25, 1.75)
+"""Below: less than half of one; about half; about one; about one and a half; from there on whole ones."""
+
+
+def _rounded(figure: float) -> int:
+    """To the nearest whole number, a half upwards; what floating point loses does not count."""
+    return int(figure + _HALF + 1e-9)
+
+
+def tenths(chance: float) -> int:
+    """1 to 9: never and always are not said of a horse."""
+    return min(max(_rounded(chance * 10), 1), 9)
+
+
+def times_in_ten(tenth: int) -> str:
+    """'1 time in 10', '6 times in 10'."""
+    return f"{tenth} time{'' if tenth == 1 else 's'} in 10"
+
+
+def is_extreme(chance: float) -> bool:
+    """Is it said without a figure?"""
+    return chance >= NEARLY_ALWAYS_FROM or chance < HARDLY_EVER_UNDER
+
+
+def how_often(chance: float, what: str = LIGHT) -> str:
+    """'light 6 times in 10', 'nearly always light', 'hardly ever light'."""
+    if chance >= NEARLY_ALWAYS_FROM:
+        return f"nearly always {what}"
+    if chance < HARDLY_EVER_UNDER:
+        return f"hardly ever {what}"
+    return f"{what} {times_in_ten(tenths(chance))}"
+
+
+def falls_short(chance: float, wanted: float, what: str = LIGHT, where: str = "") -> str:
+    """'light 5 times in 10 on the left; wants 6', and where both round alike 'not quite 6 times in 10'."""
+    if tenths(chance) >= tenths(wanted):
+        return f"{what} not quite {times_in_ten(tenths(wanted))}{where}"
+    wants = times_in_ten(tenths(wanted)) if is_extreme(chance) else f"{tenths(wanted)}"
+    return f"{how_often(chance, what)}{where}; wants {wants}"
+
+
+def moved(before: float, after: float, what: str = LIGHT) -> str:
+    """'light 8 times in 10, was 6'; 'light 6 times in 10, as before'."""
+    now, was = how_often(after, what), how_often(before, what)
+    if now == was:
+        return f"{now}, as before"
+    return f"{now}, was {was.removeprefix(f'{what} ').removesuffix(f' {what}').removesuffix(' in 10')}"
+
+
+def span_in_ten(low: float, high: float) -> str:
+    """'between 6 and 9 times in 10'; '8 times in 10' where both ends round alike."""
+    first, last = _rounded(low * 10), _rounded(high * 10)
+    return times_in_ten(first) if first == last else f"between {first} and {last} times in 10"
+
+
+def how_sure(chance: float) -> str:
+    """'sure', 'fairly sure', 'cannot tell yet'."""
+    if chance >= SURE_FROM:
+        return SURE
+    return FAIRLY_SURE if chance >= FAIRLY_SURE_FROM else CANNOT_TELL
+
+
+def surely(p_value: float) -> str:
+    """'surely' or 'probably', of a change that is shown at all."""
+    return "surely" if p_value < SURELY_BELOW else "probably"
+
+
+def about(amount: float, one: str) -> str:
+    """'less than half a minute', 'about a minute', 'about 1½ minutes', 'about 3 minutes'."""
+    little, half, whole, more = _QUARTERS
+    if amount < little:
+        return f"less than half a {one}"
+    if amount < half:
+        return f"about half a {one}"
+    if amount < whole:
+        return f"about a {one}"
+    return f"about 1½ {one}s" if amount < more else f"about {_rounded(amount)} {one}s"
+
+
+def per_week(amount: float, one: str, p_value: float) -> str:
+    """'about a minute a week shorter, surely'."""
+    way = "shorter" if amount < 0 else "longer"
+    return f"{about(abs(amount), one)} a week {way}, {surely(p_value)}"
+
+
+def span(low: int, middle: int, high: int, one: str) -> str:
+    """'between 2 and 12 rides, most likely 5'; '3 rides' where nothing else is likely."""
+    if low == high:
+        return f"{low} {one}{'' if low == 1 else 's'}"
+    return f"between {low} and {high} {one}s, most likely {middle}"
+
+
+def whole_level(mean: float, top: int = 10) -> int:
+    """A level as it is said: none is lighter than 1."""
+    return min(max(_rounded(mean), 1), top)
+
+
+def at_level(mean: float, low: float, high: float) -> str:
+    """'at about 3, between 2 and 4'; 'at about 1'."""
+    first, last = whole_level(low), whole_level(high)
+    between = "" if first == last else f", between {first} and {last}"
+    return f"at about {whole_level(mean)}{between}"
+
+
+def by_levels(difference: float) -> str:
+    """'about half a level', 'about 2 levels'."""
+    return about(abs(difference), "level")
+
+
+def day(on: date) -> str:
+    """'12 June': of what is weeks ago at most."""
+    return f"{on.day} {on:%B}"
+
+
+def date_in_full(on: date) -> str:
+    """'12 June 2026': of what may be years ago."""
+    return f"{day(on)} {on.year}"
+
+
+_NAMES = {
+    "p_first": "chance of a light first answer",
+    "sure": "sureness",
+    "wanted": "wanted",
+    "difference": "left less right, levels",
+    "chance": "chance that it is more than half a level",
+    "last_level": "level of the last answer",
+    "band_top": "light up to level",
+    "asks": "asks",
+    "days": "days asked",
+    "days_since": "days since it was asked",
+    "on": "on",
+    "minutes": "minutes",
+    "limit_min": "minutes at most",
+    "wanted_min": "minutes wanted",
+    "planned_min": "minutes planned",
+    "stop_new_after_min": "settling day after minutes",
+    "place": "its turn",
+    "of": "of",
+    "aim": "good answers wanted",
+}
+"""What the figures beside a reason are called where somebody opens them."""
+
+
+def exact(figures: Mapping[str, float | int | str], names: Mapping[str, str]) -> str:
+    """The figures in a line, each by its name: 'chance of a light first answer, left 0.58 · asks 9'.
+
+    Args:
+        figures: by key; a key may end in a side.
+        names: of steps, for figures that are kept under one.
+    """
+    return " · ".join(f"{names.get(key) or _figure_name(key)} {value}" for key, value in figures.items())
+
+
+def _figure_name(key: str) -> str:
+    name, _, side = key.rpartition("_")
+    return f"{_NAMES[name]}, {side}" if side in ("left", "right", "none") else _NAMES[key]
