@@ -70,7 +70,14 @@ class UnknownStep(BucephalError, LookupError):
 
     @property
     def problems(self) -> tuple[Problem, ...]:
-        return (Problem("step", self.step, "is not a step of the ladder", ", ".join(self.known)),)
+        return (unknown_step("step", self.step, self.known),)
+
+
+def unknown_step(path: str, step: str, known: Iterable[str]) -> Problem:
+    """Names the step, and of those that there are the ones of the same exercise, where there are some."""
+    steps = tuple(known)
+    near = [one for one in steps if one.startswith(f"{step.partition('.')[0]}.")]
+    return Problem(path, step, f"there is no step {step}", ", ".join(near or steps))
 
 
 class LadderFault(BucephalError, ValueError):

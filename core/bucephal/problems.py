@@ -13,17 +13,49 @@ from pydantic import BaseModel, ValidationError
 
 from bucephal.errors import Problem
 
+_NO_NUMBER, _NO_WHOLE_NUMBER, _NO_DATE = "is not a number", "is not a whole number", "is not a date"
+_NO_TIME, _NO_YES_NO, _NO_CHOICE = "is not a time", "is neither true nor false", "is not one of these"
 _REASONS = {
     "missing": "is missing",
     "extra_forbidden": "is not a key of this format",
     "greater_than_equal": "is too small",
+    "greater_than": "is too small",
     "less_than_equal": "is too large",
+    "less_than": "is too large",
     "too_short": "is too short",
     "too_long": "is too long",
     "string_too_short": "is empty",
     "string_too_long": "is too long",
+    "string_type": "is not text",
+    "string_pattern_mismatch": "is not written like that",
     "finite_number": "is not a finite number",
+    "float_type": _NO_NUMBER,
+    "float_parsing": _NO_NUMBER,
+    "int_type": _NO_WHOLE_NUMBER,
+    "int_parsing": _NO_WHOLE_NUMBER,
+    "int_from_float": _NO_WHOLE_NUMBER,
+    "bool_type": _NO_YES_NO,
+    "bool_parsing": _NO_YES_NO,
+    "enum": _NO_CHOICE,
+    "literal_error": _NO_CHOICE,
+    "date_type": _NO_DATE,
+    "date_parsing": _NO_DATE,
+    "date_from_datetime_parsing": _NO_DATE,
+    "datetime_type": _NO_TIME,
+    "datetime_parsing": _NO_TIME,
+    "datetime_from_date_parsing": _NO_TIME,
+    "time_type": _NO_TIME,
+    "time_parsing": _NO_TIME,
+    "uuid_type": "is not an id",
+    "uuid_parsing": "is not an id",
+    "list_type": "is not a list",
+    "tuple_type": "is not a list",
+    "dict_type": "is not a group of keys",
+    "model_type": "is not a group of keys",
+    "model_attributes_type": "is not a group of keys",
 }
+"""What pydantic finds, in the words of a person; its own are never shown."""
+_NOT_THIS = "is not what belongs here"
 _LONGEST_SHOWN = 120
 _OF_OUR_OWN = "value_error"
 
@@ -53,11 +85,28 @@ def _problem(
     path: str, location: list[int | str], detail: Mapping[str, Any], schema: dict[str, Any]
 ) -> Problem:
     kind = detail["type"]
-    message = detail["msg"].removeprefix("Value error, ")
-    reason = _REASONS.get(kind, message[:1].lower() + message[1:])
     missing = kind == "missing"
     at = location[:-1] if kind == "extra_forbidden" else location
-    return Problem(path, None if missing else shorten(detail["input"]), reason, _allowed(schema, at))
+    value = None if missing else shorten(detail["input"])
+    return Problem(path, value, _reason(detail), _allowed(schema, at))
+
+
+def _reason(detail: Mapping[str, Any]) -> str:
+    if detail["type"] == _OF_OUR_OWN:
+        message: str = detail["msg"].removeprefix("Value error, ")
+        return message[:1].lower() + message[1:]
+    return _REASONS.get(detail["type"], _NOT_THIS)
+
+
+def problem_alone(detail: Mapping[str, Any], path: str) -> Problem:
+    """A finding of pydantic about a value whose model is not at hand: its range is what the finding says."""
+    context = detail.get("ctx", {})
+    ends = [f"{words} {context[end]}" for end, words in _ENDS.items() if end in context]
+    value = None if detail["type"] == "missing" else shorten(detail.get("input"))
+    return Problem(path, value, _reason(detail), " and ".join(ends))
+
+
+_ENDS = {"ge": "from", "gt": "above", "le": "up to", "lt": "below", "expected": "one of:"}
 
 
 def shorten(value: Any) -> Any:
@@ -147,6 +196,8 @@ def _words(schema: dict[str, Any], node: dict[str, Any]) -> str:
     if "minimum" in node or "maximum" in node:
         whole = "a whole number " if node.get("type") == "integer" else ""
         return f"{whole}{node.get('minimum', 'any')} to {node.get('maximum', 'any')}"
+    if "pattern" in node:
+        return str(node.get("description", _NOT_THIS))
     if "maxLength" in node:
         return f"{node.get('minLength', 0)} to {node['maxLength']} characters"
     formats = {
@@ -154,7 +205,16 @@ def _words(schema: dict[str, Any], node: dict[str, Any]) -> str:
         "date-time": "an ISO 8601 date and time",
         "time": "a time of day, HH:MM, without an offset",
     }
-    return formats.get(node.get("format", ""), str(node.get("type", "")))
+    return formats.get(node.get("format", "")) or _TYPES.get(node.get("type", ""), "")
+
+
+_TYPES = {
+    "boolean": "true or false",
+    "string": "text",
+    "number": "a number",
+    "integer": "a whole number",
+    "object": "a group of keys",
+}
 
 
 def _date_words(node: dict[str, Any]) -> str:

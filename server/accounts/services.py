@@ -10,6 +10,10 @@ from django.http import Http404, HttpRequest
 from accounts.models import User, Yard
 
 
+class Missing(Http404):
+    """Not found, and named: what is said is shown to whoever asked."""
+
+
 class WrongCredentials(BucephalError):
     """The name and the password do not belong together."""
 
@@ -68,5 +72,5 @@ def yard_of(request: HttpRequest) -> Yard:
     """The yard that every query of this request stays within."""
     yard = signed_in(request).yard
     if yard is None:
-        raise Http404
+        raise Missing("you belong to no yard")
     return yard

@@ -5,7 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 from accounts.api import router as accounts_router
+from accounts.services import Missing
 from bucephal.errors import BucephalError, UnknownStep
+from bucephal.problems import path_text, problem_alone
 from bucephal.record import parse_json
 from django.db import connection
 from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
@@ -17,6 +19,8 @@ from ninja.security import django_auth
 from plans.api import router as plans_router
 from training.api import router as training_router
 from yards.api import router as yards_router
+
+NOTHING_HERE = "there is nothing at this address"
 
 
 class StrictParser(Parser):
@@ -78,19 +82,12 @@ def on_form_data(request: HttpRequest, error: RawPostDataException) -> HttpRespo
 
 @api.exception_handler(Http404)
 def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
-    problem = {"path": request.path, "value": None, "reason": "there is no such thing here", "allowed": ""}
+    reason = str(error) if isinstance(error, Missing) else NOTHING_HERE
+    problem = {"path": request.path, "value": None, "reason": reason, "allowed": ""}
     return _errors(request, [problem], 404)
 
 
 @api.exception_handler(ValidationError)
 def on_bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    problems = [
-        {
-            "path": ".".join(str(part) for part in detail["loc"][1:]),
-            "value": str(detail.get("input", ""))[:120],
-            "reason": detail["msg"],
-            "allowed": ", ".join(f"{k} {v}" for k, v in detail.get("ctx", {}).items() if k != "error"),
-        }
-        for detail in error.errors
-    ]
-    return _errors(request, problems, 422)
+    problems = [problem_alone(detail, path_text(detail["loc"][1:])) for detail in error.errors]
+    return _errors(request, [problem.as_json() for problem in problems], 422)

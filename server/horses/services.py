@@ -9,6 +9,7 @@ from typing import Any
 from uuid import UUID
 
 from accounts.models import Yard
+from accounts.services import Missing
 from bucephal.ladder import Catalogue
 from bucephal.progress import Standing, decided, lifted
 from bucephal.record import (
@@ -28,11 +29,12 @@ from bucephal.record.form import NOT_IN_THE_FORM
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
 from bucephal.welfare import clear_flags, condition_score, pain_check, raise_by_hand
 from django.db.models import F
-from django.shortcuts import get_object_or_404
 from training.models import StoredAsk, StoredEvent, StoredSession
 from yards.services import catalogue_of, defaults_of
 
 from horses.models import Horse
+
+NO_SUCH_HORSE = "there is no such horse in this yard"
 
 
 def ladder_of(horse: Horse) -> Catalogue:
@@ -42,7 +44,10 @@ def ladder_of(horse: Horse) -> Catalogue:
 
 def horse_of(yard: Yard, horse_id: UUID) -> Horse:
     """A horse of this yard; any other is not found."""
-    return get_object_or_404(yard.horses, pk=horse_id)
+    horse = yard.horses.filter(pk=horse_id).first()
+    if horse is None:
+        raise Missing(NO_SUCH_HORSE)
+    return horse
 
 
 def record_of(horse: Horse) -> HorseRecord:

@@ -10,6 +10,7 @@ from uuid import UUID
 
 import bucephal
 from accounts.models import Yard
+from accounts.services import Missing
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.pages import (
     Arrival,
@@ -41,9 +42,8 @@ from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
 from bucephal.response import Tracks, resume, save
 from bucephal.welfare import with_flags
-from django.http import Http404
 from horses.models import Horse
-from horses.services import horse_of, ladder_of, record_of
+from horses.services import NO_SUCH_HORSE, horse_of, ladder_of, record_of
 from yards.services import defaults_of
 
 from plans.models import Derived
@@ -234,5 +234,5 @@ def _core_print() -> str:
 
 def _worked_days(derived: Derived, key: str) -> WorkedDays:
     if key not in derived.day:
-        raise Http404
+        raise Missing(NO_SUCH_HORSE)
     return WorkedDays.model_validate(derived.day[key])

@@ -5,8 +5,8 @@ from __future__ import annotations
 from uuid import UUID
 
 from accounts.models import Yard
+from accounts.services import Missing
 from bucephal.pages import SessionDebrief, SessionLine, debrief, session_lines
-from django.http import Http404
 from horses.services import horse_of, ladder_of, record_of
 
 
@@ -20,5 +20,5 @@ def debrief_of(yard: Yard, horse_id: UUID, session_id: UUID) -> SessionDebrief:
     record = record_of(horse)
     session = next((one for one in record.sessions if one.id == str(session_id)), None)
     if session is None:
-        raise Http404
+        raise Missing("there is no such session of this horse")
     return debrief(record, ladder_of(horse), session)

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from accounts.models import Yard
+from accounts.services import Missing
 from bucephal.ladder import (
     Catalogue,
     OwnExercise,
@@ -18,7 +19,6 @@ from bucephal.ladder import (
 )
 from bucephal.record import YardDefaults, check_defaults, read_model
 from django.db import transaction
-from django.http import Http404
 
 Change = Callable[[YardDefaults], YardDefaults]
 
@@ -60,7 +60,7 @@ def exercise_of(yard: Yard, name: str) -> tuple[OwnExercise, int]:
     """An exercise as it is written, and the number that a new stage of it would get."""
     source = source_of(defaults_of(yard).ladder, name)
     if source is None:
-        raise Http404
+        raise Missing(f"there is no exercise {name}")
     return source, next_number(source)
 
 

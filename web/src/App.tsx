@@ -3,6 +3,7 @@ import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Shell } from "./features/shell/Shell";
+import { usePageTitle } from "./features/shell/usePageTitle";
 import { SignInPage } from "./features/signin/SignInPage";
 import { ApiError } from "./shared/api/client";
 import { meQuery } from "./shared/api/queries";
@@ -40,6 +41,11 @@ export function App() {
   );
 }
 
+function PageTitle() {
+  usePageTitle();
+  return null;
+}
+
 /** Lets in whoever is signed in; with no signal, whoever was signed in last on this device. */
 function Gate() {
   const me = useQuery(meQuery);
@@ -49,6 +55,7 @@ function Gate() {
   if (!me.data) return <ErrorView error={me.error} onRetry={() => void me.refetch()} />;
   return (
     <OutboxProvider owner={`${me.data.yard}/${me.data.name}`}>
+      <PageTitle />
       <Suspense fallback={<Loading />}>
         <Routes>
           <Route path="/horses/:horse/ring" element={<RingPage />} />

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from bucephal.ladder import Catalogue, Compare, Exercise, Stage, StepKind
 from bucephal.record import Horse, band_for
+from bucephal.words.figures import good_answer
 
 
 @dataclass(frozen=True)
@@ -24,6 +25,11 @@ class StepRule:
     @property
     def kind(self) -> StepKind:
         return self.exercise.kind
+
+    @property
+    def good_answer(self) -> str:
+        """What a good answer is called."""
+        return good_answer(self.kind, self.band)
 
     def meets_target(self, extent: float | None) -> bool:
         """Does a measure reach its target? What was not measured is taken at its word."""

@@ -9,7 +9,7 @@ from pydantic import Field
 
 from bucephal.answers import HeardEntry, ItemRule
 from bucephal.coach.counters import SoFar
-from bucephal.errors import Problem
+from bucephal.errors import Problem, unknown_step
 from bucephal.ladder import Catalogue, OptionCode, Side
 from bucephal.problems import shorten
 from bucephal.record import Band, FrozenModel
@@ -83,7 +83,7 @@ def check_coach_file(raw: Any, catalogue: Catalogue) -> list[Problem]:
     problems: list[Problem] = []
     step, band, side = raw.get("step"), raw.get("band"), raw.get("side", "none")
     if isinstance(step, str) and step not in catalogue:
-        problems.append(Problem("step", step, "is not a step of the ladder", ", ".join(catalogue.steps)))
+        problems.append(unknown_step("step", step, catalogue.steps))
     elif isinstance(step, str) and side in list(Side):
         allowed = [name.value for name in catalogue.exercise(step).side_names]
         # A coach can be asked about a two-sided step without saying which side is meant.

@@ -114,7 +114,7 @@ def goal_forecast(standing: Standing, step: str, per_week: float) -> GoalForecas
         if_within_40=until,
         still_to_come=still,
         cautions=tuple(dict.fromkeys(s.estimate.caution for s in sides if s.estimate and s.estimate.caution)),
-        words=_words(state, together, until, still),
+        words=_words(standing, state, together, until, still),
     )
 
 
@@ -196,7 +196,12 @@ def _waiting(standing: Standing, step: str) -> WayToGo:
 
 
 def _words(
-    state: StepState, ahead: Forecast | None, until: RidesUntil | None, still: tuple[WayToGo, ...]
+    standing: Standing,
+    state: StepState,
+    ahead: Forecast | None,
+    until: RidesUntil | None,
+    still: tuple[WayToGo, ...],
 ) -> str:
     chances = _chances(ahead, until) if ahead is not None else None
-    return words.goal(state, [one.name for one in still], chances, is_good=state in GOOD)
+    names = [standing.catalogue.name_in_text(one.step) for one in still]
+    return words.goal(state, names, chances, is_good=state in GOOD)

@@ -16,7 +16,9 @@ Code = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,29}$", description="a-z,
 Line = Annotated[str, Field(min_length=1, max_length=120)]
 Words = Annotated[str, Field(max_length=600)]
 Thing = Annotated[str, Field(min_length=1, max_length=40)]
-NeedText = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]*(\.[1-9][0-9]?)?!?$")]
+NeedText = Annotated[
+    str, Field(pattern=r"^[a-z][a-z0-9-]*(\.[1-9][0-9]?)?!?$", description="a step, as send.4")
+]
 
 
 class _Source(BaseModel):

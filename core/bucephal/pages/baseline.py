@@ -11,7 +11,6 @@ from bucephal.ladder import Side
 from bucephal.progress import Standing, StepState, ThenAndNow, then_and_now
 from bucephal.record import FrozenModel, first_assessment
 from bucephal.words import arrivals as words
-from bucephal.words.figures import GOOD_ANSWER
 
 SHOWN = 3
 
@@ -77,4 +76,4 @@ def _row(standing: Standing, one: ThenAndNow) -> BaselineRow:
 def _now(one: ThenAndNow) -> str:
     if not one.asked_since:
         return words.NOT_ASKED_SINCE
-    return words.now_light(one.chance, GOOD_ANSWER[one.track.rule.kind], one.track.basis)
+    return words.now_light(one.chance, one.track.rule.good_answer, one.track.basis)

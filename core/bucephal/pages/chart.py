@@ -9,7 +9,7 @@ from enum import StrEnum
 from pydantic import Field
 
 from bucephal.answers import AnswerDrawn, answer_in_words, drawn
-from bucephal.ladder import Side, StepKind
+from bucephal.ladder import StepKind
 from bucephal.measures import share_of_tries
 from bucephal.pages.gap import SideGap, described_gap
 from bucephal.progress import Standing, StepStanding, TrackEstimate
@@ -17,7 +17,6 @@ from bucephal.record import Conditions, FrozenModel, Session
 from bucephal.response import SIDE_LEAST_ASKS, CueTrack, beliefs_by_day, influences
 from bucephal.welfare import Heat, heat_class, heat_sum
 from bucephal.words import estimates as words
-from bucephal.words.figures import GOOD_ANSWER, at_level
 from bucephal.words.sheets import LIMITS
 
 NOTICED = 0.01
@@ -48,6 +47,7 @@ class ChartDay(FrozenModel):
     low: float
     high: float
     p_first: float
+    words: str = Field(description="How often it was good, and where it answered, as far as one knew.")
     conditions: tuple[Unusual, ...]
 
 
@@ -115,7 +115,7 @@ def step_chart(standing: Standing, step: str) -> StepChart:
 
 
 def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[Session]]) -> TrackChart:
-    days: list[ChartDay] = []
+    days, by_level = list[ChartDay](), track.rule.kind is StepKind.LIGHTNESS
     for belief in beliefs_by_day(track):
         before = days[-1].on if days else None
         days.append(
@@ -124,6 +124,10 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
                 days_off=(belief.on - before).days - 1 if before is not None else None,
                 asks=tuple(drawn(ask, track.rule, meaning) for ask, meaning in track.told_on(belief.on)),
                 mean=belief.mean, low=belief.low, high=belief.high, p_first=belief.p_first,
+                words=words.stands(
+                    belief.p_first, track.rule.good_answer,
+                    (belief.mean, belief.low, belief.high) if by_level else None,
+                ),
                 conditions=unusual_on(sessions.get(belief.on, [])),
             )
         )  # fmt: skip
@@ -134,7 +138,7 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
         influences=_influence_lines(track),
         no_influence=words.NO_INFLUENCE,
         share=_light_share(track),
-        words=_words(estimate, track),
+        words=words.stands_today(estimate.side, estimate.words, track.basis),
     )
 
 
@@ -143,7 +147,7 @@ def _light_share(track: CueTrack) -> LightShare:
     share = share_of_tries(light, asks)
     return LightShare(
         light=light, asks=asks, low=share.low, high=share.high,
-        words=words.light_share(light, asks, share.low, share.high, GOOD_ANSWER[track.rule.kind]),
+        words=words.light_share(light, asks, share.low, share.high, track.rule.good_answer),
     )  # fmt: skip
 
 
@@ -153,7 +157,12 @@ def _influence_lines(track: CueTrack) -> tuple[InfluenceLine, ...]:
             on=one.on,
             level=one.level,
             p_first=one.p_first,
-            words=words.influence(answer_in_words(one.ask, track.rule), one.number, one.p_first),
+            words=words.influence(
+                answer_in_words(one.ask, track.rule),
+                one.number,
+                one.p_first,
+                track.rule.good_answer,
+            ),
         )
         for one in influences(track)
         if abs(one.p_first) >= LEAST_MOVED
@@ -182,9 +191,3 @@ def _is_strong(wind: str | float | None) -> bool:
     if isinstance(wind, str):
         return wind.strip().lower() in STRONG_WIND
     return wind is not None and wind >= STRONG_WIND_MS
-
-
-def _words(estimate: TrackEstimate, track: CueTrack) -> str:
-    level = None if estimate.mean is None else at_level(track.mean, *track.belief.interval())
-    where = "" if estimate.side is Side.NONE else f"{estimate.side}: "
-    return words.light_today(where, estimate.p_first, GOOD_ANSWER[estimate.kind], level, track.basis)

@@ -26,7 +26,7 @@ from bucephal.response import (
     CueTrack,
 )
 from bucephal.words import guides as words
-from bucephal.words.figures import GOOD_ANSWER, how_sure
+from bucephal.words.figures import how_sure
 
 
 class Criterion(FrozenModel):
@@ -57,7 +57,7 @@ def criteria(standing: Standing, step: str) -> Criteria:
     sure = SURE_ENOUGH_SAFETY if safety else SURE_ENOUGH
     alone = FIRST_ANSWERS_ALONE_SAFETY if safety else FIRST_ANSWERS_ALONE
     by_lightness = standing.catalogue.exercise(step).kind is StepKind.LIGHTNESS
-    what = GOOD_ANSWER[standing.catalogue.exercise(step).kind]
+    what = standing.good_answer(step)
     return Criteria(
         answer=answer_criterion(standing, step),
         ready=words.ready(READY_DAYS, what, READY_CHANCE),

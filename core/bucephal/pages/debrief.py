@@ -23,7 +23,7 @@ from bucephal.record import (
 from bucephal.response import LIGHTER_BY, LIGHTER_CLAIM, CueTrack, LightnessTrack, session_change
 from bucephal.response.tables import clamp_days
 from bucephal.words import debriefs as words
-from bucephal.words.figures import GOOD_ANSWER, at_level
+from bucephal.words.figures import at_level, good_answer
 
 
 class EstimateThen(FrozenModel):
@@ -61,6 +61,7 @@ class DebriefRow(FrozenModel):
     before: EstimateThen | None
     after: EstimateThen
     words: str
+    exact: str = Field(description="The figures behind the words, in a line.")
 
 
 class DebriefEvent(FrozenModel):
@@ -175,8 +176,9 @@ def _row(
         before=then,
         after=_then(after, track),
         words="",
+        exact="",
     )
-    return row.model_copy(update={"words": _words(row)})
+    return row.model_copy(update={"words": _words(row), "exact": _exact(row)})
 
 
 def _then(standing: Standing, track: CueTrack) -> EstimateThen:
@@ -213,7 +215,7 @@ def _words(row: DebriefRow) -> str:
     if row.ended_heavy:
         parts.append(words.ENDED_HEAVY if row.kind is StepKind.LIGHTNESS else words.NOT_THERE_YET)
     before = row.before.p_first if row.before is not None else None
-    parts.append(words.chance_moved(before, row.after.p_first, GOOD_ANSWER[row.kind]))
+    parts.append(words.chance_moved(before, row.after.p_first, good_answer(row.kind, row.band)))
     if row.kind is StepKind.LIGHTNESS:
         parts.append(at_level(row.after.mean, row.after.low, row.after.high))
     if row.before is None or row.before.state is not row.after.state:
@@ -221,6 +223,12 @@ def _words(row: DebriefRow) -> str:
     if row.change is not None:
         parts.append(row.change.words)
     return words.row(parts)
+
+
+def _exact(row: DebriefRow) -> str:
+    after = row.after
+    level = (after.mean, after.low, after.high) if row.kind is StepKind.LIGHTNESS else None
+    return words.exact(row.before.p_first if row.before else None, after.p_first, level, after.basis)
 
 
 def _open_ends(rows: list[DebriefRow]) -> list[str]:

@@ -19,6 +19,7 @@ from bucephal.welfare import RaisedFlag, tape_weight
 from bucephal.words import estimates
 from bucephal.words import sheets as words
 from bucephal.words.ages import age_text
+from bucephal.words.figures import span_in_ten
 from bucephal.words.forecasts import steps_there
 
 
@@ -62,6 +63,7 @@ class LeadRow(FrozenModel):
     disunited: int
     low: float
     high: float
+    long_run: str = Field(description="The same two, as they are said.")
 
 
 class LeadSummary(FrozenModel):
@@ -239,6 +241,7 @@ def _lead_row(rein: Side, count: LeadCount) -> LeadRow:
     return LeadRow(
         rein=rein, right=count.right, wrong=count.wrong, disunited=count.disunited,
         low=count.share.low, high=count.share.high,
+        long_run=span_in_ten(count.share.low, count.share.high),
     )  # fmt: skip
 
 

@@ -22,7 +22,7 @@ from bucephal.response import (
     CueTrack,
 )
 from bucephal.words import plans as words
-from bucephal.words.figures import GOOD_ANSWER
+from bucephal.words.plain import lower_first
 
 MOST_LEARNING_AT_ONCE = 3
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
@@ -147,7 +147,7 @@ def _check_why(day: Day, step: str, because: str) -> Why:
         return Why.of(because or words.A_BASIC, {})
     worst = min(tracks, key=lambda track: track.p_first(day.on))
     since = (day.on - max(track.last_day for track in tracks)).days
-    text = words.checked(because, since, worst.p_first(day.on), _good(day, step))
+    text = words.checked(because, since, worst.p_first(day.on), day.standing.good_answer(step))
     figures = {"days_since": since, "p_first": round(worst.p_first(day.on), 2), **_basis(worst)}
     return Why.of(text, figures)
 
@@ -253,7 +253,7 @@ def to_confirm(day: Day) -> list[Choice]:
             good = [s for s in day.catalogue.this_and_later(need.step) if day.standing.state(s) in GOOD]
             if need.gate is not Gate.CONFIRMED or not good or day.obstacle(good[0]) is not None:
                 continue
-            opens = day.catalogue.name_in_text(step)
+            opens = lower_first(day.catalogue.exercise(step).name)
             text = words.to_be_confirmed(opens, need.lacks)
             figures = {"sure": round(need.figure or 0.0, 2), "wanted": need.wanted}
             found.setdefault(good[0], Choice(good[0], Why.of(text, figures)))
@@ -272,11 +272,6 @@ def _learning_why(day: Day, step: str) -> Why:
 
 def _basis(track: CueTrack) -> dict[str, int]:
     return {"asks": len(track.asks), "days": len(track.days)}
-
-
-def _good(day: Day, step: str) -> str:
-    """What a good answer is called there."""
-    return GOOD_ANSWER[day.catalogue.exercise(step).kind]
 
 
 @worked_out_once
@@ -335,7 +330,7 @@ def easy_yes(day: Day, taken: set[str]) -> Choice | None:
     if chosen is None:
         return None
     state, chance = day.standing.state(chosen), _surest(day, chosen)
-    text = words.best_known(state, chance, _good(day, chosen))
+    text = words.best_known(state, chance, day.standing.good_answer(chosen))
     return Choice(chosen, Why.of(text, {"p_first": round(chance, 2)}))
 
 

@@ -20,7 +20,6 @@ from bucephal.record import Correct, Overridden
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import FIRST_ANSWERS_LOST, SIDE_HINT, SLIPPING_BELOW, CueTrack
 from bucephal.words import plans as words
-from bucephal.words.figures import GOOD_ANSWER
 
 WAITING_FOR_NOTHING_NEW = 2
 """While as many repairs wait, nothing new is begun."""
@@ -127,7 +126,7 @@ def _slipping(day: Day) -> list[Choice]:
 
 def _slip_cause(worst: CueTrack, day: Day) -> str:
     chance, heavy = worst.p_first(day.on), worst.standing.first_heavy_run
-    what = GOOD_ANSWER[worst.rule.kind]
+    what = worst.rule.good_answer
     if chance < SLIPPING_BELOW:
         return words.slipped_by_chance(chance, what)
     by_run = heavy >= FIRST_ANSWERS_LOST

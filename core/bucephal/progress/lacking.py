@@ -16,7 +16,7 @@ from bucephal.response import (
     CueTrack,
 )
 from bucephal.words import standing as words
-from bucephal.words.figures import GOOD_ANSWER, falls_short
+from bucephal.words.figures import falls_short
 from bucephal.words.plain import on_side
 
 
@@ -44,7 +44,7 @@ def lacks(track: CueTrack, gate: Gate, sure_wanted: float) -> str:
     Args:
         sure_wanted: how sure it must be that it is nearly always light, to be confirmed.
     """
-    where, what = on_side(track.side), GOOD_ANSWER[track.rule.kind]
+    where, what = on_side(track.side), track.rule.good_answer
     manner = manner_short(track)
     if manner:
         return manner

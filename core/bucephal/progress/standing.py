@@ -9,6 +9,7 @@ from __future__ import annotations
 from datetime import date, timedelta
 from functools import cached_property
 
+from bucephal.answers import rule_for
 from bucephal.ladder import Catalogue, Gate, Need, Side, Stage, StartAge, StepKind, under
 from bucephal.progress.lacking import lacks, manner_short, passes
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
@@ -25,7 +26,6 @@ from bucephal.welfare import RaisedFlag, age_months, flag_history, holds_back
 from bucephal.words import estimates as said_of_estimates
 from bucephal.words import flags as flag_words
 from bucephal.words import standing as words
-from bucephal.words.figures import GOOD_ANSWER
 from bucephal.words.plain import first_of, on_side
 
 FOUR_WEEKS = timedelta(days=28)
@@ -98,10 +98,11 @@ class Standing:
 
     def estimate(self, track: CueTrack) -> TrackEstimate:
         belief, step = track.belief, track.rule.stage.step
-        low = high = mean = sd = share = share_low = share_high = None
+        low = high = mean = sd = share = share_low = share_high = level = None
         if isinstance(belief, LightnessTrack):
             mean, sd = belief.mean, belief.sd
             low, high = belief.interval()
+            level = mean, low, high
         else:
             share = belief.mean
             share_low, share_high = belief.interval()
@@ -122,6 +123,10 @@ class Standing:
             state_all_sides=self.state(step),
             last_on=track.last_day.isoformat(),
             mean_four_weeks_ago=self._mean_before(track, self.on - FOUR_WEEKS),
+            words=said_of_estimates.stands(
+                track.p_first(self.on), track.rule.good_answer,
+                level,
+            ),
             caution=self._caution(track),
         )  # fmt: skip
 
@@ -380,6 +385,10 @@ class Standing:
             overridden=override.reason if override is not None else None,
         )
 
+    def good_answer(self, step: str) -> str:
+        """What a good answer to a step is called."""
+        return rule_for(step, self.record.horse, self.catalogue).good_answer
+
     def why(self, step: str) -> str:
         """Why a step stands where it stands, in a line: what it has, or the one thing that is missing."""
         state, override = self.state(step), self._overrides.get(step)
@@ -399,7 +408,7 @@ class Standing:
             gate = Gate.CONFIRMED if state is StepState.SLIPPING else Gate.READY
             return self.short_of(Need(step=step, gate=gate)).lacks
         sides = [(side, track.p_first()) for side, track in self.tracks.sides_of(step) if track is not None]
-        return words.sides_stand(sides, GOOD_ANSWER[self.catalogue.exercise(step).kind])
+        return words.sides_stand(sides, self.good_answer(step))
 
     def steps(self) -> list[StepStanding]:
         return [self.step(step) for step in self.catalogue.steps]

@@ -58,6 +58,7 @@ class TrackEstimate(FrozenModel):
     state_all_sides: StepState
     last_on: str
     mean_four_weeks_ago: float | None
+    words: str = Field(description="How often it is good, and where it answers.")
     caution: str | None = Field(description="Why the figures deserve less trust than usual.")
 
 

@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterable, Iterator, Mapping
 from datetime import date, datetime
 from typing import Any, TypeGuard, TypeVar
 
-from bucephal.errors import Problem
+from bucephal.errors import Problem, unknown_step
 from bucephal.ladder import Catalogue, Exercise, Gait, Sides, StepKind
 from bucephal.problems import shorten
 from bucephal.record.models import NEEDS_A_VET, ClearedBy
@@ -207,9 +207,7 @@ def _repeated_ids(sessions: Iterable[Any]) -> Iterator[Problem]:
 
 def _known_step(step: Any, path: str, catalogue: Catalogue) -> Iterator[Problem]:
     if isinstance(step, str) and step not in catalogue:
-        name = step.partition(".")[0]
-        near = [known for known in catalogue.steps if known.startswith(f"{name}.")]
-        yield Problem(path, shorten(step), "is not a step of the ladder", ", ".join(near or catalogue.steps))
+        yield unknown_step(path, shorten(step), catalogue.steps)
 
 
 def _not_future(value: Any, path: str, today: date) -> Iterator[Problem]:

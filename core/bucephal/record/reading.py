@@ -33,7 +33,7 @@ def parse_json(text: str | bytes) -> Any:
         return _refuse_nests(parsed)
     except json.JSONDecodeError as error:
         where = f"line {error.lineno}, column {error.colno}"
-        reason = f"is not complete JSON: {error.msg} at {where}"
+        reason = f"is not complete JSON: it makes no sense from {where} on"
         near = error.doc[max(0, error.pos - 20) : error.pos + 20]
         problem = Problem("$", near, reason, "a complete JSON document")
     except UnicodeDecodeError as error:

@@ -8,7 +8,7 @@ from datetime import date
 from bucephal.ladder import Side
 from bucephal.words.ages import age_text
 from bucephal.words.figures import date_in_full, how_often
-from bucephal.words.plain import FIRST_THING, band_text, before, each_side, lower_first, upper_first
+from bucephal.words.plain import FIRST_THING, before, each_side, light_is, lower_first, upper_first
 
 BACKGROUNDS = {
     "unhandled": "unhandled",
@@ -75,8 +75,8 @@ def a_basic_of(background: str, phase: str) -> str:
 
 def times_tried(because: str, sides: int, *, twice: bool) -> str:
     if twice:
-        return f"{because}; twice{each_side(sides)} even if light: brakes are not guessed"
-    return f"{because}; once{each_side(sides)}, a second time only if the first is not light"
+        return f"{because}; twice{each_side(sides)}: brakes are not guessed"
+    return f"{because}; once{each_side(sides)}, again only if not light"
 
 
 # --- placement ------------------------------------------------------------------------------
@@ -94,7 +94,7 @@ def answers(sides: Sequence[tuple[Side, Sequence[str], int]], band: tuple[int, i
         for side, heard, more in sides
     ]
     text = ", ".join(parts)
-    return text if band is None else f"{text} · light is {band_text(band)}"
+    return text if band is None else f"{text} · {light_is(band)}"
 
 
 def comes_next(below: Sequence[tuple[str, str]]) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from bucephal.ladder import Side
-from bucephal.words.figures import LIGHT, how_often, how_sure, moved
+from bucephal.words.figures import LIGHT, how_often, how_sure, moved, whole
 from bucephal.words.plain import after_comma, lower_first
 
 LEARNED_SHOWS_NEXT = "What was learned shows at the next first ask, not at the end of a session."
@@ -25,6 +25,21 @@ def heavy_first(heavy: int) -> str:
 
 def chance_moved(before: float | None, after: float, what: str = LIGHT) -> str:
     return how_often(after, what) if before is None else moved(before, after, what)
+
+
+def exact(before: float | None, after: float, level: tuple[float, float, float] | None, basis: str) -> str:
+    """The figures behind a row: 'chance 0.78, now 0.83 · level 2.3, 1.8 to 3.1 · 9 asks on 2 days'.
+
+    Args:
+        before: chance of a good first answer before the session; None: never asked.
+        level: mean, low and high end, of a step that is judged by lightness.
+    """
+    chance = f"{after:.2f}" if before is None else f"{before:.2f}, now {after:.2f}"
+    parts = [f"chance of a good first answer {chance}"]
+    if level is not None:
+        mean, low, high = (max(one, 1) for one in level)
+        parts.append(f"level {mean:.1f}, between {low:.1f} and {high:.1f}")
+    return " · ".join([*parts, basis])
 
 
 def now_state(state: str) -> str:
@@ -47,8 +62,8 @@ def settled(first_min: float | None, whole_min: float | None, *, never: bool) ->
     """'first stretch after 4 min, whole circle after 9 min'."""
     if never:
         return "did not settle" + ("" if whole_min is None else f" in {whole_min:g} min")
-    parts = [f"first stretch after {first_min:g} min"] if first_min is not None else []
-    parts += [f"whole circle after {whole_min:g} min"] if whole_min is not None else []
+    parts = [f"first stretch after {whole(first_min)} min"] if first_min is not None else []
+    parts += [f"whole circle after {whole(whole_min)} min"] if whole_min is not None else []
     return ", ".join(parts)
 
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from bucephal.ladder import Side
 from bucephal.words.figures import (
     CANNOT_TELL,
-    LIGHT,
     at_level,
     by_levels,
     how_often,
@@ -33,15 +32,20 @@ def side_level(side: Side, mean: float, low: float, high: float, basis: str) -> 
     return f"{before(side)}{at_level(mean, low, high)}, by {basis}"
 
 
-def light_today(where: str, p_first: float, what: str, level: str | None, basis: str) -> str:
-    """'left: light 8 times in 10, at about 3, between 2 and 4; 9 asks on 2 days'.
+def stands(chance: float, what: str, level: tuple[float, float, float] | None) -> str:
+    """'light 8 times in 10, at about 3, between 2 and 4'.
 
     Args:
         what: what a good answer is called.
-        level: where it answers, of a step that is judged by lightness.
+        level: where it answers, low end and high end, of a step that is judged by lightness.
     """
-    rest = "" if level is None else f", {level}"
-    return f"{where}{how_often(p_first, what)}{rest}; {basis}"
+    often = how_often(chance, what)
+    return often if level is None else f"{often}, {at_level(*level)}"
+
+
+def stands_today(side: Side, words: str, basis: str) -> str:
+    """'left: light 8 times in 10, at about 3; 9 asks on 2 days'."""
+    return f"{'' if side is Side.NONE else f'{side}: '}{words}; {basis}"
 
 
 def light_share(light: int, asks: int, low: float, high: float, what: str) -> str:
@@ -49,14 +53,14 @@ def light_share(light: int, asks: int, low: float, high: float, what: str) -> st
     return f"{what.capitalize()} in {light} of {asks} asks; in the long run {span_in_ten(low, high)}."
 
 
-def influence(answer: str, number: int, change: float) -> str:
+def influence(answer: str, number: int, change: float, what: str) -> str:
     """What one ask did to the chance; ``number`` is its place among the day's."""
     better = change > 0
     if abs(change) < _A_LITTLE_UNDER:
         moves = f"a little {'more' if better else 'less'} often"
     else:
         moves = f"{times_in_ten(tenths(abs(change)))} {'more' if better else 'less'}"
-    return f"{answer}, ask {number} of that day: {LIGHT} {moves}"
+    return f"{answer}, ask {number} of that day: {what} {moves}"
 
 
 NO_INFLUENCE = "No single ask of late moved it by anything one would notice."

@@ -10,6 +10,7 @@ from collections.abc import Mapping
 from datetime import date
 
 from bucephal.ladder import StepKind
+from bucephal.words.plain import HEAVIEST
 
 NEARLY_ALWAYS_FROM, HARDLY_EVER_UNDER = 0.95, 0.05
 SURE_FROM, FAIRLY_SURE_FROM = 0.90, 0.80
@@ -19,18 +20,20 @@ docs/calibration.md counts them.
 SURELY_BELOW = 0.01
 """The p-value under which a change that is shown at all is shown surely [own]."""
 
-GOOD_ANSWER = {
-    StepKind.LIGHTNESS: "light",
-    StepKind.TOLERANCE: "lets go in time",
-    StepKind.MEASURE: "as wanted",
-}
-LIGHT = GOOD_ANSWER[StepKind.LIGHTNESS]
+LIGHT, ANSWERS, LETS_GO, AS_WANTED = "light", "answers", "lets go in time", "as wanted"
 CALM, RIGHT_AND_CALM = "calm", "right and calm"
 
 SURE, FAIRLY_SURE, CANNOT_TELL = "sure", "fairly sure", "cannot tell yet"
 _HALF = 0.5
 _QUARTERS = (0.35, 0.75, 1.25, 1.75)
 """Below: less than half of one; about half; about one; about one and a half; from there on whole ones."""
+
+
+def good_answer(kind: StepKind, band: tuple[int, int]) -> str:
+    """What a good answer is called; where any level counts, nothing is light or heavy."""
+    if kind is StepKind.LIGHTNESS:
+        return ANSWERS if band[1] >= HEAVIEST else LIGHT
+    return LETS_GO if kind is StepKind.TOLERANCE else AS_WANTED
 
 
 def _rounded(figure: float) -> int:
@@ -75,13 +78,21 @@ def moved(before: float, after: float, what: str = LIGHT) -> str:
     now, was = how_often(after, what), how_often(before, what)
     if now == was:
         return f"{now}, as before"
-    return f"{now}, was {was.removeprefix(f'{what} ').removesuffix(f' {what}').removesuffix(' in 10')}"
+    return f"{now}, was {in_short(was, what)}"
+
+
+def in_short(often: str, what: str) -> str:
+    """'9' of 'light 9 times in 10', 'nearly always' of 'nearly always light': the word was just said."""
+    words = often.removeprefix(f"{what} ").removesuffix(f" {what}")
+    return words.split()[0] if words.endswith(" in 10") else words
 
 
 def span_in_ten(low: float, high: float) -> str:
     """'between 6 and 9 times in 10'; '8 times in 10' where both ends round alike."""
     first, last = _rounded(low * 10), _rounded(high * 10)
-    return times_in_ten(first) if first == last else f"between {first} and {last} times in 10"
+    if first != last:
+        return f"between {first} and {last} times in 10"
+    return how_often((low + high) / 2, "").strip()
 
 
 def how_sure(chance: float) -> str:
@@ -119,6 +130,11 @@ def span(low: int, middle: int, high: int, one: str) -> str:
     if low == high:
         return f"{low} {one}{'' if low == 1 else 's'}"
     return f"between {low} and {high} {one}s, most likely {middle}"
+
+
+def whole(amount: float) -> int:
+    """To the nearest whole one, none under one: minutes that were timed."""
+    return max(_rounded(amount), 1)
 
 
 def whole_level(mean: float, top: int = 10) -> int:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from bucephal.words.figures import NEARLY_ALWAYS_FROM, about, span, tenths, times_in_ten
+from bucephal.words.plain import first_of
 
 
 def ahead(chance: float, horizon: int, until: tuple[int, int, int] | None, middle_weeks: float | None) -> str:
@@ -38,11 +39,14 @@ def too_few(basis: str, asks: int, days: int) -> str:
 
 
 def goal(state: str, still: Sequence[str], ahead: str | None, *, is_good: bool) -> str:
-    """Where a goal stands: its state, what comes first, how soon."""
+    """Where a goal stands: its state, what comes first, how soon.
+
+    Args:
+        still: names of what waits, as they stand in a sentence.
+    """
     parts = [f"{state} now"]
     if still:
-        more = f" and {len(still) - 2} more" if len(still) > 2 else ""
-        parts.append(f"first come {', '.join(still[:2])}{more}")
+        parts.append(f"first {first_of(still)}")
     if ahead is not None:
         parts.append(ahead)
     elif not is_good:

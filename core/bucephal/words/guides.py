@@ -95,7 +95,7 @@ def confirmed(
     by_run = f", or {alone} first answers in a row" if alone is not None else ""
     stricter = "; the stricter rule of a safety exercise" if strict else ""
     return (
-        f"{how_sure(sure).capitalize()} that it is {often_enough(what, share)}, and the last "
+        f"{how_sure(sure).capitalize()}: {often_enough(what, share)}, and the last "
         f"{first_answers} first answers accepted{by_run}, {CALM_AND_RIGHT}{stricter}"
     )
 
@@ -105,7 +105,7 @@ def often_enough(what: str, share: float) -> str:
 
 
 def sure_of(what: str, share: float) -> str:
-    return f"how sure that it is {often_enough(what, share)}"
+    return f"how sure: {often_enough(what, share)}"
 
 
 def out_of_ten(share: float) -> str:

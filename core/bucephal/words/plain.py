@@ -6,6 +6,8 @@ from collections.abc import Sequence
 
 from bucephal.ladder import Side
 
+HEAVIEST = 10
+
 
 def lower_first(text: str) -> str:
     return text[:1].lower() + text[1:]
@@ -44,6 +46,11 @@ def band_text(band: Sequence[int]) -> str:
     """'1–5', or '1' where only the lightest level is light."""
     low, high = band
     return str(low) if low == high else f"{low}–{high}"
+
+
+def light_is(band: Sequence[int]) -> str:
+    """'light is 1–5', 'any answer counts'."""
+    return f"light is {band_text(band)}" if band[1] < HEAVIEST else "any answer counts"
 
 
 def each_side(sides: int) -> str:

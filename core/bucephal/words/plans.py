@@ -7,17 +7,17 @@ from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
 from bucephal.words.estimates import heavier_side
-from bucephal.words.figures import LIGHT, how_often
+from bucephal.words.figures import LIGHT, how_often, whole
 from bucephal.words.figures import day as on_day
 from bucephal.words.flags import EVENTS
 from bucephal.words.plain import (
     FIRST_THING,
     after_comma,
     ago,
-    band_text,
     counted,
     each_side,
     first_of,
+    light_is,
     lower_first,
     on_side,
     upper_first,
@@ -47,7 +47,7 @@ def left_unfinished(side: Side, days: int, answer: str, band: Sequence[int] | No
     when = f"{on_side(side)} {ago(days)}"
     if band is None:
         return f"left unfinished{when}: {answer}"
-    return f"ended heavy{when}: {answer}, light is {band_text(band)}"
+    return f"ended heavy{when}: {answer}, {light_is(band)}"
 
 
 _MOMENTS = {"alarm": "alarmed", "stop": "too much of it"}
@@ -93,7 +93,7 @@ def one_side_heavier(side: Side, levels: float, chance: float) -> str:
 # --- checks ---------------------------------------------------------------------------------
 
 A_BASIC = "a basic"
-ONCE_MORE = "came light when it was first tried: once more on a second day, then it is built on"
+ONCE_MORE = "came light when it was first tried: once more on a second day"
 WORK_NEEDS_IT = "today's work needs it"
 
 
@@ -129,8 +129,7 @@ def need_there(name: str, state: str) -> str:
 
 
 def best_known(state: str, chance: float, what: str) -> str:
-    """'what it knows best: nearly always light'; ``state`` names what it is the best of."""
-    return f"the best of what is {state}: {how_often(chance, what)}"
+    return f"its surest {state} step: {how_often(chance, what)}"
 
 
 # --- settle and finish ----------------------------------------------------------------------
@@ -152,7 +151,7 @@ def settle_on_the_line(fresh: Fresh) -> str:
 
 
 def settle_times(minutes: Sequence[float], extra: int) -> str:
-    shown = ", ".join(f"{time:g}" for time in minutes)
+    shown = ", ".join(f"{whole(time)}" for time in minutes)
     return f"its last {len(minutes)}: {shown} min" + (f"; days off add about {extra}" if extra else "")
 
 
@@ -166,16 +165,20 @@ LIGHT_AND_CALM = f"{LIGHT} and calm"
 
 
 def done_when(how: str, doses: Sequence[tuple[Side, int]], *, in_a_row: bool) -> str:
+    """'3 in a row on each side: light and calm'; 'once: lets go within 30 s, no alarm'."""
+    row = " in a row" if in_a_row else ""
     counts = {asks for _, asks in doses}
     if len(counts) == 1:
-        count = f"{counts.pop()}{each_side(len(doses))}"
+        (number,) = counts
+        count = f"{'once' if number == 1 else f'{number}{row}'}{each_side(len(doses))}"
     else:
-        count = ", ".join(f"{side} {asks}" for side, asks in doses)
-    return f"{how}{' in a row' if in_a_row else ''}: {count}"
+        (side, first), *others = doses
+        count = f"{first}{row}{on_side(side)}, " + ", ".join(f"{n}{on_side(other)}" for other, n in others)
+    return f"{count}: {how}"
 
 
 def then_up(done_when: str, stages: Sequence[str]) -> str:
-    """'light and calm, 3 in a row; then up: half the arena'."""
+    """'3 in a row: light and calm; then up: half the arena'."""
     return f"{done_when}; then up: {', then '.join(stages)}"
 
 
@@ -213,7 +216,7 @@ def dose(
     """
     parts = [_asks(doses)]
     if band is not None:
-        parts.append(f"light is {band_text(band)}")
+        parts.append(f"{light_is(band)}")
     if cap is not None:
         parts.append(f"at most {cap} tries a side")
     return " · ".join([*parts, *(["helper"] if helper else [])])
@@ -254,7 +257,7 @@ def days_off_first(days_off: int) -> str:
 
 def held_back(needs: Sequence[str]) -> str:
     """The one thing that is missing first, and how many there are beside it."""
-    return f"held back: {first_of(needs)}"
+    return f"first {first_of(needs)}"
 
 
 def no_time(wants_min: int, left_min: int) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from bucephal.ladder import Side
-from bucephal.words.figures import CANNOT_TELL, per_week, surely, whole_level
+from bucephal.words.figures import CANNOT_TELL, per_week, surely, whole, whole_level
 from bucephal.words.plain import after_comma, upper_first
 
 NOT_BEGUN = "not begun"
@@ -55,7 +55,7 @@ def settling(
     if days == 0:
         return NOT_TIMED
     often = f"never settled on {not_settled} of {days} days"
-    usual = f"Settled by {median:g} min on half of the days" if median is not None else ""
+    usual = f"Settled by {whole(median)} min on half of the days" if median is not None else ""
     parts = [usual or often.capitalize()]
     if usual and not_settled:
         parts.append(often)

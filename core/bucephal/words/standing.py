@@ -7,7 +7,7 @@ from datetime import date
 
 from bucephal.ladder import Side
 from bucephal.words.ages import age_text
-from bucephal.words.figures import CALM, RIGHT_AND_CALM, date_in_full, falls_short, how_often
+from bucephal.words.figures import CALM, RIGHT_AND_CALM, date_in_full, falls_short, how_often, in_short
 from bucephal.words.plain import counted, on_side
 
 STATE_HELP = {
@@ -45,8 +45,7 @@ def too_young(months: int | None, least_months: int, demand: str | None, opened_
         demand: what the step asks of a growing body, where that sets the age.
         opened_from: from which age the school lets a trainer open it with a reason.
     """
-    what = f"{demand} is planned" if demand is not None else "planned"
-    words = f"{age_text(months)} old: {what} from {age_text(least_months)}"
+    words = f"{age_text(months)} old: {demand or 'planned'} from {age_text(least_months)}"
     if opened_from is not None:
         words += f"; by its school it may be opened with a reason from {age_text(opened_from)}, minutes only"
     return words
@@ -104,9 +103,11 @@ def sides_stand(sides: Sequence[tuple[Side, float]], what: str) -> str:
         what: what a good answer is called.
     """
     said = [(side, how_often(chance, what)) for side, chance in sides]
-    if len(said) > 1 and len({words for _, words in said}) == 1:
-        return f"{said[0][1]} on both sides"
-    return ", ".join(f"{words}{on_side(side)}" for side, words in said)
+    (first, text), *others = said
+    if others and all(words == text for _, words in others):
+        return f"{text} on both sides"
+    rest = [f"{in_short(words, what)}{on_side(side)}" for side, words in others]
+    return ", ".join([f"{text}{on_side(first)}", *rest])
 
 
 def vouched(name: str, state: str) -> str:

@@ -186,7 +186,7 @@ def test_the_criterion_stands_beside_the_figures(
     found = step_guide(standing, "halt.2").criteria
     assert "light 6 times in 10 or more" in found.ready
     assert "2 days" in found.ready
-    assert found.confirmed.startswith("Sure that it is light 8 times in 10 or more")
+    assert found.confirmed.startswith("Sure: light 8 times in 10 or more")
     assert "16" in found.confirmed
     figures = {row.words: row for row in found.rows}
     assert figures["days on which it was asked"].figure == 10

@@ -120,7 +120,7 @@ def test_the_one_thing_that_is_missing_is_named_alone(
     alone = plan(record_of(asks), catalogue, today)
     left = {one.step: one.why.text for one in alone.left_out}
     # Canter wants a helper too; first it wants the trot.
-    assert left["canter.1"] == "held back: longer and shorter trot, longer on the long side: not asked yet"
+    assert left["canter.1"] == "first longer and shorter trot, longer on the long side: not asked yet"
 
 
 def test_the_missing_need_is_named_with_its_figure(

@@ -65,7 +65,7 @@ def test_an_age_below_the_least_rests_a_step(record_of: Build, catalogue: Catalo
     # Common practice, no source: a horse of 24 to 36 months is not ridden.
     standing = standing_of(record_of(light("halt.2", ("none",)), born="2024-01-01"), catalogue, today)
     assert standing.state("halt.2") is StepState.RESTING
-    assert "planned from 3 years" in standing.step("halt.2").why
+    assert "ridden work from 3 years" in standing.step("halt.2").why
 
 
 @pytest.mark.parametrize(("born", "opened"), [("2023-11-01", True), ("2024-06-01", False)])

@@ -144,7 +144,8 @@ def test_a_step_shows_how_it_came_there(client: Client, fresh_horse: Horse, toda
     (side,) = chart["sides"]
     assert [one["ask"]["level"] for one in side["days"][0]["asks"]] == [7, 4]
     assert (side["share"]["light"], side["share"]["asks"]) == (1, 2)
-    assert "only 2 asks on 1 day" in side["words"]
+    assert side["words"].endswith("2 asks on 1 day")
+    assert side["estimate"]["caution"] == "only 2 asks on 1 day: this is more any horse than this one"
 
 
 def test_a_forecast_claims_nothing_from_too_few_asks(

@@ -17,7 +17,8 @@ describe("the debrief", () => {
       expect(side).toHaveTextContent(row.words);
       expect(within(side).getByRole("img", { name: /^Asks/ })).toBeInTheDocument();
     }
-    expect(sample.debrief.rows[0]?.words).toMatch(/level .* asks on .* days/);
+    expect(sample.debrief.rows[0]?.words).toMatch(/light.*at about/);
+    expect(sample.debrief.rows[0]?.exact).toMatch(/level .* asks on .* days/);
   });
 
   it("leads to each step's own page, and to the next plan", async () => {

@@ -5,6 +5,7 @@ import { ApiError } from "../../shared/api/client";
 import { debriefQuery, sessionsQuery } from "../../shared/api/queries";
 import type { SessionDebrief, SessionLine } from "../../shared/api/types";
 import { useOutbox, useOutboxState } from "../../shared/outbox/OutboxProvider";
+import { longDay, shortDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./DebriefPage.module.css";
@@ -77,7 +78,7 @@ function Debrief({
 function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrief }) {
   return (
     <article className={styles.debrief}>
-      <h1>{day(debrief.date)}</h1>
+      <h1>{longDay(debrief.date)}</h1>
       <p className={styles.lead}>
         {text.debrief.kind[debrief.kind]}
         {debrief.settled ? `; ${debrief.settled}` : ""}
@@ -135,16 +136,4 @@ function Sessions({
       </ul>
     </nav>
   );
-}
-
-function day(date: string): string {
-  return new Date(`${date}T12:00`).toLocaleDateString("en-GB", {
-    weekday: "long",
-    day: "numeric",
-    month: "long",
-  });
-}
-
-function shortDay(date: string): string {
-  return new Date(`${date}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 }

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import type { DebriefRow } from "../../shared/api/types";
 import { type AskDot, AskDots } from "../../shared/drawing/AskDots";
 import { text } from "../../shared/text/en";
+import { Figures } from "../../shared/ui/Figures";
 import styles from "./DebriefPage.module.css";
 
 /** Each exercise as it went: its two sides beside each other, left at the left. */
@@ -39,6 +40,7 @@ function OneSide({ row }: { row: DebriefRow }) {
         height={64}
       />
       <p className={styles.words}>{row.words}</p>
+      <Figures of={`${row.name} ${row.side === "none" ? "" : row.side}`}>{row.exact}</Figures>
     </li>
   );
 }

@@ -21,7 +21,7 @@ export function NextSession({ horse }: { horse: string }) {
           .map((item) => (
             <li key={item.id}>
               <strong>
-                {text.plan.kinds[item.kind]}: {item.name}, {item.stage}
+                {item.kind_words}: {item.name}, {item.stage}
               </strong>
               <br />
               {item.why.text}

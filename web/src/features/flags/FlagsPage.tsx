@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { flagsQuery, meQuery } from "../../shared/api/queries";
 import type { FlagOnThePage } from "../../shared/api/types";
+import { shortDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import { ClearForm } from "./ClearForm";
@@ -81,7 +82,7 @@ function Flag({
             {flag.seen.map((one, n) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: what was seen never changes its place
               <li key={n}>
-                <time dateTime={one.on}>{text.flags.day(one.on)}</time> {one.words}
+                <time dateTime={one.on}>{shortDay(one.on)}</time> {one.words}
               </li>
             ))}
           </ol>

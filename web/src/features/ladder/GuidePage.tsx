@@ -6,6 +6,7 @@ import type { GuideLink, StepGuide } from "../../shared/api/types";
 import { StateMark } from "../../shared/drawing/StateMark";
 import { text } from "../../shared/text/en";
 import { DataTable } from "../../shared/ui/DataTable";
+import { Figures } from "../../shared/ui/Figures";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import { Decisions } from "./Decisions";
@@ -121,19 +122,32 @@ function Criterion({ guide }: { guide: StepGuide }) {
                 <td>{row.side === "none" ? "" : row.side}</td>
                 <td>{row.words}</td>
                 <td>
-                  {row.met ? "✓" : "·"} {figure(row.figure)}
+                  {row.met ? "✓" : "·"} {row.now}
                 </td>
-                <td>{figure(row.wanted)}</td>
+                <td>{row.wants}</td>
               </tr>
             ))}
           </DataTable>
+          <Figures of={text.guide.criterion}>
+            <DataTable columns={text.guide.exactColumns}>
+              {criteria.rows.map((row) => (
+                <tr key={row.side + row.of + row.words}>
+                  <td>{row.of}</td>
+                  <td>{row.side === "none" ? "" : row.side}</td>
+                  <td>{row.words}</td>
+                  <td>{exactly(row.figure)}</td>
+                  <td>{exactly(row.wanted)}</td>
+                </tr>
+              ))}
+            </DataTable>
+          </Figures>
         </ScrollBox>
       )}
     </section>
   );
 }
 
-const figure = (value: number) => (Number.isInteger(value) ? String(value) : value.toFixed(2));
+const exactly = (value: number) => (Number.isInteger(value) ? String(value) : value.toFixed(2));
 
 function Faults({ guide }: { guide: StepGuide }) {
   return (

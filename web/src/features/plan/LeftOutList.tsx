@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { LeftOut } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
+import { Figures } from "../../shared/ui/Figures";
 import styles from "./PlanPage.module.css";
 
 const SHOWN = 4;
@@ -19,6 +20,7 @@ export function LeftOutList({ left }: { left: LeftOut[] }) {
           <li key={one.name} data-reason={one.reason} data-step={one.step ?? ""}>
             <h3>{one.name}</h3>
             <p>{one.why.text}</p>
+            {one.why.exact ? <Figures of={one.name}>{one.why.exact}</Figures> : null}
           </li>
         ))}
       </ul>

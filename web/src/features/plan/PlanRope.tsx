@@ -29,7 +29,7 @@ export function PlanRope({
             data-step={item.step ?? ""}
           >
             <p className={styles.kind} data-kind={item.kind}>
-              {text.plan.kinds[item.kind]}
+              {item.kind_words}
             </p>
             <RopeKnot kind={item.kind} />
             <div className={styles.words}>
@@ -96,14 +96,10 @@ function Details({ horse, item }: { horse: string; item: PlanItem }) {
             <dd>{item.remedy.first}</dd>
           </>
         ) : null}
-        {Object.keys(item.why.figures).length > 0 ? (
+        {item.why.exact ? (
           <>
-            <dt>{text.plan.figures}</dt>
-            <dd>
-              {Object.entries(item.why.figures)
-                .map(([name, value]) => `${name.replaceAll("_", " ")} ${value}`)
-                .join(" · ")}
-            </dd>
+            <dt>{text.figures}</dt>
+            <dd data-figures>{item.why.exact}</dd>
           </>
         ) : null}
       </dl>

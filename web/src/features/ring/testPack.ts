@@ -10,6 +10,7 @@ function item(part: Partial<PlanItem>): PlanItem {
   return {
     id: "settle",
     kind: "settle",
+    kind_words: "settle",
     step: null,
     name: "Settle",
     stage: "",
@@ -37,7 +38,7 @@ function item(part: Partial<PlanItem>): PlanItem {
     helper_needed: false,
     exciting: false,
     ridden: false,
-    why: { text: "because", figures: {} },
+    why: { text: "because", figures: {}, exact: "" },
     ...part,
   };
 }

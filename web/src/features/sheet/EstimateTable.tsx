@@ -2,10 +2,18 @@ import { Link } from "react-router";
 import type { TrackEstimate } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { DataTable } from "../../shared/ui/DataTable";
+import { Figures } from "../../shared/ui/Figures";
 import styles from "./SheetPage.module.css";
 
-/** The figures behind the drawings, with the doubt and the number of asks of each. */
-export function EstimateTable({ horse, estimates }: { horse: string; estimates: TrackEstimate[] }) {
+interface Props {
+  horse: string;
+  estimates: TrackEstimate[];
+  /** What they are of, for who hears the page. */
+  of: string;
+}
+
+/** What stands behind the drawings, in words with the asks it rests on; the exact figures below. */
+export function EstimateTable({ horse, estimates, of }: Props) {
   return (
     <div className={styles.scroll}>
       <DataTable columns={text.sheet.columns}>
@@ -14,26 +22,37 @@ export function EstimateTable({ horse, estimates }: { horse: string; estimates: 
             <th scope="row">
               <Link to={`/horses/${horse}/sheet/${one.step}`}>{one.name}</Link>
             </th>
-            <td>{one.side === "none" ? "–" : one.side}</td>
-            <td>
-              {one.mean !== null ? shown(one.mean) : `${Math.round((one.share ?? 0) * 100)} %`}
-            </td>
-            <td>
-              {one.low !== null && one.high !== null
-                ? `${shown(one.low)}–${shown(one.high)}`
-                : `${Math.round((one.share_low ?? 0) * 100)}–${Math.round((one.share_high ?? 0) * 100)} %`}
-            </td>
-            <td>{one.p_first.toFixed(2)}</td>
+            <td>{side(one)}</td>
+            <td>{one.words}</td>
             <td>{text.sheet.basis(one.asks, one.days)}</td>
             <td>{one.state}</td>
           </tr>
         ))}
       </DataTable>
+      <Figures of={of}>
+        <DataTable columns={text.sheet.exactColumns}>
+          {estimates.map((one) => (
+            <tr key={one.step + one.side}>
+              <th scope="row">{one.name}</th>
+              <td>{side(one)}</td>
+              <td>
+                {one.mean !== null ? shown(one.mean) : `${Math.round((one.share ?? 0) * 100)} %`}
+              </td>
+              <td>
+                {one.low !== null && one.high !== null
+                  ? `${shown(one.low)}–${shown(one.high)}`
+                  : `${Math.round((one.share_low ?? 0) * 100)}–${Math.round((one.share_high ?? 0) * 100)} %`}
+              </td>
+              <td>{one.p_first.toFixed(2)}</td>
+            </tr>
+          ))}
+        </DataTable>
+      </Figures>
     </div>
   );
 }
 
+const side = (one: TrackEstimate) => (one.side === "none" ? "–" : one.side);
+
 /** Estimates can lie a little lighter than the scale's first level; they are shown on it. */
-function shown(level: number): string {
-  return Math.max(level, 1).toFixed(1);
-}
+const shown = (level: number) => Math.max(level, 1).toFixed(1);

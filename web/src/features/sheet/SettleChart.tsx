@@ -1,4 +1,5 @@
 import type { HorseSheet } from "../../shared/api/types";
+import { shortDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import styles from "./SheetPage.module.css";
 
@@ -20,7 +21,7 @@ export function SettleChart({ marks }: { marks: Mark[] }) {
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="img"
-        aria-label={`${text.sheet.settle}: ${marks.map((mark) => `${mark.on} ${mark.minutes}${mark.settled ? "" : " not settled"}`).join(", ")}`}
+        aria-label={`${text.sheet.settle}: ${marks.map((mark) => `${shortDay(mark.on)} ${mark.minutes}${mark.settled ? "" : " not settled"}`).join(", ")}`}
       >
         {LINES.filter((line) => line < top).map((line) => (
           <g key={line}>

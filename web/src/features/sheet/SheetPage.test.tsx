@@ -17,7 +17,7 @@ describe("the sheet", () => {
     expect(screen.getByText(sample.sheet.settle_summary.words)).toBeInTheDocument();
   });
 
-  it("gives the figures as a table, with interval, asks and days", async () => {
+  it("says the same as a table, with asks and days; the exact figures are one tap further", async () => {
     await renderAt(AT);
     await userEvent.click(await screen.findByRole("button", { name: "As a table" }));
     const table = screen.getAllByRole("table")[0] as HTMLElement;
@@ -28,7 +28,11 @@ describe("the sheet", () => {
     const first = estimates[0];
     const row = within(table).getAllByRole("row")[1];
     expect(row).toHaveTextContent(`${first?.asks} asks, ${first?.days} d`);
-    expect(row).toHaveTextContent(first?.p_first.toFixed(2) ?? "?");
+    expect(row).toHaveTextContent(first?.words ?? "?");
+    expect(table).not.toHaveTextContent(/0\.\d/);
+    const exact = screen.getAllByRole("table", { hidden: true })[1] as HTMLElement;
+    expect(exact.closest("details[data-figures]")).not.toBeNull();
+    expect(exact).toHaveTextContent(first?.p_first.toFixed(2) ?? "?");
   });
 
   it("says how far a goal is and what is still to come, without foretelling what it cannot", async () => {
@@ -40,21 +44,37 @@ describe("the sheet", () => {
       "href",
       `${AT}/${goal?.step}`,
     );
-    expect(screen.queryByText(/chance to be there/)).not.toBeInTheDocument();
+    expect(screen.queryByText(/most likely/)).not.toBeInTheDocument();
   });
 
-  it("shows canter leads by rein with their interval, once some were noted", async () => {
+  it("shows canter leads by rein with the long run, once some were noted", async () => {
     const leads = {
       rows: [
-        { rein: "left", right: 9, wrong: 0, disunited: 0, low: 0.85, high: 1 },
-        { rein: "right", right: 1, wrong: 6, disunited: 1, low: 0.04, high: 0.34 },
+        {
+          rein: "left",
+          right: 9,
+          wrong: 0,
+          disunited: 0,
+          low: 0.85,
+          high: 1,
+          long_run: "between 9 and 10 times in 10",
+        },
+        {
+          rein: "right",
+          right: 1,
+          wrong: 6,
+          disunited: 1,
+          low: 0.04,
+          high: 0.34,
+          long_run: "between 0 and 3 times in 10",
+        },
       ],
       p_value: 0.0004,
-      words: "The right rein gets the right lead less often (p under 0.001).",
+      words: "The right rein gets the right lead less often, surely.",
     };
     await renderAt(AT, { [`/api/horses/${HORSE}/sheet`]: { ...sample.sheet, leads } });
     expect(await screen.findByRole("heading", { name: "Canter leads" })).toBeInTheDocument();
-    expect(screen.getByText("4–34 %")).toBeInTheDocument();
+    expect(screen.getByText("between 0 and 3 times in 10")).toBeInTheDocument();
     expect(screen.getByText(leads.words)).toBeInTheDocument();
   });
 

@@ -96,7 +96,7 @@ function Board({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
         </Button>
       </div>
       {asTable ? (
-        <EstimateTable horse={horse} estimates={estimates} />
+        <EstimateTable horse={horse} estimates={estimates} of={text.sheet.sides} />
       ) : (
         <SidesBoard horse={horse} rows={sheet.board} />
       )}
@@ -110,7 +110,7 @@ function Board({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
       {sheet.shares.length > 0 ? (
         <details className={styles.shares}>
           <summary>{text.sheet.shares}</summary>
-          <EstimateTable horse={horse} estimates={sheet.shares} />
+          <EstimateTable horse={horse} estimates={sheet.shares} of={text.sheet.shares} />
         </details>
       ) : null}
     </section>
@@ -130,9 +130,7 @@ function Leads({ sheet }: { sheet: HorseSheet }) {
             <td>{row.right}</td>
             <td>{row.wrong}</td>
             <td>{row.disunited}</td>
-            <td>
-              {Math.round(row.low * 100)}–{Math.round(row.high * 100)} %
-            </td>
+            <td>{row.long_run}</td>
           </tr>
         ))}
       </DataTable>

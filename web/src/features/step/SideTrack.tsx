@@ -1,7 +1,8 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { TrackChart } from "../../shared/api/types";
-import { StepTrail, shortDay } from "../../shared/drawing/StepTrail";
+import { StepTrail } from "../../shared/drawing/StepTrail";
+import { shortDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import styles from "./StepPage.module.css";
 import { TrailTable } from "./TrailTable";
@@ -31,6 +32,7 @@ export function SideTrack({ chart, heaviest }: Props) {
         <StepTrail chart={chart} label={text.step.trail(name)} heaviest={heaviest} />
       )}
       <p className={styles.words}>{chart.words}</p>
+      {chart.estimate.caution ? <p className={styles.soft}>{chart.estimate.caution}</p> : null}
       <p className={styles.soft}>{chart.share.words}</p>
       <details className={styles.why} open>
         <summary>{text.step.influences}</summary>

@@ -5,6 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import { todayQuery } from "../../shared/api/queries";
 import type { TodayRow } from "../../shared/api/types";
+import { longDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
@@ -25,7 +26,7 @@ export default function TodayPage() {
     <>
       <header className={styles.head}>
         <div>
-          <h1>{longDate(on)}</h1>
+          <h1>{longDay(on)}</h1>
           <p className={styles.summary}>{today.data.words}</p>
         </div>
         <FormControlLabel
@@ -101,12 +102,4 @@ function Packs({ rows, helper }: { rows: TodayRow[]; helper: boolean }) {
       {text.today.packs(ready, ids.length)}
     </p>
   );
-}
-
-function longDate(on: string): string {
-  return new Date(`${on}T12:00`).toLocaleDateString("en-GB", {
-    weekday: "long",
-    day: "numeric",
-    month: "long",
-  });
 }

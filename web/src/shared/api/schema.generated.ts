@@ -931,6 +931,11 @@ export interface components {
             after: components["schemas"]["EstimateThen"];
             /** Words */
             words: string;
+            /**
+             * Exact
+             * @description The figures behind the words, in a line.
+             */
+            exact: string;
         };
         /**
          * EstimateThen
@@ -1263,6 +1268,11 @@ export interface components {
             /** Id */
             id: string;
             kind: components["schemas"]["ItemKind"];
+            /**
+             * Kind Words
+             * @description What it is for, as it is said; new is only what was never asked.
+             */
+            kind_words: string;
             /** Step */
             step: string | null;
             /** Name */
@@ -1452,6 +1462,12 @@ export interface components {
             figures: {
                 [key: string]: number | string;
             };
+            /**
+             * Exact
+             * @description The figures in a line, each by its name; empty: there are none.
+             * @default
+             */
+            exact: string;
         };
         /**
          * AdviceCode
@@ -2113,6 +2129,11 @@ export interface components {
             low: number;
             /** High */
             high: number;
+            /**
+             * Long Run
+             * @description The same two, as they are said.
+             */
+            long_run: string;
         };
         /** LeadSummary */
         LeadSummary: {
@@ -2364,6 +2385,11 @@ export interface components {
             /** Mean Four Weeks Ago */
             mean_four_weeks_ago: number | null;
             /**
+             * Words
+             * @description How often it is good, and where it answers.
+             */
+            words: string;
+            /**
              * Caution
              * @description Why the figures deserve less trust than usual.
              */
@@ -2405,6 +2431,11 @@ export interface components {
             high: number;
             /** P First */
             p_first: number;
+            /**
+             * Words
+             * @description How often it was good, and where it answered, as far as one knew.
+             */
+            words: string;
             /** Conditions */
             conditions: components["schemas"]["Unusual"][];
         };
@@ -2478,7 +2509,15 @@ export interface components {
              * @description Were the last two answers accepted?
              */
             accepted_lately: boolean | null;
-            /** Words */
+            /**
+             * Lacks
+             * @description The one thing that is missing, with its side.
+             */
+            lacks: string;
+            /**
+             * Words
+             * @description The same, with the step's name before it.
+             */
             words: string;
         };
         /**
@@ -2742,6 +2781,13 @@ export interface components {
             side: components["schemas"]["Side"];
             /** Words */
             words: string;
+            /**
+             * Now
+             * @description As it is, in words.
+             */
+            now: string;
+            /** Wants */
+            wants: string;
             /**
              * Figure
              * @description As it is: a chance, days or answers in a row.

@@ -24,7 +24,7 @@ export function ForecastFan({ forecast }: { forecast: SideForecast }) {
           <g key={chance}>
             <line x1={LEFT} x2={WIDTH - 8} y1={y(chance)} y2={y(chance)} className={styles.grid} />
             <text x={LEFT - 6} y={y(chance) + 5} className={styles.tickEnd}>
-              {chance.toFixed(1)}
+              {chance * 10}
             </text>
           </g>
         ))}

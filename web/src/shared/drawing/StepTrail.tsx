@@ -2,6 +2,7 @@
 // believed after each day as a band, what counts as light shaded, long breaks as gaps.
 import { useId } from "react";
 import type { TrackChart } from "../api/types";
+import { shortDay } from "../text/days";
 import { text } from "../text/en";
 import { ScrollBox } from "../ui/ScrollBox";
 import { Hatch } from "./Hatch";
@@ -235,8 +236,4 @@ function ConditionMark({ name, x, y }: { name: string; x: number; y: number }) {
       <title>{name}</title>
     </path>
   );
-}
-
-export function shortDay(date: string): string {
-  return new Date(`${date}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 }

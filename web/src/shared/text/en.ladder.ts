@@ -1,5 +1,6 @@
 // Texts of the ladder, of a horse that arrives, and of the yard's own page.
 import type { StepState } from "../api/types";
+import { fullDay } from "./days";
 
 const states: Record<StepState, string> = {
   closed: "closed",
@@ -60,6 +61,7 @@ export const guideText = {
   ready: "Ready",
   confirmed: "Confirmed",
   criterionColumns: ["For", "Side", "What", "Is", "Wants"],
+  exactColumns: ["For", "Side", "What", "Is, exactly", "Wants, exactly"],
   neverAsked: "Not asked yet: no figures.",
   dose: "Dose",
   faults: "What goes wrong",
@@ -83,7 +85,7 @@ export const guideText = {
   decisions: "Decisions",
   noDecisions: "None.",
   decision: (state: string, on: string, until: string | null) =>
-    `${state} from ${on}${until ? ` to ${until}` : ""}`,
+    `${state} from ${fullDay(on)}${until ? ` to ${fullDay(until)}` : ""}`,
   inForce: "in force",
   goal: "Make it the goal",
   isGoal: "This is a goal",

@@ -1,4 +1,5 @@
 // Every text of the interface that does not come from the core, for one language.
+import { day, longDay } from "./days";
 import { arrivalText, exerciseText, guideText, horseText, ladderText, yardText } from "./en.ladder";
 
 export const text = {
@@ -9,6 +10,7 @@ export const text = {
   yard: yardText,
   exercise: exerciseText,
   product: "Bucephal",
+  figures: "Figures",
   places: {
     today: "Today",
     plan: "Plan",
@@ -82,10 +84,7 @@ export const text = {
   },
   flags: {
     title: "Flags",
-    since: (on: string) =>
-      `Since ${new Date(`${on}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long" })}`,
-    day: (on: string) =>
-      new Date(`${on}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" }),
+    since: (on: string) => `Since ${day(on)}`,
     steps: (n: number) => (n === 1 ? "1 step waits." : `${n} steps wait.`),
     seen: (n: number) => `What was seen (${n})`,
     clear: "Clear it",
@@ -116,17 +115,6 @@ export const text = {
     go: "A minute's look: pain signs and condition",
   },
   plan: {
-    kinds: {
-      settle: "settle",
-      assess: "try",
-      check: "check",
-      repair: "put right",
-      practice: "go on",
-      new: "new",
-      climb: "up",
-      "easy-yes": "easy yes",
-      loosen: "finish",
-    },
     ordinary: "Ordinary work instead",
     whenItCame: "When it came",
     inAll: (minutes: number, schooling: number) => `${minutes} min, schooling ${schooling} min`,
@@ -149,7 +137,6 @@ export const text = {
     dropped: "Dropped for today",
     doneWhen: "Done when",
     ifWrong: "If it is",
-    figures: "Figures",
     details: "Done when, remedy, figures",
     empty: "Nothing is planned.",
     nothingNew: "Nothing new today",
@@ -191,8 +178,7 @@ export const text = {
     heldBack: "On to what is left",
     clockTime: (at: string) =>
       new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" }),
-    forgotten: (on: string) =>
-      `The session of ${new Date(`${on}T12:00`).toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" })} is still open`,
+    forgotten: (on: string) => `The session of ${longDay(on)} is still open`,
     forgottenHolds: (taps: number, at: string) =>
       taps === 0
         ? "Nothing was answered in it."
@@ -200,8 +186,7 @@ export const text = {
     finishAsOf: (at: string) => `Finish it as of ${at}`,
     throwAway: "Throw it away",
     throwAwayHelp: "What is thrown away can be brought back here for a day.",
-    thrown: (on: string) =>
-      `The session of ${new Date(`${on}T12:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long" })} was thrown away.`,
+    thrown: (on: string) => `The session of ${day(on)} was thrown away.`,
     bringBack: "Bring it back",
     toEasyYes: "To the easy yes",
     easier: (stage: string) => `easier: ${stage}`,
@@ -290,17 +275,10 @@ export const text = {
     notAsked: "Not asked yet. After the first asks their picture is here.",
     trail: (side: string) => `Through time, ${side}`,
     table: "Day by day",
-    columns: [
-      "Day",
-      "Days off",
-      "Asks",
-      "Level",
-      "80 % interval",
-      "First answer light",
-      "Conditions",
-    ],
+    columns: ["Day", "Days off", "Asks", "So it stood", "Conditions"],
+    exactColumns: ["Day", "Level, or share", "80 % of it between", "Chance, first answer light"],
     legend:
-      "dot: an ask, hatched if heavy, a ring if light but not accepted, faint if alarmed · arrow: no answer up to there · band: 80 % sure of the level after that day · shaded: light · under it: triangle heat, waves strong wind, dots insects, square new place",
+      "dot: an ask, hatched if heavy, a ring if light but not accepted, faint if alarmed · arrow: no answer up to there · band: where it answers 8 times in 10, as far as known after that day · shaded: light · under it: triangle heat, waves strong wind, dots insects, square new place",
     daysOff: (days: number) => `${days} days`,
     influences: "What moved it most",
     gap: "Left against right",
@@ -308,7 +286,8 @@ export const text = {
     rhythm: "Rides a week with it",
     usual: (rides: number | null) => (rides === null ? "as of late" : `as of late (${rides})`),
     aWeek: (rides: number) => (rides === 1 ? "1 ride" : `${rides} rides`),
-    fanLegend: "chance to be there by that ride · below: when, if within 40 rides (80 %)",
+    fanLegend:
+      "how many times in 10 it is there by that ride · below: when, if within 40 rides, and the most likely",
     see: "How it came there",
   },
   sheet: {
@@ -316,7 +295,7 @@ export const text = {
     left: "left",
     right: "right",
     legend:
-      "dot: where it answers · bar: 80 % sure · shaded: light · tail: four weeks ago · small: asks and days it rests on",
+      "dot: where it answers · bar: as far as known, lighter and heavier · shaded: light · tail: four weeks ago · small: asks and days it rests on",
     table: "As a table",
     picture: "As a picture",
     settle: "Minutes to settle",
@@ -332,10 +311,17 @@ export const text = {
     noFlags: "No flags.",
     record: "Record (JSON)",
     empty: "Nothing asked yet. After the first session each cue has its row here.",
-    columns: ["Cue", "Side", "Level", "80 % interval", "First answer light", "Asks, days", "State"],
+    columns: ["Cue", "Side", "So it stands", "Asks, days", "State"],
+    exactColumns: [
+      "Cue",
+      "Side",
+      "Level, or share",
+      "80 % of it between",
+      "Chance, first answer light",
+    ],
     basis: (asks: number, days: number) => `${asks} asks, ${days} d`,
     leads: "Canter leads",
-    leadColumns: ["Rein", "Right", "Wrong", "Disunited", "80 % interval"],
+    leadColumns: ["Rein", "Right", "Wrong", "Disunited", "In the long run right"],
     rowName: (name: string, words: string) => `${name}: ${words}. Show how it came there`,
   },
 };

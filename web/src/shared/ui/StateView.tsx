@@ -26,11 +26,16 @@ export function Empty({ children, action }: { children: ReactNode; action?: Reac
   );
 }
 
+/** What is missing, as the server names it. */
+function named(reason: string | undefined): string {
+  return reason ? `${reason[0]?.toUpperCase()}${reason.slice(1)}.` : text.state.notFound;
+}
+
 export function ErrorView({ error, onRetry }: { error: unknown; onRetry?: () => void }) {
   const api = error instanceof ApiError ? error : null;
   const missing = api?.status === 404;
   const words = missing
-    ? text.state.notFound
+    ? named(api.problems[0]?.reason)
     : api?.isOffline
       ? text.state.offline
       : text.state.failed;

@@ -1,0 +1,15 @@
+// Days as people say them. A day comes as 2026-06-12; noon keeps it that day in every time zone.
+const said = (on: string, options: Intl.DateTimeFormatOptions) =>
+  new Date(`${on}T12:00`).toLocaleDateString("en-GB", options);
+
+/** 12 Jun */
+export const shortDay = (on: string) => said(on, { day: "numeric", month: "short" });
+
+/** 12 June */
+export const day = (on: string) => said(on, { day: "numeric", month: "long" });
+
+/** Friday 12 June */
+export const longDay = (on: string) => said(on, { weekday: "long", day: "numeric", month: "long" });
+
+/** 12 June 2026: of what may be years ago. */
+export const fullDay = (on: string) => said(on, { day: "numeric", month: "long", year: "numeric" });
