@@ -7,13 +7,22 @@ logarithmic score.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from itertools import pairwise
 
 import numpy as np
+from pydantic import Field
 
 from bucephal.record import FrozenModel
+from bucephal.words.figures import (
+    CANNOT_TELL,
+    FAIRLY_SURE,
+    FAIRLY_SURE_FROM,
+    SURE,
+    SURE_FROM,
+    how_sure,
+)
 
 MODEL, ORACLE = "this model", "oracle"
 ASK_RANGES = ((3, 10), (11, 99), (100, None))
@@ -35,6 +44,14 @@ class AskClaim:
     """Days since the track's last ask, at the first ask of a day; None otherwise."""
 
 
+class Sureness(FrozenModel):
+    """Something of which it is said how sure it is, the chance behind it, and whether it was so."""
+
+    what: str
+    chance: float
+    true: bool
+
+
 @dataclass
 class Findings:
     """Everything that was said and came true or not; the kinds beside asks need a known truth."""
@@ -48,6 +65,7 @@ class Findings:
     """Of steps when they were first called confirmed: the true chance of a light first ask."""
     side_claims: list[bool] = field(default_factory=list)
     """Did a claim of one-sidedness hold?"""
+    sureness: list[Sureness] = field(default_factory=list)
     even_hinted: list[bool] = field(default_factory=list)
     even_claimed: list[bool] = field(default_factory=list)
     """On sides truly alike: was a hint, a claim made?"""
@@ -82,6 +100,17 @@ class Rate(FrozenModel):
     met: bool | None
 
 
+class SaidSure(FrozenModel):
+    """What was said in one of the three words, and how often it was so."""
+
+    what: str
+    said: str = Field(description="sure, fairly sure, cannot tell yet")
+    cases: int
+    was_so: float | None
+    wanted: float | None = Field(description="At least so often; null: nothing was claimed.")
+    met: bool | None
+
+
 class Calibration(FrozenModel):
     """The whole table."""
 
@@ -91,6 +120,7 @@ class Calibration(FrozenModel):
     ways: tuple[WayScore, ...]
     reliability: tuple[Reliability, ...]
     rates: tuple[Rate, ...]
+    said_sure: tuple[SaidSure, ...]
 
 
 def score(findings: Findings, of: str, horses: int) -> Calibration:
@@ -102,7 +132,17 @@ def score(findings: Findings, of: str, horses: int) -> Calibration:
         ways=tuple(_ways(findings.asks)),
         reliability=tuple(_reliability(findings)),
         rates=tuple(_rates(findings)),
+        said_sure=tuple(_said_sure(findings.sureness)),
     )
+
+
+def _said_sure(found: list[Sureness]) -> Iterator[SaidSure]:
+    for what in dict.fromkeys(one.what for one in found):
+        for said, wanted in ((SURE, SURE_FROM), (FAIRLY_SURE, FAIRLY_SURE_FROM), (CANNOT_TELL, None)):
+            true = [one.true for one in found if one.what == what and how_sure(one.chance) == said]
+            was_so = float(np.mean(true)) if true else None
+            met = None if was_so is None or wanted is None else was_so >= wanted
+            yield SaidSure(what=what, said=said, cases=len(true), was_so=was_so, wanted=wanted, met=met)
 
 
 def log_loss(said: Sequence[float], happened: Sequence[bool]) -> float:

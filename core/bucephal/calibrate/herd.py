@@ -16,32 +16,41 @@ from datetime import date, timedelta
 import numpy as np
 
 from bucephal.answers import is_accepted
-from bucephal.calibrate.claims import ORACLE, Calibration, Findings, score
+from bucephal.calibrate.claims import ORACLE, Calibration, Findings, Sureness, score
 from bucephal.calibrate.records import Predictor
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import DatedAsk, Horse, Session
 from bucephal.response import (
     ARRIVED_SHARE,
     HORIZON,
+    LIGHTER_BY,
     SIDE_CLAIM,
     SIDE_HINT,
     SIDE_LEAST_ASKS,
     SIDE_MATTERS,
+    SURE_SHARE,
     WITHIN,
     CueTrack,
     LightnessTrack,
+    ShareTrack,
     Tracks,
     forecast,
     heard_days,
+    session_change,
     side_difference,
     side_rides,
     tables_for,
 )
+from bucephal.response.tables import clamp_days
 from bucephal.simulate import VirtualHorse, draw_traits, draw_weather
 
+OFTEN_ENOUGH = "light 8 times in 10 or more"
+LIGHTER_AT_END = "lighter at the end of a session"
+ONE_SIDE_HEAVIER = "one side is the heavier"
 STEP, SIDES = "up-wt.2", (Side.LEFT, Side.RIGHT)
 BANDS = (5, 5, 4, 3)
 RIDES = 60
+SIDES_JUDGED_EVERY = 15
 GAPS = (1, 1, 2, 2, 2, 3, 3, 4)
 LONG_BREAK_CHANCE = 0.03
 IN_A_ROW, CAP = 3, 7
@@ -62,6 +71,10 @@ def calibrate_herd(seed: int, horses: int, catalogue: Catalogue) -> Calibration:
     return score(findings, f"virtual horses, seed {seed}", horses)
 
 
+Start = tuple[LightnessTrack | ShareTrack, date]
+"""What was believed before a ride, and since which day."""
+
+
 @dataclass
 class _Pupil:
     """One virtual horse and what the model believes of it."""
@@ -79,17 +92,23 @@ class _Pupil:
 
     def work_for_a_season(self, findings: Findings) -> None:
         confirmed: set[Side] = set()
-        for _ in range(RIDES):
+        for ride in range(1, RIDES + 1):
             self._begin_day(self._gap())
             for side in SIDES:
-                self._work_side(side, findings)
+                before = self.tracks.get(STEP, side)
+                start = (before.belief, before.last_day) if before is not None else None
+                levels = self._work_side(side, findings)
                 track = self._track(side)
+                self._judge_lightness(track, findings)
+                self._judge_change(start, track, levels, findings)
                 low, high = track.belief.interval()
                 hit = low <= self.horse.true_level(STEP, side) <= high
                 findings.level_intervals.append((len(track.asks), hit))
                 if track.standing.confirmed and side not in confirmed:
                     confirmed.add(side)
                     findings.confirmed.append(self.horse.chance_light_first(STEP, side, self.band_top))
+            if ride % SIDES_JUDGED_EVERY == 0:
+                self._judge_sureness_of_sides(findings)
         self._judge_sides(findings)
 
     def work_towards_a_goal(self, findings: Findings) -> None:
@@ -127,31 +146,75 @@ class _Pupil:
         self.horse.begin_day(self.day.toordinal(), weather)
         self.session = Session(date=self.day)
 
-    def _work_side(self, side: Side, findings: Findings | None) -> None:
-        row = 0
+    def _work_side(self, side: Side, findings: Findings | None) -> list[float]:
+        """The levels around which it answered, ask by ask: what only the horse knows."""
+        row, levels = 0, list[float]()
         for _ in range(CAP):
             oracle = {ORACLE: self.horse.chance_light(STEP, side, self.band_top)}
+            levels.append(self.horse.level_now(STEP, side))
             ask = self.horse.ask(STEP, side, self.band_top)
             claim = self.predictor.hear(DatedAsk(ask, self.day, self.session), oracle)
             if claim is not None and findings is not None:
                 findings.asks.append(claim)
             row = row + 1 if is_accepted(ask, self.tracks.rule(STEP)) else 0
             if row == IN_A_ROW:
-                return
+                break
+        return levels
+
+    def _judge_lightness(self, track: CueTrack, findings: Findings) -> None:
+        true = self.horse.chance_light_first(STEP, track.side, self.band_top) >= SURE_SHARE
+        findings.sureness.append(Sureness(what=OFTEN_ENOUGH, chance=track.sure, true=true))
+
+    def _judge_change(
+        self,
+        start: tuple[LightnessTrack | ShareTrack, date] | None,
+        track: CueTrack,
+        levels: list[float],
+        findings: Findings,
+    ) -> None:
+        heard = [one.level + (not one.answered) for one in track.asks_on(self.day) if one.level is not None]
+        if start is None or len(heard) < 2:
+            return
+        belief, last_day = start
+        assert isinstance(belief, LightnessTrack)
+        days = clamp_days((self.day - last_day).days)
+        change = session_change(heard, days, belief.mean, belief.variance, belief.tables)
+        findings.sureness.append(
+            Sureness(
+                what=LIGHTER_AT_END,
+                chance=change.p_below(-LIGHTER_BY),
+                true=levels[-1] - levels[0] < -LIGHTER_BY,
+            )
+        )
 
     def _track(self, side: Side) -> CueTrack:
         return self.tracks.by_key[STEP, side]
 
     def _judge_sides(self, findings: Findings) -> None:
-        left, right = (self._track(side) for side in SIDES)
-        if min(len(left.asks), len(right.asks)) < SIDE_LEAST_ASKS:
+        found = self._sides()
+        if found is None:
             return
-        difference = side_difference(side_rides(left, right), tables_for())
-        true = self.horse.true_level(STEP, Side.LEFT) - self.horse.true_level(STEP, Side.RIGHT)
-        chance_left, chance_right = difference.p_above(SIDE_MATTERS), difference.p_below(-SIDE_MATTERS)
-        chance, sign = max((chance_left, 1), (chance_right, -1))
+        chance, is_heavier, true = found
         if chance >= SIDE_CLAIM:
-            findings.side_claims.append(sign * true > SIDE_MATTERS)
+            findings.side_claims.append(is_heavier)
         if abs(true) < ALIKE:
             findings.even_hinted.append(chance >= SIDE_HINT)
             findings.even_claimed.append(chance >= SIDE_CLAIM)
+
+    def _judge_sureness_of_sides(self, findings: Findings) -> None:
+        found = self._sides()
+        if found is not None:
+            chance, is_heavier, _ = found
+            findings.sureness.append(Sureness(what=ONE_SIDE_HEAVIER, chance=chance, true=is_heavier))
+
+    def _sides(self) -> tuple[float, bool, float] | None:
+        """The chance that the likelier side is heavier by something that matters, whether it is, and the
+        true difference; None from too few asks.
+        """
+        left, right = (self._track(side) for side in SIDES)
+        if min(len(left.asks), len(right.asks)) < SIDE_LEAST_ASKS:
+            return None
+        difference = side_difference(side_rides(left, right), tables_for())
+        true = self.horse.true_level(STEP, Side.LEFT) - self.horse.true_level(STEP, Side.RIGHT)
+        side, chance = difference.heavier
+        return chance, (true if side is Side.LEFT else -true) > SIDE_MATTERS, true

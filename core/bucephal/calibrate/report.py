@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from bucephal.calibrate.baseline_predictors import BASELINES, LAST_FIVE
 from bucephal.calibrate.claims import MODEL, ORACLE, Calibration, Reliability, WayScore
+from bucephal.words.figures import FAIRLY_SURE_FROM, SURE_FROM
 
 LIMITS = """\
 Virtual horses are an assumption: nobody has checked that real ones answer like them. They were
@@ -35,9 +36,14 @@ answers turn heavy.
 """
 
 
+VERDICT = {True: "held", False: "**missed**", None: "–"}
+
+
 def as_markdown(found: Calibration, title: str, how: str) -> str:
     """The whole page; ``how`` says when and by which command it was made."""
-    parts = [f"# {title}", "", how, LIMITS, *_ways(found), *_targets(found), *_reliability(found)]
+    parts = [
+        f"# {title}", "", how, LIMITS, *_ways(found), *_targets(found), *_sure(found), *_reliability(found)
+    ]  # fmt: skip
     return "\n".join(parts).rstrip() + "\n"
 
 
@@ -83,10 +89,27 @@ def _targets(found: Calibration) -> list[str]:
              "| --- | --- | --- | --- | --- |"]  # fmt: skip
     for rate in found.rates:
         share = f"{rate.share:.1%}" if rate.share is not None else "–"
-        verdict = {True: "held", False: "**missed**", None: "–"}[rate.met]
-        lines.append(f"| {rate.what} | {rate.cases} | {share} | {rate.wanted} | {verdict} |")
+        lines.append(f"| {rate.what} | {rate.cases} | {share} | {rate.wanted} | {VERDICT[rate.met]} |")
     if any(rate.met is False for rate in found.rates):
         lines += ["", MISSED]
+    return [*lines, ""]
+
+
+SURE_WORDS = f"""\
+A sentence says 'sure' from a chance of {SURE_FROM:.2f} on, 'fairly sure' from {FAIRLY_SURE_FROM:.2f} on,
+and below that 'cannot tell yet'. Of what was said in each word, so much was so:
+"""
+
+
+def _sure(found: Calibration) -> list[str]:
+    if not found.said_sure:
+        return []
+    head = "| of what | said | cases | was so | wanted | |"
+    lines = ["## Sure, fairly sure, cannot tell yet", "", SURE_WORDS, head, "| --- " * 6 + "|"]
+    for one in found.said_sure:
+        was_so = f"{one.was_so:.1%}" if one.was_so is not None else "–"
+        wanted = f"at least {one.wanted:.0%}" if one.wanted is not None else "–"
+        lines.append(f"| {one.what} | {one.said} | {one.cases} | {was_so} | {wanted} | {VERDICT[one.met]} |")
     return [*lines, ""]
 
 

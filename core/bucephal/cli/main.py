@@ -1,4 +1,4 @@
-"""The command `bucephal`: JSON in, JSON out.
+"""The command `bucephal`: JSON in, JSON out, or sentences (--words).
 
 Exit 0 with JSON on stdout; bad input: exit 2 with {"errors": [...]} on stderr, all at once.
 """
@@ -21,7 +21,7 @@ from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.errors import BucephalError, InvalidInput, Problem
 from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue, under
-from bucephal.pages import WelfareRequest, arrival, horse_welfare
+from bucephal.pages import WelfareRequest, arrival, horse_welfare, read_out
 from bucephal.planning import Place, PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, parse_json, read_day, read_model, read_record, record_schema
@@ -29,6 +29,7 @@ from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record
 
 BAD_INPUT = 2
+WORDS_HELP = "sentences instead of JSON"
 OWN_HELP = "what a yard adds to the ladder: exercises, scales, missing kit (JSON)"
 
 
@@ -38,16 +39,23 @@ def main(arguments: Sequence[str] | None = None) -> int:
         options = _parser().parse_args(arguments)
         command: Callable[[argparse.Namespace, Catalogue], Any] = options.command
         result = command(options, _yard_ladder(options))
+        text = _text_of(result, in_words=getattr(options, "words", False))
     except BucephalError as error:
         errors = [problem.as_json() for problem in error.problems]
         print(json.dumps({"errors": errors}, ensure_ascii=False, default=str), file=sys.stderr)
         return BAD_INPUT
-    text = json.dumps(result, ensure_ascii=False, indent=1, default=_plain)
     try:
         print(text, flush=True)
     except BrokenPipeError:  # the reader has seen enough, e.g. `| head`
         sys.stdout = None
     return 0
+
+
+def _text_of(result: Any, *, in_words: bool) -> str:
+    """What was found, as JSON, or as sentences for a person."""
+    if in_words:
+        return "\n".join(read_out(result))
+    return json.dumps(result, ensure_ascii=False, indent=1, default=_plain)
 
 
 def _plain(value: Any) -> Any:
@@ -71,10 +79,12 @@ def _parser() -> argparse.ArgumentParser:
     commands = parser.add_subparsers(required=True, parser_class=_Parser, metavar="COMMAND")
 
     def add(
-        name: str, run: Callable[..., Any], text: str, *, record: bool = False
+        name: str, run: Callable[..., Any], text: str, *, record: bool = False, words: bool = False
     ) -> argparse.ArgumentParser:
         command = commands.add_parser(name, help=text, description=text)
         command.set_defaults(command=run)
+        if words:
+            command.add_argument("--words", action="store_true", help=WORDS_HELP)
         if record:
             command.add_argument("file", metavar="RECORD", help="a horse record, or - for stdin")
             command.add_argument("--on", help="the day in question, YYYY-MM-DD (today)")
@@ -90,29 +100,29 @@ def _parser() -> argparse.ArgumentParser:
 
 def _add_of_a_record(add: Add) -> None:
     add("validate", _validate, "check a horse record: all problems at once", record=True)
-    add("estimate", _estimate, "what is known of each step and side", record=True)
-    ahead = add("forecast", _forecast, "how soon a step will be light on every side", record=True)
+    add("estimate", _estimate, "what is known of each step and side", record=True, words=True)
+    ahead = add("forecast", _forecast, "how soon a step will be light on every side", record=True, words=True)
     ahead.add_argument("--goal", required=True, metavar="STEP", help="the step that is wanted")
     ahead.add_argument("--per-week", default="3", metavar="N", help="rides a week (3)")
-    plan = add("plan", _plan, "the next session, with reasons", record=True)
+    plan = add("plan", _plan, "the next session, with reasons", record=True, words=True)
     plan.add_argument("--no-assess", action="store_true", help="ordinary work, though it has just come")
     plan.add_argument("--minutes", default="30", help="minutes there are (30)")
     plan.add_argument("--helper", action="store_true", help="a helper is there")
     plan.add_argument("--place", help='JSON: {"name": ..., "kit": [...]}')
     plan.add_argument("--air-c", help="air temperature in degrees Celsius")
     plan.add_argument("--humidity", help="relative humidity in per cent")
-    welfare = add("welfare", _welfare, "age, heat, load, weight, and flags", record=True)
+    welfare = add("welfare", _welfare, "age, heat, load, weight, and flags", record=True, words=True)
     welfare.add_argument("--air-c", help="air temperature in degrees Celsius")
     welfare.add_argument("--humidity-pct", help="relative humidity in per cent")
     welfare.add_argument("--rider-kg", help="the rider's weight in kilograms")
     welfare.add_argument("--tack-kg", help="the tack's weight in kilograms")
     arrived = "what a horse that has come is tried on, where it is placed, and its baseline"
-    add("assess", _assess, arrived, record=True)
+    add("assess", _assess, arrived, record=True, words=True)
     add("schema", _schema, "the JSON Schema of the horse record")
 
 
 def _add_of_the_coach(add: Add) -> None:
-    advice = add("coach", _coach, "advice after each ask of a coach file")
+    advice = add("coach", _coach, "advice after each ask of a coach file", words=True)
     table = add("compile", _compile, "the coach of an item as a table for the device")
     for command in (advice, table):
         command.add_argument("file", metavar="FILE", help="a coach file, or - for stdin")

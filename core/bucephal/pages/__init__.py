@@ -1,5 +1,6 @@
 """One file a screen or document: gathers what other rooms judged and puts it into words."""
 
+from bucephal.pages.aloud import read_out
 from bucephal.pages.arrival import Arrival, arrival
 from bucephal.pages.baseline import Baseline, BaselineRow, baseline
 from bucephal.pages.chart import StepChart, TrackChart, step_chart
@@ -24,5 +25,5 @@ __all__ = [
     "SessionLine", "SideGap", "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag",
     "WelfareRequest", "WorkedDays", "YardPage", "arrival", "baseline", "criteria", "debrief", "flag_page",
     "horse_facts", "horse_ladder", "horse_sheet", "horse_welfare", "look_page", "plan_page", "plan_today",
-    "ring_pack", "session_lines", "step_chart", "step_guide", "yard_page",
+    "read_out", "ring_pack", "session_lines", "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

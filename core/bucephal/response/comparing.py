@@ -17,12 +17,13 @@ from bucephal.ladder import Side
 from bucephal.record.models import TOP_LEVEL
 from bucephal.response.lightness import LightnessTrack
 from bucephal.response.tables import ResponseTables
+from bucephal.words.figures import FAIRLY_SURE_FROM, SURE_FROM
 
 LIGHTER_BY = 0.5
-LIGHTER_CLAIM = 0.8
+LIGHTER_CLAIM = FAIRLY_SURE_FROM
 SESSION_NOISE_SD = 0.9
 
-SIDE_HINT, SIDE_CLAIM = 0.8, 0.9
+SIDE_HINT, SIDE_CLAIM = FAIRLY_SURE_FROM, SURE_FROM
 SIDE_MATTERS = 0.5
 SIDE_LEAST_ASKS = 10
 _SIDE_CLIP = 4.0

@@ -139,6 +139,10 @@ class VirtualHorse:
         """Level at which it answers when warm on an ordinary, undisturbed day."""
         return self._skill(step, side).level
 
+    def level_now(self, step: str, side: Side) -> float:
+        """Level around which it would answer the next ask of today: mood, weather, warming up and all."""
+        return self._centre(self._present(step, side))
+
     def chance_light(self, step: str, side: Side, band_top: int) -> float:
         """P(the next ask of today is in the band), for one who knows the horse and its mood."""
         skill = self._present(step, side)

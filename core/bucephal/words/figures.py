@@ -78,13 +78,13 @@ def moved(before: float, after: float, what: str = LIGHT) -> str:
     now, was = how_often(after, what), how_often(before, what)
     if now == was:
         return f"{now}, as before"
-    return f"{now}, was {in_short(was, what)}"
+    return f"{now}, was {in_short(was, what, after=now)}"
 
 
-def in_short(often: str, what: str) -> str:
-    """'9' of 'light 9 times in 10', 'nearly always' of 'nearly always light': the word was just said."""
-    words = often.removeprefix(f"{what} ").removesuffix(f" {what}")
-    return words.split()[0] if words.endswith(" in 10") else words
+def in_short(often: str, what: str, *, after: str) -> str:
+    """'9' of 'light 9 times in 10' after another in ten; 'nearly always' of 'nearly always light'."""
+    words, in_ten = often.removeprefix(f"{what} ").removesuffix(f" {what}"), " in 10"
+    return words.split()[0] if words.endswith(in_ten) and after.endswith(in_ten) else words
 
 
 def span_in_ten(low: float, high: float) -> str:

@@ -286,6 +286,11 @@ LIMIT_GREEN = "young or green: 10 to 15 min after settling"
 LIMIT_CONSOLIDATING = "consolidating: 20 to 25 min after settling"
 LIMIT_GROWN = "fit and grown: up to 45 min"
 
+
+def minutes(number: int) -> str:
+    return f"{number} min"
+
+
 # --- the whole ------------------------------------------------------------------------------
 
 BASICS = "the basics, and an easy finish"

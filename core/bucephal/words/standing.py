@@ -106,7 +106,7 @@ def sides_stand(sides: Sequence[tuple[Side, float]], what: str) -> str:
     (first, text), *others = said
     if others and all(words == text for _, words in others):
         return f"{text} on both sides"
-    rest = [f"{in_short(words, what)}{on_side(side)}" for side, words in others]
+    rest = [f"{in_short(words, what, after=text)}{on_side(side)}" for side, words in others]
     return ", ".join([f"{text}{on_side(first)}", *rest])
 
 

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from bucephal.calibrate import as_markdown, calibrate_herd, calibrate_records, score
 from bucephal.calibrate.baseline_predictors import BASELINES, LAST_FIVE, RUNNING_MEAN, BaselinePredictors
-from bucephal.calibrate.claims import MODEL, ORACLE, AskClaim, Findings, brier_score, log_loss
+from bucephal.calibrate.claims import MODEL, ORACLE, AskClaim, Findings, Sureness, brier_score, log_loss
 from bucephal.calibrate.report import halfway_words
 from bucephal.ladder import Catalogue
 from bucephal.simulate import simulate_record
@@ -50,6 +50,27 @@ def test_who_says_80_percent_too_often_is_found_out(true_share: float, met: bool
     assert (row.said_low, row.claims) == (0.75, 2000)
 
 
+@pytest.mark.parametrize(
+    ("chance", "said"),
+    [
+        (0.9, "sure"),
+        (0.89, "fairly sure"),
+        (0.8, "fairly sure"),
+        (0.79, "cannot tell yet"),
+        (0.2, "cannot tell yet"),
+    ],
+)
+@pytest.mark.parametrize("true_share", [0.95, 0.7])
+def test_what_was_said_to_be_sure_is_counted(chance: float, said: str, true_share: float) -> None:
+    so = [number < true_share * 100 for number in range(100)]
+    found = score(Findings(sureness=[Sureness(what="x", chance=chance, true=true) for true in so]), "test", 1)
+    (row,) = [one for one in found.said_sure if one.cases]
+    assert (row.said, row.cases, row.was_so) == (said, 100, true_share)
+    # Nothing was claimed where it could not be told.
+    assert row.met is (None if said == "cannot tell yet" else true_share >= 0.9)
+    assert f"| x | {said} | 100 | {true_share:.1%} |" in as_markdown(found, "Title", "How.")
+
+
 def test_simple_ways_follow_what_they_hear() -> None:
     ways = BaselinePredictors(band_top=5)
     assert ways.predict()[LAST_FIVE] == pytest.approx(0.5)
@@ -73,6 +94,7 @@ def test_a_small_herd_gives_the_whole_table_the_same_each_time(catalogue: Catalo
     assert by_way[ORACLE].log_loss < by_way[MODEL].log_loss < by_way[LAST_FIVE].log_loss
     whats = {rate.what for rate in found.rates}
     assert "forecast interval, if within 40" in whats
+    assert len({one.what for one in found.said_sure}) == 3
     assert "confirmed, truly light under 80% of the time" in whats
     page = as_markdown(found, "Title", "How.")
     assert page.startswith("# Title")
