@@ -78,7 +78,7 @@ class Server:
             return database.execute(query).fetchall()
 
 
-def _free_port() -> int:
+def free_port() -> int:
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         return int(probe.getsockname()[1])
@@ -105,7 +105,7 @@ def seed(tmp_path_factory: pytest.TempPathFactory) -> Seed:
 def server(seed: Seed, tmp_path: Path) -> Iterator[Server]:
     data = tmp_path / "data"
     shutil.copytree(seed.data, data)
-    running = Server(data, _free_port(), seed.horses)
+    running = Server(data, free_port(), seed.horses)
     running.start()
     yield running
     running.kill()

@@ -56,7 +56,6 @@ from bucephal.words.coach import (
     LET_GO,
     Figures,
     at_spot,
-    band_text,
     fill,
     load_texts,
     next_words,
@@ -64,6 +63,7 @@ from bucephal.words.coach import (
     of_target,
     where,
 )
+from bucephal.words.plain import band_text
 
 URGENT = frozenset(
     {AdviceCode.STOP_DANGER, AdviceCode.BODY_FLAG, AdviceCode.CALM_DOWN, AdviceCode.LEAVE_EXERCISE}

@@ -77,8 +77,10 @@ def _row(horse: WorkedDays, on: date) -> TodayRow:
 
 def _why(horse: WorkedDays) -> str:
     items = horse.plan.items
-    for kind in (ItemKind.REPAIR, ItemKind.NEW, ItemKind.PRACTICE, ItemKind.CHECK):
-        item = next((item for item in items if item.kind is kind), None)
+    of_kind = {kind: next((item for item in items if item.kind is kind), None) for kind in ItemKind}
+    for kind in (ItemKind.REPAIR, ItemKind.NEW, ItemKind.PRACTICE):
+        item = of_kind[kind]
         if item is not None:
             return item.why.text
-    return horse.plan.nothing_new or ""
+    check = of_kind[ItemKind.CHECK]
+    return horse.plan.nothing_new or (check.why.text if check is not None else "")

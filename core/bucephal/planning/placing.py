@@ -134,7 +134,7 @@ def _placed(day: Day, step: str) -> PlacedStep:
 
 
 def _answers(tracks: list[tuple[Side, CueTrack]]) -> Why:
-    """'left at 3 and 2, right no answer up to 9 · band 1–5'."""
+    """'left at 3 and 2, right no answer up to 9 · band 1 to 5'."""
     parts, figures = [], dict[str, float | int | str]()
     for side, track in tracks:
         heard = [answer_in_words(row.ask, track.rule) for row in track.asks[:SHOWN]]

@@ -83,7 +83,7 @@ def times_tried(because: str, sides: int, *, twice: bool) -> str:
 
 
 def answers(sides: Sequence[tuple[Side, Sequence[str], int]], band: tuple[int, int] | None) -> str:
-    """'left at 3 and at 2, right no answer up to 9 · light is 1–5'.
+    """'left at 3 and at 2, right no answer up to 9 · light is 1 to 5'.
 
     Args:
         sides: side, its first answers in words, and how many more there were.
@@ -119,5 +119,6 @@ def now_light(chance: float, what: str, basis: str) -> str:
 
 
 def then_and_now(rows: int, gained: int, lost: int) -> str:
+    heavier = "1 is heavier than it was" if lost == 1 else f"{lost} are heavier than they were"
     text = f"{rows} answers looked at when it came; {gained} that it could not give then, it can now"
-    return f"{text}; {lost} are heavier than they were" if lost else text
+    return f"{text}; {heavier}" if lost else text

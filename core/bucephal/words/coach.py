@@ -83,8 +83,3 @@ def fill(template: str, figures: Figures) -> str:
 def of_cap(cap: int | None) -> str:
     """What follows 'Try 3': nothing while tries are not counted."""
     return "" if cap is None else f" of at most {cap}"
-
-
-def band_text(band: tuple[int, int]) -> str:
-    low, high = band
-    return str(low) if low == high else f"{low}–{high}"

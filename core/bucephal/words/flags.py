@@ -85,7 +85,7 @@ def rest(name: str) -> str:
 
 
 def nothing_new(codes: Sequence[str]) -> str:
-    return f"a flag is open ({short(codes)}): nothing new until it is cleared"
+    return f"a flag waits to be cleared: {short(codes)}"
 
 
 def fact(code: str) -> str:

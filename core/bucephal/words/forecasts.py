@@ -21,12 +21,15 @@ def ahead(chance: float, horizon: int, until: tuple[int, int, int] | None, middl
     if until is None or middle_weeks is None:
         return f"not within {horizon} rides"
     low, middle, high = until
+    if high == 1 and chance >= NEARLY_ALWAYS_FROM:
+        return NEXT_RIDE
     when = f"{span(low, middle, high, 'ride')} ({about(middle_weeks, 'week')})"
     if chance >= NEARLY_ALWAYS_FROM:
         return when
     return f"{times_in_ten(tenths(chance))} within {horizon} rides: {when}"
 
 
+NEXT_RIDE = "with the next ride"
 NOT_ASKED = "not asked yet, nothing can be foretold"
 
 

@@ -43,13 +43,13 @@ def basis(asks: int, days: int) -> str:
 
 
 def band_text(band: Sequence[int]) -> str:
-    """'1–5', or '1' where only the lightest level is light."""
+    """'1 to 5', or '1' where only the lightest level is light."""
     low, high = band
-    return str(low) if low == high else f"{low}–{high}"
+    return str(low) if low == high else f"{low} to {high}"
 
 
 def light_is(band: Sequence[int]) -> str:
-    """'light is 1–5', 'any answer counts'."""
+    """'light is 1 to 5', 'any answer counts'."""
     return f"light is {band_text(band)}" if band[1] < HEAVIEST else "any answer counts"
 
 

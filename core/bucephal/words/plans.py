@@ -206,7 +206,7 @@ def comparison(compare: Compare) -> str:
 def dose(
     doses: Sequence[tuple[Side, int]], band: Sequence[int] | None, cap: int | None, *, helper: bool
 ) -> str:
-    """What an item comes to in a line: 'left first, 3 asks a side · light is 1–5 · at most 8 tries a side'.
+    """What an item comes to in a line: 'left first, 3 asks a side · light is 1 to 5 · at most 8 tries'.
 
     Args:
         doses: sides in their order, and the asks of each.

@@ -152,7 +152,7 @@ def test_what_was_measured_is_said(catalogue: Catalogue) -> None:
 def test_reasons_carry_their_figures(catalogue: Catalogue) -> None:
     (advice,) = hear(catalogue, [6])
     assert "6" in advice.reason
-    assert "1–3" in advice.reason
+    assert "1 to 3" in advice.reason
     assert "1 of at most 8" in advice.reason
 
 

@@ -11,7 +11,7 @@ from datetime import date, timedelta
 import pytest
 from bucephal.ladder import Catalogue
 from bucephal.pages import WorkedDays, horse_facts, plan_today
-from bucephal.planning import PlanRequest, plan_session
+from bucephal.planning import ItemKind, PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
 
@@ -101,3 +101,22 @@ def test_it_says_where_a_helper_would_open_more(
     )
     assert alone.wants_helper
     assert not together.wants_helper
+
+
+def test_the_reason_beside_the_name_is_the_one_that_matters_most(
+    record_of: Callable[..., HorseRecord], catalogue: Catalogue, today: date
+) -> None:
+    known = [(ago, step, "none", [3, 3]) for ago in (9, 7, 5, 3) for step in ("halt.2", "backup-r.1")]
+    heavy = record_of([*known, (1, "halt.2", "none", [3, 8])])
+    row = plan_today([worked(heavy, catalogue, today)], today).rows[0]
+    assert row.why == "ended heavy yesterday: at 8, light is 1 to 5"
+    # With an open flag nothing new comes in: that is said, not what is checked meanwhile.
+    flagged = HorseRecord.model_validate(
+        {
+            **record_of(known).model_dump(),
+            "flags": [{"code": "tense-work", "raised_on": str(today), "by_hand": True}],
+        }
+    )
+    horse = worked(flagged, catalogue, today)
+    assert [item.kind for item in horse.plan.items if item.kind is ItemKind.CHECK]
+    assert plan_today([horse], today).rows[0].why == "a flag waits to be cleared: tense work"

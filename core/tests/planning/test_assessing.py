@@ -327,7 +327,7 @@ def test_a_placement_says_what_it_has_half_has_and_where_to_begin(
     assert {"lead.4", "backup-g.1", "hip-g.1", "flex.1"} <= {one.step for one in found.has}
     half = {one.step: one.why for one in found.half}
     assert set(half) == {"head-down.1", "shoulder-g.1"}
-    assert half["shoulder-g.1"].text == "left at 9, right at 9 · light is 1–5"
+    assert half["shoulder-g.1"].text == "left at 9, right at 9 · light is 1 to 5"
     assert {one.step for one in found.not_yet} == {"hip-g.2"}
     assert found.begin
     assert {one.step for one in found.begin} & {"head-down.1", "shoulder-g.1", "hip-g.2"}

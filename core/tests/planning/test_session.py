@@ -178,7 +178,7 @@ def test_what_ended_heavy_comes_first_and_nothing_new_is_begun(
     repair = next(item for item in made.items if item.kind is ItemKind.REPAIR)
     assert (repair.step, repair.why.text) == (
         "up-wt.2",
-        "ended heavy on the left yesterday: at 8, light is 1–5",
+        "ended heavy on the left yesterday: at 8, light is 1 to 5",
     )
 
 

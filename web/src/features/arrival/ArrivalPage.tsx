@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { arrivalQuery } from "../../shared/api/queries";
 import type { Arrival, Baseline, PlacedStep } from "../../shared/api/types";
+import { day, fullDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { DataTable } from "../../shared/ui/DataTable";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
@@ -151,8 +152,8 @@ function BaselineView({ horse, baseline }: { horse: string; baseline: Baseline |
   if (!baseline) return <p className={styles.soft}>{text.arrival.baselineEmpty}</p>;
   const days =
     baseline.first_on === baseline.last_on
-      ? baseline.first_on
-      : `${baseline.first_on} – ${baseline.last_on}`;
+      ? fullDay(baseline.first_on)
+      : `${day(baseline.first_on)} – ${fullDay(baseline.last_on)}`;
   return (
     <section className={styles.baseline}>
       <h2>{text.arrival.baseline}</h2>

@@ -19,7 +19,7 @@ export function LeftOutList({ left }: { left: LeftOut[] }) {
         {shown.map((one) => (
           <li key={one.name} data-reason={one.reason} data-step={one.step ?? ""}>
             <h3>{one.name}</h3>
-            <p>{one.why.text}</p>
+            <p data-why>{one.why.text}</p>
             {one.why.exact ? <Figures of={one.name}>{one.why.exact}</Figures> : null}
           </li>
         ))}

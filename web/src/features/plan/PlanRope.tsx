@@ -38,7 +38,9 @@ export function PlanRope({
                 {item.stage ? <span className={styles.stageName}>, {item.stage}</span> : null}
               </h2>
               {item.step ? <p className={styles.dose}>{item.dose}</p> : null}
-              <p className={styles.why}>{item.why.text}</p>
+              <p className={styles.why} data-why>
+                {item.why.text}
+              </p>
               <Details horse={horse} item={item} />
             </div>
             <div className={styles.right}>

@@ -73,7 +73,7 @@ describe("the ring", () => {
     expect(instruction()).toHaveTextContent("Begin on the left. From the lightest.");
     await tap(8);
     expect(advice()).toBe("repeat-from-light");
-    expect(instruction()).toHaveTextContent("Answered at 8, above the band 1–3");
+    expect(instruction()).toHaveTextContent("Answered at 8, above the band 1 to 3");
     await tap(2);
     expect(advice()).toBe("rest-repeat");
     expect(screen.getByText("2 of at most 8")).toBeInTheDocument();

@@ -21,7 +21,7 @@ export function SettleChart({ marks }: { marks: Mark[] }) {
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="img"
-        aria-label={`${text.sheet.settle}: ${marks.map((mark) => `${shortDay(mark.on)} ${mark.minutes}${mark.settled ? "" : " not settled"}`).join(", ")}`}
+        aria-label={`${text.sheet.settle}: ${marks.map((mark) => `${shortDay(mark.on)} ${Math.max(Math.round(mark.minutes), 1)}${mark.settled ? "" : " not settled"}`).join(", ")}`}
       >
         {LINES.filter((line) => line < top).map((line) => (
           <g key={line}>
@@ -50,7 +50,7 @@ export function SettleChart({ marks }: { marks: Mark[] }) {
         )}
       </svg>
       <figcaption className={styles.soft}>
-        {last ? `${last.minutes} min last time. ` : ""}
+        {last ? `${Math.max(Math.round(last.minutes), 1)} min last time. ` : ""}
         {marks.some((mark) => !mark.settled) ? text.sheet.settleNote : ""}
       </figcaption>
     </figure>

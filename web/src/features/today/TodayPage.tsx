@@ -69,7 +69,9 @@ function Row({ row, helper, open }: { row: TodayRow; helper: boolean; open: bool
       </div>
       <div className={styles.what}>
         <p className={styles.headline}>{row.headline}</p>
-        <p className={styles.why}>{row.why}</p>
+        <p className={styles.why} data-why>
+          {row.why}
+        </p>
         {row.wants_helper && !helper ? <p className={styles.helper}>{row.wants_helper}</p> : null}
       </div>
       <div className={styles.actions}>

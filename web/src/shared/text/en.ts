@@ -159,7 +159,7 @@ export const text = {
     strength: "It let go at strength",
     notLetGo: "It did not let go at strength",
     measured: (unit: string) => `Measured, ${unit}`,
-    band: (low: number, high: number) => `light ${low}–${high}`,
+    band: (low: number, high: number) => `light ${low} to ${high}`,
     light: "light",
     wanted: "wanted",
     chips: {
