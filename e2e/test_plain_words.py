@@ -12,6 +12,8 @@ from pathlib import Path
 
 import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
+from selenium.webdriver.common.by import By
+from selenium.webdriver.support import expected_conditions as expect
 
 from demo.load import PASSWORD, PEOPLE
 from e2e.browser import DESKTOP, PHONE, open_browser, set_dark, set_size
@@ -137,9 +139,9 @@ def test_the_tab_says_which_horse_and_which_place(demo: Server, reader: WebDrive
             ("flags", "Flags"),
         ):
             read(place, f"/horses/{demo.horses[name]}/{path}")
-            place.wait().until(lambda _, says=f"{name} · {said} · Bucephal": reader.title == says)
+            place.wait().until(expect.title_is(f"{name} · {said} · Bucephal"))
     read(place, "/")
-    place.wait().until(lambda _: reader.title == "Today · Bucephal")
+    place.wait().until(expect.title_is("Today · Bucephal"))
 
 
 def test_what_is_not_there_is_named(demo: Server, reader: WebDriver) -> None:
@@ -152,7 +154,7 @@ def test_what_is_not_there_is_named(demo: Server, reader: WebDriver) -> None:
         ("/horses/11111111-1111-4111-8111-111111111111/plan", "There is no such horse in this yard."),
     ):
         place.open(path)
-        place.wait().until(lambda _, words=named: words in place.see("main").text)
+        place.wait().until(expect.text_to_be_present_in_element((By.CSS_SELECTOR, "main"), named))
 
 
 def test_a_reason_takes_two_lines_of_a_phone_a_headline_under_ten_words(

@@ -5,11 +5,32 @@ from __future__ import annotations
 from collections.abc import Iterator
 from pathlib import Path
 
-from bucephal.ladder import Catalogue, Exercise, Library, Stage, StepKind, load_catalogue, load_library
+from bucephal.ladder import (
+    Catalogue,
+    Exercise,
+    Gate,
+    Library,
+    Sides,
+    Stage,
+    StepKind,
+    load_catalogue,
+    load_library,
+)
 from bucephal.record import Background
+from bucephal.response import (
+    FIRST_ANSWERS_ALONE,
+    FIRST_ANSWERS_ALONE_SAFETY,
+    FIRST_ANSWERS_WITH_SURE,
+    READY_CHANCE,
+    READY_DAYS,
+    SURE_ENOUGH,
+    SURE_ENOUGH_SAFETY,
+    SURE_SHARE,
+)
 from bucephal.words import guides
 from bucephal.words.ages import age_text
 from bucephal.words.arrivals import BACKGROUNDS
+from bucephal.words.figures import LIGHT
 
 _KIND_WORDS = {
     StepKind.LIGHTNESS: "judged by lightness: the level at which it answers",
@@ -46,6 +67,10 @@ def _index(catalogue: Catalogue) -> Iterator[str]:
         "change all of it, and add its own."
     )
     yield ""
+    yield f"- **Ready**: {guides.ready(READY_DAYS, LIGHT, READY_CHANCE)}."
+    yield f"- **Confirmed**: {_confirmed(strict=False)}."
+    yield f"- **Confirmed, of a safety exercise**: {_confirmed(strict=True)}."
+    yield ""
     for phase, title in catalogue.phases.items():
         own = [one for one in catalogue.exercises if one.phase == phase]
         stages = sum(len(one.stages) for one in own)
@@ -53,6 +78,12 @@ def _index(catalogue: Catalogue) -> Iterator[str]:
     yield "- [What the levels mean](scales.md)"
     yield "- [Schools: where practitioners disagree](schools.md)"
     yield "- [Starting points: what a horse that comes is tried on](starting-points.md)"
+
+
+def _confirmed(*, strict: bool) -> str:
+    sure = SURE_ENOUGH_SAFETY if strict else SURE_ENOUGH
+    alone = FIRST_ANSWERS_ALONE_SAFETY if strict else FIRST_ANSWERS_ALONE
+    return guides.confirmed(sure, LIGHT, SURE_SHARE, FIRST_ANSWERS_WITH_SURE, alone, strict=False)
 
 
 def _phase(catalogue: Catalogue, phase: str) -> Iterator[str]:
@@ -71,14 +102,14 @@ def _exercise(catalogue: Catalogue, exercise: Exercise) -> Iterator[str]:
     yield f"- {_KIND_WORDS[exercise.kind]}; {guides.SIDES[exercise.sides]}"
     if exercise.family is not None:
         yield f"- levels: [{catalogue.families[exercise.family].name}](scales.md)"
-    cap = f"at most {exercise.cap} tries a side and session while new" if exercise.cap else "by minutes"
-    yield f"- {cap}; about {exercise.minutes} min"
+    sided = exercise.sides is not Sides.NONE
+    yield f"- {guides.dose(exercise.cap, exercise.cap_both, exercise.minutes, sided=sided)}"
     if exercise.safety:
         yield "- a safety exercise: confirmed by the stricter rule"
     yield f"- {exercise.ask}"
     yield ""
     for stage in exercise.stages:
-        yield from _stage(exercise, stage)
+        yield from _stage(catalogue, exercise, stage)
     yield ""
     yield "| what goes wrong | first | second | counts as |"
     yield "| --- | --- | --- | --- |"
@@ -87,23 +118,24 @@ def _exercise(catalogue: Catalogue, exercise: Exercise) -> Iterator[str]:
         yield f"| {fault.looks} (`{fault.code}`) | {fault.first} | {second} | {counts_as} |"
 
 
-def _stage(exercise: Exercise, stage: Stage) -> Iterator[str]:
+def _stage(catalogue: Catalogue, exercise: Exercise, stage: Stage) -> Iterator[str]:
     index = exercise.stages.index(stage) + 1
     yield f"{index}. **{stage.name}** (`{stage.step}`). {stage.does} *{stage.looks}*"
     needs = [
-        f"**`{need.step}`**" if need.gate == "confirmed" else f"`{need.step}`"
+        f"**{catalogue.name_in_text(need.step)}** (`{need.step}`, confirmed)" if need.gate is Gate.CONFIRMED
+        else f"{catalogue.name_in_text(need.step)} (`{need.step}`)"
         for need in stage.needs
         if need.step.rpartition(".")[0] != exercise.id
-    ]
+    ]  # fmt: skip
     facts = []
     if needs:
-        facts.append(f"needs {', '.join(needs)}")
+        facts.append(f"needs {'; '.join(needs)}")
     if stage.band != "green":
         facts.append("schooled band" if stage.band == "schooled" else "any answer")
     if stage.kit:
         facts.append(f"kit: {', '.join(stage.kit)}")
-    if stage.helper != "never":
-        facts.append(f"helper {stage.helper.replace('-', ' ')}")
+    if guides.HELPER[stage.helper]:
+        facts.append(guides.HELPER[stage.helper])
     if stage.least_age_months:
         facts.append(f"from {age_text(stage.least_age_months)}")
     if stage.set_ups:
