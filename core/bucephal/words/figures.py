@@ -180,7 +180,7 @@ _NAMES = {
     "limit_min": "minutes at most",
     "wanted_min": "minutes wanted",
     "planned_min": "minutes planned",
-    "stop_new_after_min": "settling day after minutes",
+    "stop_new_after_min": "a settling day from minute",
     "place": "its turn",
     "of": "of",
     "aim": "good answers wanted",
