@@ -52,6 +52,8 @@ type Armed = Partial<Record<"none" | "tight" | "over" | "wrong", boolean>> & {
 
 /** Two taps as near as this are one: a glove, a bounce. */
 const ONE_TAP_MS = 150;
+/** Letters: from there on the reason takes the place of the dots on a phone. */
+const LONG_REASON = 120;
 
 type PackLead = PackItem["sides"][number]["leads"][number];
 
@@ -174,7 +176,11 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
           <SaveState /> · {Math.floor(elapsed / 60)} min
         </p>
       </header>
-      <main className={styles.body} data-leads={leads.length > 0 || undefined}>
+      <main
+        className={styles.body}
+        data-leads={leads.length > 0 || undefined}
+        data-long={(advice && (advice.ends || advice.why.length > LONG_REASON)) || undefined}
+      >
         <section className={styles.tell}>
           <div className={styles.title}>
             <div>
