@@ -6,7 +6,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 DEMO_DATA := $(CURDIR)/var/demo
 PORT ?= 8000
 
-.PHONY: setup browser web demo demo-reset dev test test-core test-server test-web test-e2e lint format schema bench calibrate mutate shots
+.PHONY: setup browser web demo demo-reset dev test test-core test-server test-web test-e2e lint format schema bench calibrate pace mutate shots
 
 ## setup: .venv with the command `bucephal`, and web/node_modules
 setup: $(VENV)/.done web/node_modules/.done
@@ -95,6 +95,10 @@ bench: setup
 ## calibrate: the response model put to the test on virtual horses; writes docs/calibration.md
 calibrate: setup
 	$(BIN)/python tools/calibrate.py
+
+## pace: how fast and how safely the planner goes, on virtual horses; writes docs/pace.md (ten minutes)
+pace: setup
+	$(BIN)/python tools/pace.py
 
 ## mutate: small changes of the core, and whether a test notices; a sample, room by room
 mutate: setup

@@ -11,9 +11,10 @@ from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, time, timedelta
 
 import numpy as np
-from bucephal.answers import HeardEntry, StepRule, came, is_accepted
+from bucephal.answers import StepRule, came, is_accepted
 from bucephal.coach import Coach, CoachSettings
 from bucephal.ladder import Catalogue, Side, StepKind
+from bucephal.pace import heard
 from bucephal.planning import PlanItem, PlanRequest, SessionPlan, SideDose, plan_session
 from bucephal.record import (
     Ask,
@@ -176,7 +177,7 @@ class _Diary:
         for _ in range(MOST_ANSWERS):
             ask = self._answer(step, dose.side, settings.band[1])
             yield ask
-            advice = coach.hear(_heard(ask))
+            advice = coach.hear(heard(ask))
             if advice.ends or advice.code in ("stop-danger", "body-flag"):
                 return
             if advice.code == "go-easier":
@@ -224,11 +225,6 @@ class _Diary:
                 id=new_id(self.rng), kind=EventKind.SPOOK, thing="gulls off the slipway",
                 recovered_s=float(self.rng.integers(5, 60)),
             )  # fmt: skip
-
-
-def _heard(ask: Ask) -> HeardEntry:
-    """An ask as the coach hears it."""
-    return HeardEntry.model_validate(ask.model_dump(include=set(HeardEntry.model_fields)))
 
 
 def _months_before(day: date, months: int) -> date:

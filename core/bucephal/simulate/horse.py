@@ -26,6 +26,8 @@ HEAVY_TEACHES = 0.5
 DISUNITED = 0.04
 PATIENCE = 4
 """Heavy answers, over and above the light ones, that it takes in a day before it gets dull."""
+_COMES, _COMES_WITH_COMFORT = 0.15, 0.83
+"""How often a tolerance or a measure comes by itself, and how much oftener when there is nothing to it."""
 _CALM_DAY = Weather()
 _STANDARD = NormalDist()
 
@@ -155,6 +157,13 @@ class VirtualHorse:
         spread = math.hypot(self.traits.steadiness, self.traits.moodiness)
         return self._chance_within(centre, skill, band_top, spread)
 
+    def chance_first(self, step: str, side: Side, band_top: int) -> float:
+        """The same of any step: light, let go in time, or as wanted."""
+        skill = self._skill(step, side)
+        if skill.exercise.kind is StepKind.LIGHTNESS:
+            return self.chance_light_first(step, side, band_top)
+        return _COMES + _COMES_WITH_COMFORT * min(max(skill.comfort, 0.0), 1.0)
+
     def _chance_within(
         self, centre: float, skill: _Skill, band_top: int, spread: float | None = None
     ) -> float:
@@ -258,7 +267,7 @@ class VirtualHorse:
         exercise = skill.exercise
         bad_day = 0.05 * (self._mood + self._bothered + self._upset)
         comfort = skill.comfort - 0.03 * min(skill.away, 10) / 10 - bad_day
-        done = bool(self.rng.random() < 0.15 + 0.83 * min(max(comfort, 0.0), 1.0))
+        done = bool(self.rng.random() < _COMES + _COMES_WITH_COMFORT * min(max(comfort, 0.0), 1.0))
         skill.light_today += done
         skill.heavy_today += not done
         skill.comfort += (0.10 if done else 0.03) * (1 - skill.comfort)
