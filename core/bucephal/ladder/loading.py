@@ -188,6 +188,7 @@ class _Builder:
             ask=source.ask,
             good_for=source.good_for,
             minutes=source.minutes,
+            ask_s=source.ask_s,
             faults=tuple(self._faults(source)),
             stages=tuple(self._stage(source, index) for index in range(len(source.stages))),
         )

@@ -159,6 +159,7 @@ class Exercise(LadderModel):
     ask: str
     good_for: str
     minutes: int = Field(description="Typical minutes in a session.")
+    ask_s: int = Field(description="Seconds that an ask takes, typically.")
     faults: tuple[Fault, ...]
     stages: tuple[Stage, ...] = Field(description="In teaching order, which need not be by number.")
 

@@ -85,6 +85,7 @@ class ExerciseSource(_Source):
     unit: Annotated[str, Field(min_length=1, max_length=12)] | None = None
     compare: Compare = Compare.AT_LEAST
     minutes: Annotated[int, Field(ge=1, le=60)] = 5
+    ask_s: Annotated[int, Field(ge=5, le=600, description="Seconds an ask takes, typically.")] = 40
     ask: Words = ""
     good_for: Words = ""
     set_ups: tuple[Code, ...] = ()

@@ -176,7 +176,7 @@ class _Season:
 
     def _keep(self, day: date, asks: list[Ask]) -> None:
         self.run.sessions += 1
-        if self.way != OWN:
+        if self.way != OWN or not asks:  # a day without a session is a day off
             return
         minutes = self.horse.settle_minutes(1)
         ridden = any(self.catalogue.stage(one.step).ridden for one in asks)

@@ -14,6 +14,7 @@ from bucephal.record import Ask, Horse, Tension, band_for
 MOST_ANSWERS = 20
 """A side of an item ends by its coach; a net for a coach that does not."""
 ANY_BAND = (1, 10)
+REST_S = 60
 _NOT_ASKED_MORE = ("stop-danger", "body-flag")
 
 Answer = Callable[[str, Side, int], Ask]
@@ -40,6 +41,7 @@ class Working:
     finishing: bool = False
     """The coach has said that an easy yes comes next."""
     climbed: int = 0
+    elapsed_s: float = 0.0
 
     def work(self) -> list[Ask]:
         """Every item in turn; what it rests on must have come, and what is said is done."""
@@ -52,6 +54,7 @@ class Working:
 
     def _work_item(self, item: PlanItem) -> None:
         climb = self._climb_after(item)
+        self.elapsed_s += REST_S if self.asks else 0
         done = [list(self._work_side(item, dose, climb, place)) for place, dose in enumerate(item.sides)]
         self._note(item, [[ask for ask, _ in side if ask.step == item.step] for side in done])
         last = done[-1][-1][1] if done and done[-1] else None
@@ -76,6 +79,7 @@ class Working:
             advice = coach.hear(heard(ask))
             yield ask, advice
             self.finishing = self.finishing or advice.finishes
+            self.elapsed_s += self.catalogue.exercise(step).ask_s
             if advice.ends or advice.code in _NOT_ASKED_MORE:
                 return
             if advice.code == "go-easier":
@@ -89,8 +93,14 @@ class Working:
             school=dict(self.horse.school), aim=dose.asks, cap=item.cap, side=dose.side,
             best_below=dose.best_below, other_side_done=is_last, most_tries=item.most_tries,
             climb_to=climb.item.step if climb is not None else None,
-            sessions_before=item.sessions_before, so_far=self._so_far(item, dose.side),
+            sessions_before=item.sessions_before, minutes_left=self._minutes_left(),
+            so_far=self._so_far(item, dose.side),
         )  # fmt: skip
+
+    def _minutes_left(self) -> float:
+        """Of the session: settling and putting away take what was planned for them."""
+        frame = sum(item.minutes for item in self.plan.items if item.step is None)
+        return self.plan.minutes_wanted - frame - self.elapsed_s / 60
 
     def _so_far(self, item: PlanItem, side: Side) -> SoFar:
         assert item.step is not None

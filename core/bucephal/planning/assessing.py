@@ -130,6 +130,15 @@ def assess(
     )
 
 
+def first_tried(horse: Horse, ladder: Catalogue) -> dict[str, str]:
+    """By exercise the first stage that a horse of this background is tried on."""
+    plan = load_library().assessments[horse.background or TAKEN_FOR_UNKNOWN]
+    found: dict[str, str] = {}
+    for step in (step for session in plan.sessions for step in session):
+        found.setdefault(ladder.exercise(step).id, step)
+    return found
+
+
 def _days_held(record: HorseRecord) -> int:
     return len({one.date for one in record.sessions if one.kind is SessionKind.ASSESSMENT and one.asks})
 
@@ -194,7 +203,7 @@ def _laid_out(
     for number, steps in enumerate(plan.sessions):
         for step in steps:
             name, tracks = ladder.name_in_text(step), standing.tracks
-            after = _after(step, earlier, ladder)
+            after = _after(step, earlier, ladder, any_answer=standing.riding.replaces(step))
             broken = next((missing[key] for one in after if (key := (one.step, one.light)) in missing), None)
             earlier.append(step)
             tried, resting = was_asked(step, tracks), standing.rest_because(step)
@@ -224,11 +233,14 @@ def _not_tried(ladder: Catalogue, step: str, reason: str, words: str) -> NotTrie
     return NotTried(step=step, name=ladder.full_name(step), reason=reason, words=words)
 
 
-def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[After, ...]:
+def _after(step: str, earlier: list[str], ladder: Catalogue, *, any_answer: bool) -> tuple[After, ...]:
     """Earlier tries that it rests on: of its own exercise, for safety, or of getting used to things.
 
     How heavy an answer is, is what is looked for: it does not stop the looking. No answer does. Into
     the saddle it goes only where everything that is for safety came light.
+
+    Args:
+        any_answer: it was ridden before, and its brakes under a rider have to come, at whatever level.
     """
     path, own = set(ladder.path_to(step)), ladder.exercise(step)
     found = []
@@ -237,7 +249,8 @@ def _after(step: str, earlier: list[str], ladder: Catalogue) -> tuple[After, ...
         if before in path and (
             exercise.id == own.id or exercise.safety or exercise.kind is StepKind.TOLERANCE
         ):
-            light = exercise.safety and ladder.stage(step).ridden
+            any_will_do = any_answer and ladder.stage(before).ridden
+            light = exercise.safety and ladder.stage(step).ridden and not any_will_do
             found.append(After(step=before, light=light))
     return tuple(found)
 

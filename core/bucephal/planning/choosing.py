@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from bucephal.goals import goal_path
 from bucephal.ladder import Gate, Need, Side
-from bucephal.planning.assessing import came_light
+from bucephal.planning.assessing import came_light, first_tried
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState
@@ -24,7 +24,12 @@ from bucephal.response import (
 from bucephal.words import plans as words
 from bucephal.words.plain import lower_first
 
-MOST_LEARNING_AT_ONCE = 3
+MOST_IN_WORK = 4
+"""Exercises begun and not ready, on the ground and ridden each; tries of an assessment do not count."""
+MOST_AGAIN = 1
+"""Beside what is new, of what a horse has done before [own]."""
+MOST_GOING_ON = 3
+"""Of them in one session beside what is new [own]."""
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
 
 
@@ -163,11 +168,40 @@ def frontier(day: Day) -> list[str]:
     """
     steps = []
     for exercise in day.catalogue.exercises:
-        waiting = [s.step for s in exercise.live_stages if day.standing.state(s.step) not in GOOD]
+        waiting = [
+            s.step for s in exercise.live_stages
+            if day.standing.state(s.step) not in GOOD and not _is_behind_it(day, s.step)
+        ]  # fmt: skip
         begun = [step for step in waiting if day.standing.state(step) is StepState.LEARNING]
         if waiting and exercise.id != SETTLE_EXERCISE:
             steps.append(begun[-1] if begun else waiting[0])
     return steps
+
+
+def _is_behind_it(day: Day, step: str) -> bool:
+    """Under what a horse that was ridden before is first tried on."""
+    if not day.standing.riding.replaces(step):
+        return False
+    tried_first = first_tried(day.record.horse, day.catalogue).get(step.rpartition(".")[0])
+    return tried_first is not None and day.catalogue.position(step) < day.catalogue.position(tried_first)
+
+
+def in_work(day: Day, beside: str) -> int:
+    """Exercises begun and not ready that are worked, of the same kind: on the ground or ridden."""
+    ridden = day.catalogue.stage(beside).ridden
+    worked = {
+        ask.step
+        for session in day.record.sessions
+        if session.kind is not SessionKind.ASSESSMENT
+        for ask in session.asks
+    }
+    return len({
+        day.catalogue.exercise(step).id
+        for step in worked
+        if step in day.catalogue
+        and day.standing.state(step) is StepState.LEARNING
+        and day.catalogue.stage(step).ridden is ridden
+    })  # fmt: skip
 
 
 @worked_out_once
@@ -196,7 +230,7 @@ def _reach(day: Day) -> _Reach:
     workable, looked_at, holding = dict[str, None](), set[str](), set[str]()
 
     def look(step: str) -> None:
-        if step in looked_at:
+        if step in looked_at or _is_behind_it(day, step):
             return
         looked_at.add(step)
         missing, state = day.standing.missing(step), day.standing.state(step)
@@ -239,7 +273,14 @@ def learning(day: Day) -> list[Choice]:
         step for step in _reach(day).workable
         if day.standing.state(step) is StepState.LEARNING and step not in once
     ]  # fmt: skip
-    order = sorted(steps, key=lambda step: (bool(path) and step not in path, _last_on(day, step)))
+    order = sorted(
+        steps,
+        key=lambda step: (
+            not day.standing.riding.replaces(step),
+            bool(path) and step not in path,
+            _last_on(day, step),
+        ),
+    )
     return [Choice(step, _learning_why(day, step)) for step in order]
 
 
@@ -285,7 +326,10 @@ def fresh(day: Day) -> list[Choice]:
     order = sorted(
         steps,
         key=lambda step: (
+            not day.standing.riding.replaces(step),
             bool(path) and step not in path,
+            # A helper is not there every day.
+            not (day.request.helper and day.helper_needed(step)),
             step in past,
             day.catalogue.exercise(step).id not in day.catalogue.prefers,
             day.catalogue.exercise(step).phase not in now,
@@ -309,7 +353,7 @@ def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
         for speaker in speaking[:1]:
             chances = [track.p_first(day.on) for track in _tracks(day, speaker)]
             figures[speaker] = round(min(chances), 2)
-            name = day.catalogue.name_in_text(speaker)
+            name = lower_first(day.catalogue.exercise(speaker).name)
             parts.append(words.need_there(name, day.standing.state(speaker)))
     names = {step: day.catalogue.name_in_text(step) for step in figures}
     return Why.of(words.opens(parts, to_goal=to_goal), figures, names)

@@ -18,12 +18,13 @@ from bucephal.words import plans as words
 
 NEW_AIM = 3
 REPAIR_HEAVIER, REPAIR_LIGHTER = 3, 2
-_MINUTES_PER_ASK = {Escalation.STEPPED: 0.7, Escalation.MATCH_AND_HOLD: 1.0}
-"""An ask with its rest, by school [own]; holding takes longer."""
+_LONGER = {Escalation.STEPPED: 1.0, Escalation.MATCH_AND_HOLD: 1.4}
+"""Holding until it tries takes longer [own]."""
 FIXED_LESSON_AIM = 5
 CAPS_OF_A_CLIMB = 2
 """Times its cap a side that an exercise may be asked in all, however far it goes up."""
-BREAK_MIN = 1
+REST_S = 60
+"""After each exercise. Common practice, no source: a minute."""
 _WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.CLIMB)
 
 
@@ -54,7 +55,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         most_tries=_most_tries(kind, exercise),
         band=band,
         green=not (day.standing.state(step) in GOOD or day.standing.tracks.has_been_ready(step)),
-        minutes=_minutes(day, kind, asks),
+        minutes=_minutes(day, kind, step, asks),
         dose=_dose_words(kind, doses, band, exercise.cap, helper=day.helper_needed(step)),
         set_ups=stage.set_ups,
         cautions=stage.cautions_at(day.standing.age_months),
@@ -87,7 +88,7 @@ def shorter(day: Day, item: PlanItem) -> PlanItem | None:
             "sides": doses,
             "asks": asks,
             "aim": max(dose.asks for dose in doses),
-            "minutes": _minutes(day, item.kind, asks),
+            "minutes": _minutes(day, item.kind, item.step, asks),
             "dose": _dose_words(item.kind, doses, item.band, item.cap, helper=item.helper_needed),
             "done_when": _done_when(item.kind, doses, item.band, day, item.step),
         }
@@ -121,9 +122,11 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
     )
 
 
-def _minutes(day: Day, kind: ItemKind, asks: int) -> int:
-    each = _MINUTES_PER_ASK[Escalation.in_force(day.catalogue.school)]
-    return math.ceil(asks * each) + (BREAK_MIN if kind in _WITH_BREAK else 0)
+def _minutes(day: Day, kind: ItemKind, step: str, asks: int) -> int:
+    """Whole minutes, worked out from the seconds of an ask and of the rest after it."""
+    longer = _LONGER[Escalation.in_force(day.catalogue.school)]
+    rest_s = REST_S if kind in _WITH_BREAK else 0
+    return math.ceil((asks * day.catalogue.exercise(step).ask_s * longer + rest_s) / 60)
 
 
 def settle_item(day: Day, most: int | None = None) -> PlanItem:

@@ -8,11 +8,14 @@ from __future__ import annotations
 from bucephal.ladder import Catalogue, Side
 from bucephal.planning.assessing import FRAME_MIN, AssessmentTry, assess_minutes, tries_today, was_asked
 from bucephal.planning.choosing import (
-    MOST_LEARNING_AT_ONCE,
+    MOST_AGAIN,
+    MOST_GOING_ON,
+    MOST_IN_WORK,
     Choice,
     checks,
     easy_yes,
     fresh,
+    in_work,
     learning,
     taken_as_known,
     to_confirm,
@@ -116,6 +119,8 @@ def _assessment(day: Day) -> SessionPlan | None:
         held_back = next((step for step in untried if step not in today), None)
         if held_back is not None and obstacle is None:
             obstacle = "needs", words.first_comes(day.catalogue.name_in_text(held_back))
+        if obstacle is None:
+            obstacle = _brakes_first(day, one.step, today)
         if obstacle is not None:
             code, text = obstacle
             left.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why.of(text, {})))
@@ -137,15 +142,23 @@ def _assessment(day: Day) -> SessionPlan | None:
     )  # fmt: skip
 
 
+def _brakes_first(day: Day, step: str, today: set[str]) -> tuple[str, str] | None:
+    """What riding waits for, where that is not tried before it today."""
+    if not day.standing.riding.replaces(step):
+        return None
+    waits = next((need for need in day.standing.missing(step) if need.step not in today), None)
+    return None if waits is None else ("needs", words.held_back([waits.words]))
+
+
 def _up_to(record: HorseRecord, request: PlanRequest) -> HorseRecord:
     past = tuple(session for session in record.sessions if session.date <= request.on)
     return record.model_copy(update={"sessions": past})
 
 
 def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
-    """At most one new stage; while three are being learned, one of those takes its place.
+    """At most one new stage; while four are in work, one of those takes its place.
 
-    Beside it one thing is practised: what the goal waits for, or what is being learned.
+    Beside it goes on what the goal waits for, and what is being learned, as far as the time goes.
     """
     going_on = [one for one in learning(day) if one.step not in taken]
     # What better steps rest on anyway is nothing new, even if it was never asked.
@@ -154,18 +167,30 @@ def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
         one for one in fresh(day)
         if one.step not in known and rests_on_heavier_side(day, one.step) is None
     ]  # fmt: skip
-    if len(going_on) >= MOST_LEARNING_AT_ONCE or not begin:
+    if not begin or in_work(day, begin[0].step) >= MOST_IN_WORK:
         new, rest = going_on[:1], going_on[1:]
     else:
         new, rest = begin[:1], going_on
     chosen = taken | {one.step for one in new}
     waiting = [one for one in to_confirm(day) if one.step not in chosen]
     exciting = any(day.catalogue.stage(one.step).exciting for one in new)
+    # What it has done before is not new to it: the way back comes with the trot.
+    again = _again(day, [one for one in begin if one not in new], len(new) if new == begin[:1] else 0)
     practice = [
         one for one in (*waiting, *rest)
         if not (exciting and day.catalogue.stage(one.step).exciting)
-    ][:1]  # fmt: skip
-    return [(ItemKind.PRACTICE, one) for one in practice] + [(ItemKind.NEW, one) for one in new]
+    ][:MOST_GOING_ON]  # fmt: skip
+    fresh_ones = [(ItemKind.NEW, one) for one in (*again, *new)]
+    return [(ItemKind.PRACTICE, one) for one in practice[: MOST_GOING_ON - len(again)]] + fresh_ones
+
+
+def _again(day: Day, begin: list[Choice], begun_today: int) -> list[Choice]:
+    """Beside what is new one thing more that it has done before under others."""
+    known = [
+        one for one in begin
+        if day.standing.riding.replaces(one.step) and not day.catalogue.stage(one.step).exciting
+    ]  # fmt: skip
+    return [one for one in known if in_work(day, one.step) + begun_today < MOST_IN_WORK][:MOST_AGAIN]
 
 
 def _compose(
@@ -173,7 +198,7 @@ def _compose(
 ) -> SessionPlan:
     items = [item_for(day, kind, choice) for kind, choice in chosen]
     loosen = loosen_item(any(item.ridden for item in items))
-    settle = settle_item(day, most=max(day.request.minutes - loosen.minutes - LEAST_MIN, 1))
+    settle = settle_item(day, most=_most_to_settle(day, loosen.minutes))
     limit, _ = day.schooling_limit
     wanted = day.request.minutes - settle.minutes - loosen.minutes
     room = min(wanted, limit)
@@ -204,6 +229,12 @@ def _compose(
         left_out=(*out.values(), *extras),
         cautions=tuple(_cautions(day, ordered)),
     )
+
+
+def _most_to_settle(day: Day, loosen_min: int) -> int:
+    """Half of the session at most; something easy always has its time."""
+    whole = min(day.request.minutes, day.whole_session_limit or day.request.minutes)
+    return max(min(whole // 2, whole - loosen_min - LEAST_MIN), 1)
 
 
 def _within_half(items: list[PlanItem], room: int) -> tuple[list[PlanItem], list[LeftOut]]:

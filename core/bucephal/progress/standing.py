@@ -6,12 +6,14 @@ own decision rules of the response model (docs/how-it-estimates.md).
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from datetime import date, timedelta
 from functools import cached_property
 
 from bucephal.answers import rule_for
 from bucephal.ladder import Catalogue, Gate, Need, Side, Stage, StartAge, StepKind, under
 from bucephal.progress.lacking import lacks, manner_short, passes
+from bucephal.progress.ridden_before import ONE_REIN, UP_TO_LEVEL, RiddenBefore
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.record import FlagCode, HorseRecord, Overridden, Override
 from bucephal.response import (
@@ -322,9 +324,40 @@ class Standing:
     def missing(self, step: str) -> tuple[MissingNeed, ...]:
         """Needs of a step that are not met, each with the figure that is short."""
         if step not in self._missing:
-            needs = self.catalogue.stage(step).needs
-            self._missing[step] = tuple(self.short_of(need) for need in needs if not self.meets(need))
+            self._missing[step] = tuple(self._waits_for(step))
         return self._missing[step]
+
+    def _waits_for(self, step: str) -> Iterator[MissingNeed]:
+        needs = self.catalogue.stage(step).needs
+        if self.riding.replaces(step):
+            yield from (self._first(*one) for one in self.riding.waits_for(step))
+            # Within an exercise that is begun each stage still needs the one before it; not so the brake that
+            # is proved in its own order.
+            before = self.catalogue.previous(step) if step not in ONE_REIN else None
+            asked = before is not None and any(track for _, track in self.tracks.sides_of(before))
+            needs = tuple(need for need in needs if asked and need.step == before)
+        yield from (self.short_of(need) for need in needs if not self.meets(need))
+
+    @cached_property
+    def riding(self) -> RiddenBefore:
+        """What goes before the ladder's gates for a horse that was ridden before."""
+        return RiddenBefore(self.record, self.tracks, self.on)
+
+    def _first(self, step: str, side: Side, times: int) -> MissingNeed:
+        """What has to come before riding goes further."""
+        lacks = words.must_come(times, UP_TO_LEVEL, on_side(side)) if times else words.CALM_TROT_FIRST
+        return MissingNeed(
+            step=step,
+            name=self.catalogue.full_name(step),
+            gate=Gate.READY,
+            state=self.own_state(step),
+            side=None if side is Side.NONE else side,
+            figure=None,
+            wanted=float(times),
+            accepted_lately=None,
+            lacks=lacks,
+            words=words.needed(self.catalogue.name_in_text(step), lacks),
+        )
 
     def short_of(self, need: Need) -> MissingNeed:
         """The one thing that is missing for a gate, on the side that is furthest from it."""

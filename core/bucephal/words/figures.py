@@ -132,6 +132,13 @@ def span(low: int, middle: int, high: int, one: str) -> str:
     return f"between {low} and {high} {one}s, most likely {middle}"
 
 
+def measured(amount: float, unit: str | None) -> str:
+    """'20 s'; a share is said in tenths too: '9 times in 10' for 90 %."""
+    if unit is not None and unit.startswith("%"):
+        return times_in_ten(tenths(amount / 100))
+    return f"{amount:g} {unit or ''}".strip()
+
+
 def whole(amount: float) -> int:
     """To the nearest whole one, none under one: minutes that were timed."""
     return max(_rounded(amount), 1)

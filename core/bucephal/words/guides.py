@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from bucephal.ladder import Compare, CountsAs, Fault, HelperRule, Sides
-from bucephal.words.figures import how_often, how_sure, tenths, times_in_ten
+from bucephal.words.figures import how_often, how_sure, measured, tenths, times_in_ten
 from bucephal.words.plain import counted, first_of
 from bucephal.words.plans import comparison
 
@@ -118,7 +118,8 @@ def lets_go(seconds: float | None) -> str:
 
 
 def reaches(target: float | None, unit: str | None, compare: Compare) -> str:
-    return f"{comparison(compare).capitalize()} {target:g} {unit}, calm"
+    amount = measured(target, unit) if target is not None else ""
+    return f"{comparison(compare).capitalize()} {amount}, calm"
 
 
 def in_band(low: int, high: int) -> str:

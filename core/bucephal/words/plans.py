@@ -7,7 +7,7 @@ from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
 from bucephal.words.estimates import heavier_side
-from bucephal.words.figures import LIGHT, how_often, whole
+from bucephal.words.figures import LIGHT, how_often, measured, whole
 from bucephal.words.figures import day as on_day
 from bucephal.words.flags import EVENTS
 from bucephal.words.plain import (
@@ -121,7 +121,7 @@ def going_on(lacks: str) -> str:
 def opens(needs: Sequence[str], *, to_goal: bool) -> str:
     """``needs``: what it rests on and is there, each with its state."""
     text = f"now open: {first_of(needs)}" if needs else FIRST_THING
-    return text + (" · on the way to the goal" if to_goal else "")
+    return text + (" · to the goal" if to_goal else "")
 
 
 def need_there(name: str, state: str) -> str:
@@ -196,7 +196,7 @@ def lets_go_within(seconds: float) -> str:
 
 
 def reaches(target: float, unit: str | None, compare: Compare) -> str:
-    return f"{comparison(compare)} {target:g} {unit}, calm"
+    return f"{comparison(compare)} {measured(target, unit)}, calm"
 
 
 def comparison(compare: Compare) -> str:

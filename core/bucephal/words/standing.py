@@ -114,5 +114,12 @@ def vouched(name: str, state: str) -> str:
     return f"{name} is {state} and speaks for it"
 
 
+def must_come(times: int, up_to: int, where: str) -> str:
+    """'must come twice, up to level 8, on the left'."""
+    often = {1: "once", 2: "twice"}[times]
+    return f"must come {often}{where}, up to level {up_to}"
+
+
+CALM_TROT_FIRST = "wants more calm sessions"
 LEFT_ALONE = "left alone, as decided"
 _NTH = {2: "second", 3: "third", 4: "fourth"}

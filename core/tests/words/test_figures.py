@@ -88,6 +88,9 @@ SAID = [
     (figures.at_level(0.4, 0.1, 1.2), "at about 1"),
     (figures.at_level(10.8, 9.6, 11.7), "at about 10"),
     (figures.whole(0.2), 1),
+    (figures.measured(20, "s"), "20 s"),
+    (figures.measured(0.6, "m"), "0.6 m"),
+    (figures.measured(90, "% calm"), "9 times in 10"),
     (figures.whole(9.5), 10),
     # days
     (figures.day(date(2026, 6, 12)), "12 June"),

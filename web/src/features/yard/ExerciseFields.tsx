@@ -106,6 +106,12 @@ export function ExerciseFields({ yard, form, isNew, error, onChange }: Props) {
         {...common("minutes")}
       />
       <TextField
+        label={text.exercise.askSeconds}
+        value={form.ask_s}
+        onChange={(event) => onChange({ ...form, ask_s: event.target.value })}
+        {...common("ask_s")}
+      />
+      <TextField
         label={text.exercise.kit}
         value={form.kit}
         onChange={(event) => onChange({ ...form, kit: event.target.value })}

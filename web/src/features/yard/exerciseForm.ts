@@ -15,6 +15,7 @@ export interface ExerciseTyped {
   set_ups: string;
   cap: string;
   minutes: string;
+  ask_s: string;
   stages: StageTyped[];
   faults: FaultSource[];
 }
@@ -30,6 +31,7 @@ const NEW: OwnExercise = {
   cap: 6,
   gait: "walk",
   minutes: 5,
+  ask_s: 40,
   kit: [],
   ridden: false,
   exciting: false,
@@ -60,6 +62,7 @@ export function typed(exercise: OwnExercise): ExerciseTyped {
     set_ups: (set_ups ?? []).join(", "),
     cap: exercise.cap === null || exercise.cap === undefined ? "" : String(exercise.cap),
     minutes: String(exercise.minutes),
+    ask_s: String(exercise.ask_s),
     stages: stages.map(stageTyped),
     faults: [...(faults ?? [])],
   };
@@ -120,6 +123,7 @@ export function asSent(form: ExerciseTyped): Record<string, unknown> {
     set_ups: words(form.set_ups),
     cap: number(form.cap),
     minutes: number(form.minutes) ?? 5,
+    ask_s: number(form.ask_s ?? "") ?? 40,
     stages: form.stages.map((stage) => ({
       ...stage.source,
       needs: words(stage.needs),

@@ -3923,6 +3923,12 @@ export interface components {
              */
             minutes: number;
             /**
+             * Ask S
+             * @description Seconds an ask takes, typically.
+             * @default 40
+             */
+            ask_s: number;
+            /**
              * Ask
              * @default
              */

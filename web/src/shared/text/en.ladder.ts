@@ -203,6 +203,7 @@ export const exerciseText = {
   gait: "Gait",
   cap: "Tries a side while new",
   minutes: "Minutes in a session",
+  askSeconds: "Seconds for one ask",
   kit: "Kit, comma-separated",
   cautions: "Cautions, comma-separated",
   setUps: "Set-ups, comma-separated",
