@@ -60,7 +60,7 @@ _RIDDEN = _lightly(2.0, "walk-on.1", "walk-on.2", "halt.1", "halt.2", "steer.1",
 
 HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
-        name="Quill", seed=2, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
+        name="Quill", seed=6, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
         length_cm=150, background=Background.STARTED, weeks_here=12, work_days=(0, 1, 3, 4, 5),
         minutes=35,
         traits=Traits(start=5.0, quickness=0.40, steadiness=0.55, moodiness=0.4, wariness=0.05,

@@ -99,7 +99,8 @@ def ring(camera: Camera) -> None:
     page = Ring(camera.driver, BASE)
     page.open(camera.at("Domino", "ring"))
     page.begin()
-    page.go_to("Off the leg at the fence")
+    page.to_wedge()
+    page.to_wedge()
     # One of each mark: heavy, accepted, light but tight, no answer, heavy.
     for key in "64t3n76":
         page.press(key)
