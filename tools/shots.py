@@ -100,7 +100,6 @@ def ring(camera: Camera) -> None:
     page.open(camera.at("Domino", "ring"))
     page.begin()
     page.to_wedge()
-    page.to_wedge()
     # One of each mark: heavy, accepted, light but tight, no answer, heavy.
     for key in "64t3n76":
         page.press(key)
