@@ -2,8 +2,8 @@
 
 For what its background has done before, brakes stand in place of the ladder's own gates: at halt one rein and
 hips over, then walk and halt; trot when halt and the one-rein stop have come twice on every side; canter when
-trot and the way back to walk were calm in so many sessions. They lapse after a danger, or two heavy first
-answers of a brake running: then every gate of the ladder holds again.
+trot and the way back to walk were calm in so many sessions. They lapse after a danger, or when two first
+answers of a brake running were heavier than level 8: then every gate of the ladder holds again.
 
 Source: common practice, no source.
 """
