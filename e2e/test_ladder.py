@@ -78,7 +78,7 @@ def test_the_ladder_is_taken_in_at_once_and_walked_by_keyboard(
     places.ladder.press(Keys.ARROW_LEFT, Keys.ENTER)
     places.ladder.wait().until(lambda _: "at=up-wt" in driver.current_url)
     places.ladder.see("main svg a[href$='ladder/up-wt.2']").send_keys(Keys.ENTER)
-    assert "Walk to trot: in the green band" in places.ladder.see("h1").text
+    places.ladder.wait_for_text("h1", "Walk to trot: in the green band")
     places.ladder.open(f"/horses/{server.horses['Quill']}/ladder?at=up-wt")
     places.ladder.see("main svg a")
     places.ladder.press(Keys.ESCAPE)

@@ -33,6 +33,10 @@ class Place:
     def see(self, css: str) -> WebElement:
         return self.wait().until(expect.visibility_of_element_located((By.CSS_SELECTOR, css)))
 
+    def wait_for_text(self, css: str, words: str) -> None:
+        """Until an element says so; one that is replaced meanwhile is looked for again."""
+        self.wait().until(expect.text_to_be_present_in_element((By.CSS_SELECTOR, css), words))
+
     def all(self, css: str) -> list[WebElement]:
         return self.driver.find_elements(By.CSS_SELECTOR, css)
 
