@@ -12,6 +12,7 @@ from bucephal.record import FrozenModel, Overridden, Override, band_for
 from bucephal.words import guides as words
 from bucephal.words.ages import age_text
 from bucephal.words.plans import ADVICE_NOT_ORDERS
+from bucephal.words.standing import BRAKES_INSTEAD
 
 
 class GuideFault(FrozenModel):
@@ -143,10 +144,12 @@ def _dose(exercise: Exercise) -> str:
 
 def _needs(standing: Standing, stage: Stage) -> list[GuideLink]:
     short = {need.step: need.words for need in standing.missing(stage.step)}
+    replaced = standing.riding.replaces(stage.step)
     return [
         GuideLink(
             step=need.step, name=standing.catalogue.full_name(need.step), state=standing.state(need.step),
-            gate=need.gate, met=need.step not in short, words=short.get(need.step, ""),
+            gate=need.gate, met=standing.meets(need),
+            words=short.get(need.step) or (BRAKES_INSTEAD if replaced and not standing.meets(need) else ""),
         )
         for need in stage.needs
     ]  # fmt: skip

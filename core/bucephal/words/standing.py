@@ -120,6 +120,7 @@ def must_come(times: int, up_to: int, where: str) -> str:
     return f"must come {often}{where}, up to level {up_to}"
 
 
+BRAKES_INSTEAD = "not asked for: it was ridden before, and its brakes come first"
 CALM_TROT_FIRST = "wants more calm sessions"
 LEFT_ALONE = "left alone, as decided"
 _NTH = {2: "second", 3: "third", 4: "fourth"}

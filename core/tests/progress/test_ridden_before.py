@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 from bucephal.ladder import load_catalogue
+from bucephal.pages import step_guide
 from bucephal.progress import Standing, StepState
 from bucephal.record import Background, HorseRecord
 from tests.telling import TODAY, Told, ask, record_with
@@ -124,3 +125,11 @@ def test_it_lapses_after_a_danger_and_when_a_brake_is_lost() -> None:
     # From the ground nobody is carried away.
     ground = [came(ago, "disengage.1", level=9) for ago in (2, 1)]
     assert horse(RACING, *work, *ground).missing("up-wt.1") == ()
+
+
+def test_its_page_says_that_a_gate_is_not_asked_for_and_does_not_call_it_met() -> None:
+    needs = {need.step: need for need in step_guide(horse(RACING, GROUND, HALTED), "up-wt.1").needs}
+    assert needs["walk-on.2"].met is False
+    assert needs["walk-on.2"].words == "not asked for: it was ridden before, and its brakes come first"
+    by_the_ladder = {need.step: need for need in step_guide(horse(None, GROUND, HALTED), "up-wt.1").needs}
+    assert by_the_ladder["walk-on.2"].words == "walk on, alone: not asked yet"
