@@ -8,13 +8,12 @@ from dataclasses import dataclass, field
 from bucephal.answers import HeardEntry, StepRule, came, is_accepted
 from bucephal.coach import Advice, Coach, CoachSettings, SoFar
 from bucephal.ladder import Catalogue, Side
-from bucephal.planning import Climb, ItemKind, PlanItem, SessionPlan, SideDose
+from bucephal.planning import REST_S, Climb, ItemKind, PlanItem, SessionPlan, SideDose
 from bucephal.record import Ask, Horse, Tension, band_for
 
 MOST_ANSWERS = 20
 """A side of an item ends by its coach; a net for a coach that does not."""
 ANY_BAND = (1, 10)
-REST_S = 60
 _NOT_ASKED_MORE = ("stop-danger", "body-flag")
 
 Answer = Callable[[str, Side, int], Ask]

@@ -26,8 +26,6 @@ from bucephal.words.plain import lower_first
 
 MOST_IN_WORK = 4
 """Exercises begun and not ready, on the ground and ridden each; tries of an assessment do not count."""
-MOST_AGAIN = 1
-"""Beside what is new, of what a horse has done before [own]."""
 MOST_GOING_ON = 3
 """Of them in one session beside what is new [own]."""
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4

@@ -8,7 +8,6 @@ from __future__ import annotations
 from bucephal.ladder import Catalogue, Side
 from bucephal.planning.assessing import FRAME_MIN, AssessmentTry, assess_minutes, tries_today, was_asked
 from bucephal.planning.choosing import (
-    MOST_AGAIN,
     MOST_GOING_ON,
     MOST_IN_WORK,
     Choice,
@@ -32,7 +31,7 @@ from bucephal.planning.leaving_out import (
 )
 from bucephal.planning.models import Climb, ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan, Why
 from bucephal.planning.repairing import WAITING_FOR_NOTHING_NEW, repairs, rests_on_heavier_side
-from bucephal.progress import StepState
+from bucephal.progress import BACK_TO_WALK, TROT, StepState
 from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks
 from bucephal.welfare import Heat, heat_sum
@@ -174,23 +173,26 @@ def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
     chosen = taken | {one.step for one in new}
     waiting = [one for one in to_confirm(day) if one.step not in chosen]
     exciting = any(day.catalogue.stage(one.step).exciting for one in new)
-    # What it has done before is not new to it: the way back comes with the trot.
-    again = _again(day, [one for one in begin if one not in new], len(new) if new == begin[:1] else 0)
+    with_it = _with_it(day, new, begin)
     practice = [
         one for one in (*waiting, *rest)
         if not (exciting and day.catalogue.stage(one.step).exciting)
     ][:MOST_GOING_ON]  # fmt: skip
-    fresh_ones = [(ItemKind.NEW, one) for one in (*again, *new)]
-    return [(ItemKind.PRACTICE, one) for one in practice[: MOST_GOING_ON - len(again)]] + fresh_ones
+    fresh_ones = [(ItemKind.NEW, one) for one in (*with_it, *new)]
+    return [(ItemKind.PRACTICE, one) for one in practice[: MOST_GOING_ON - len(with_it)]] + fresh_ones
 
 
-def _again(day: Day, begin: list[Choice], begun_today: int) -> list[Choice]:
-    """Beside what is new one thing more that it has done before under others."""
-    known = [
-        one for one in begin
-        if day.standing.riding.replaces(one.step) and not day.catalogue.stage(one.step).exciting
-    ]  # fmt: skip
-    return [one for one in known if in_work(day, one.step) + begun_today < MOST_IN_WORK][:MOST_AGAIN]
+def _with_it(day: Day, new: list[Choice], begin: list[Choice]) -> list[Choice]:
+    """The way back to walk comes with the trot, and the trot with it: they are one thing to whoever rides.
+
+    Only for a horse that has done both before; anything else never asked waits for another day.
+    """
+    pair = {TROT, BACK_TO_WALK}
+    exercises = {day.catalogue.exercise(one.step).id for one in new}
+    if len(exercises & pair) != 1 or not day.standing.riding.replaces(new[0].step):
+        return []
+    (other,) = pair - exercises
+    return [one for one in begin if day.catalogue.exercise(one.step).id == other][:1]
 
 
 def _compose(

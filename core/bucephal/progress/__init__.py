@@ -3,12 +3,27 @@
 from bucephal.progress.bad_moments import BadMoment, bad_moments
 from bucephal.progress.deciding import decided, lifted, may_decide
 from bucephal.progress.gap import side_gap
+from bucephal.progress.ridden_before import BACK_TO_WALK, TROT
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.progress.then_and_now import ThenAndNow, then_and_now
 
 __all__ = [
-    "GOOD", "RIDING_NEVER_BELOW", "BadMoment", "MissingNeed", "Standing", "StepStanding", "StepState",
-    "ThenAndNow", "TrackEstimate", "bad_moments", "decided", "lifted", "may_decide", "side_gap",
+    "BACK_TO_WALK",
+    "GOOD",
+    "RIDING_NEVER_BELOW",
+    "TROT",
+    "BadMoment",
+    "MissingNeed",
+    "Standing",
+    "StepStanding",
+    "StepState",
+    "ThenAndNow",
+    "TrackEstimate",
+    "bad_moments",
+    "decided",
+    "lifted",
+    "may_decide",
+    "side_gap",
     "then_and_now",
 ]  # fmt: skip

@@ -123,7 +123,7 @@ export function asSent(form: ExerciseTyped): Record<string, unknown> {
     set_ups: words(form.set_ups),
     cap: number(form.cap),
     minutes: number(form.minutes) ?? 5,
-    ask_s: number(form.ask_s ?? "") ?? 40,
+    ask_s: number(form.ask_s ?? "") ?? undefined,
     stages: form.stages.map((stage) => ({
       ...stage.source,
       needs: words(stage.needs),

@@ -257,8 +257,6 @@ export const text = {
     openEnds: "Open ends",
     next: "Next session",
     toPlan: "See the whole plan",
-    estimate: "First answer light",
-    change: "Start to end",
     asks: "Asks",
     note: "Note",
     events: "What happened",
