@@ -106,6 +106,9 @@ class CoachState(NamedTuple):
     """'Best so far' is said once; whoever goes on after it is not told again."""
 
 
+_UPSET = ("alarm", "nerves", "nerves-heavy")
+
+
 class RowEffect(StrEnum):
     """What an answer does to the row of accepted ones."""
 
@@ -131,8 +134,12 @@ class Verdict:
 
     @property
     def finishes(self) -> bool:
-        """Is what comes next the easy yes: something it can do well, and an end?"""
-        return self.code in (AdviceCode.TIME_UP, AdviceCode.LEAVE_EXERCISE)
+        """Is what comes next the easy yes: something it can do well, and an end?
+
+        What was too big today ends its exercise only; a horse that is upset is asked nothing more.
+        """
+        upset = self.code is AdviceCode.LEAVE_EXERCISE and self.variant in _UPSET
+        return upset or self.code is AdviceCode.TIME_UP
 
     @property
     def aim_met(self) -> bool:

@@ -11,7 +11,7 @@ from datetime import date, timedelta
 
 import numpy as np
 
-from bucephal.ladder import Catalogue
+from bucephal.ladder import Catalogue, Side
 from bucephal.pace.arrivals import ARRIVALS, ArrivalKind, draw_pupil
 from bucephal.pace.ways import WAYS, Lesson, Way, who_knows
 from bucephal.pace.working import Working
@@ -44,7 +44,7 @@ class Run:
     asked_in: dict[str, int] = field(default_factory=dict)
     """By step: the session in which it was first asked."""
     chances: list[float] = field(default_factory=list)
-    """True chance of each step when it was opened, outside an assessment."""
+    """True chance of the first answer ever to each step and side, outside an assessment."""
     bad: int = 0
     asks: int = 0
     asks_confirmed: int = 0
@@ -103,6 +103,7 @@ class _Season:
         )  # fmt: skip
         goal = (Goal(step=self.kind.goal),)
         self.record = HorseRecord(format=FORMAT, version=VERSION, horse=profile, goals=goal)
+        self.opened = set[tuple[str, Side]]()
         self.run, self.by_hand = Run(self.kind), Way(self._way_to_goal())
         day, last_new = START, 0
         for session in range(1, self.kind.sessions + 1):
@@ -127,12 +128,13 @@ class _Season:
         later = Standing(self.record, self.catalogue, grown)
         return [s for s in standing.catalogue.steps if s in path and not later.is_too_young(s)]
 
-    def _answer(self, step: str, side: object, band_top: int) -> Ask:
-        if step not in self.run.asked_in:
-            self.run.asked_in[step] = self.session
+    def _answer(self, step: str, side: Side, band_top: int) -> Ask:
+        self.run.asked_in.setdefault(step, self.session)
+        if (step, side) not in self.opened:
+            self.opened.add((step, side))
             if not self.assessing:
-                self.run.chances.append(self.true_chance(step))
-        ask = self.horse.ask(step, side, band_top, ask_id=new_id(self.horse.rng))  # type: ignore[arg-type]
+                self.run.chances.append(self.horse.chance_now(step, side, band_top))
+        ask = self.horse.ask(step, side, band_top, ask_id=new_id(self.horse.rng))
         self.run.bad += ask.tension is Tension.ALARMED or ask.over
         self.run.asks += 1
         return ask

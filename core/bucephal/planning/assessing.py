@@ -139,6 +139,18 @@ def first_tried(horse: Horse, ladder: Catalogue) -> dict[str, str]:
     return found
 
 
+def background_tries(horse: Horse, ladder: Catalogue) -> tuple[AssessmentTry, ...]:
+    """Everything that a horse of this background is tried on, in order, whatever came before it."""
+    plan = load_library().assessments[horse.background or TAKEN_FOR_UNKNOWN]
+    steps = (step for session in plan.sessions for step in session)
+    return tuple(_try(step, _because(plan, step, ladder), (), False, ladder) for step in steps)
+
+
+def was_looked_at(record: HorseRecord) -> bool:
+    """Was a session of its assessment held?"""
+    return _days_held(record) > 0
+
+
 def _days_held(record: HorseRecord) -> int:
     return len({one.date for one in record.sessions if one.kind is SessionKind.ASSESSMENT and one.asks})
 
@@ -240,7 +252,7 @@ def _after(step: str, earlier: list[str], ladder: Catalogue, *, any_answer: bool
     the saddle it goes only where everything that is for safety came light.
 
     Args:
-        any_answer: it was ridden before, and its brakes under a rider have to come, at whatever level.
+        any_answer: it was ridden before, and its brakes have to come, at whatever level.
     """
     path, own = set(ladder.path_to(step)), ladder.exercise(step)
     found = []
@@ -249,8 +261,7 @@ def _after(step: str, earlier: list[str], ladder: Catalogue, *, any_answer: bool
         if before in path and (
             exercise.id == own.id or exercise.safety or exercise.kind is StepKind.TOLERANCE
         ):
-            any_will_do = any_answer and ladder.stage(before).ridden
-            light = exercise.safety and ladder.stage(step).ridden and not any_will_do
+            light = exercise.safety and ladder.stage(step).ridden and not any_answer
             found.append(After(step=before, light=light))
     return tuple(found)
 

@@ -324,7 +324,7 @@ def fresh(day: Day) -> list[Choice]:
     order = sorted(
         steps,
         key=lambda step: (
-            not day.standing.riding.replaces(step),
+            not (day.standing.riding.replaces(step) and (not path or step in path)),
             bool(path) and step not in path,
             # A helper is not there every day.
             not (day.request.helper and day.helper_needed(step)),

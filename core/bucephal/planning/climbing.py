@@ -22,7 +22,8 @@ from bucephal.words import plans as words
 CLIMBS_A_SESSION, CLIMBS_UNDER_THREE, CLIMBS_SCHOOLED = 3, 2, 5
 CLIMBS_EXCITING = 1
 _CLIMBING = (ItemKind.NEW, ItemKind.PRACTICE)
-_KEEPS_ITS_TIME = (ItemKind.EASY_YES, ItemKind.LOOSEN)
+_KEEPS_ITS_TIME = (ItemKind.ASSESS, ItemKind.NEW, ItemKind.EASY_YES, ItemKind.LOOSEN)
+"""Going up takes no time from what the session is for."""
 
 
 def most_climbs(day: Day) -> int:

@@ -13,7 +13,15 @@ from bucephal.answers import DANGER_EVENTS
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments
-from bucephal.record import FlagCode, HorseRecord, Session, days_off, ride_number, sessions_in_order
+from bucephal.record import (
+    FlagCode,
+    HorseRecord,
+    Session,
+    SessionKind,
+    days_off,
+    ride_number,
+    sessions_in_order,
+)
 from bucephal.response import Tracks
 from bucephal.welfare import (
     GROWN_MONTHS,
@@ -254,7 +262,7 @@ class Day:
 
     def _ended_heavy(self) -> bool:
         last = self.last_session
-        if last is None:
+        if last is None or last.kind is SessionKind.ASSESSMENT:
             return False
         ask = last.asks[-1]
         track = self.standing.tracks.get(ask.step, ask.side)

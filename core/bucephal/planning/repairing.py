@@ -16,7 +16,7 @@ from bucephal.planning.choosing import Choice, asked_steps, sided
 from bucephal.planning.day import Day, worked_out_once
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, BadMoment, side_gap
-from bucephal.record import Correct, Overridden
+from bucephal.record import Correct, Overridden, SessionKind
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import FIRST_ANSWERS_LOST, SIDE_HINT, SLIPPING_BELOW, CueTrack
 from bucephal.words import plans as words
@@ -84,8 +84,10 @@ def _asked_last(track: CueTrack) -> tuple[date, int]:
 
 
 def _is_left(track: CueTrack) -> bool:
+    """An assessment looks how heavy an answer is: that is found, not left."""
     answers = track.answers
-    return bool(answers) and not (answers[-1].success and answers[-1].calm)
+    looked_at = track.asks[-1].session.kind is SessionKind.ASSESSMENT
+    return bool(answers) and not looked_at and not (answers[-1].success and answers[-1].calm)
 
 
 def _put_right(day: Day, track: CueTrack) -> Choice:

@@ -6,7 +6,14 @@ Order (common practice): settle, checks, repair, practice, new, easy yes, loosen
 from __future__ import annotations
 
 from bucephal.ladder import Catalogue, Side
-from bucephal.planning.assessing import FRAME_MIN, AssessmentTry, assess_minutes, tries_today, was_asked
+from bucephal.planning.assessing import (
+    FRAME_MIN,
+    AssessmentTry,
+    assess_minutes,
+    tries_today,
+    was_asked,
+    was_looked_at,
+)
 from bucephal.planning.choosing import (
     MOST_GOING_ON,
     MOST_IN_WORK,
@@ -31,6 +38,7 @@ from bucephal.planning.leaving_out import (
 )
 from bucephal.planning.models import Climb, ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan, Why
 from bucephal.planning.repairing import WAITING_FOR_NOTHING_NEW, repairs, rests_on_heavier_side
+from bucephal.planning.trying import LEAST_OF_A_SESSION, tries_beside
 from bucephal.progress import BACK_TO_WALK, TROT, StepState
 from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks
@@ -38,14 +46,19 @@ from bucephal.welfare import Heat, heat_sum
 from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
 
-_ORDER = list(ItemKind)
+_ORDER = (
+    ItemKind.SETTLE, ItemKind.CHECK, ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.ASSESS, ItemKind.NEW,
+    ItemKind.EASY_YES, ItemKind.LOOSEN,
+)  # fmt: skip
 # What is dropped first when minutes are short, and how many of it are kept.
 _DROPPED_FIRST = (
     (ItemKind.CHECK, 1),
     (ItemKind.PRACTICE, 0),
     (ItemKind.REPAIR, 1),
+    (ItemKind.ASSESS, 1),
     (ItemKind.CHECK, 0),
     (ItemKind.NEW, 0),
+    (ItemKind.ASSESS, 0),
 )
 REPAIRS_WAIT = "repairs"
 REPAIRS_SHARE = 0.5
@@ -77,11 +90,13 @@ def plan_session(
     if trying is not None:
         return trying
     to_repair = repairs(day)
-    nothing_new = day.nothing_new_because() or _repairs_wait(to_repair)
+    nothing_new = day.nothing_new_because()
+    tries = tries_beside(day) if nothing_new is None or nothing_new[0] == "ended-heavy" else []
+    nothing_new = nothing_new or _repairs_wait(to_repair)
     chosen = [(ItemKind.REPAIR, one) for one in to_repair]
-    taken = {one.step for one in to_repair}
+    taken = {one.step for one in to_repair} | {one.step for one in tries}
     if nothing_new is None:
-        chosen += _something_new(day, taken)
+        chosen += _something_new(day, taken, tried=bool(tries))
     elif nothing_new[0] == REPAIRS_WAIT:
         going_on = [one for one in learning(day) if one.step not in taken]
         chosen += [(ItemKind.PRACTICE, one) for one in going_on[:1]]
@@ -92,7 +107,7 @@ def plan_session(
         chosen.append((ItemKind.EASY_YES, yes))
         taken.add(yes.step)
     chosen += [(ItemKind.CHECK, one) for one in checks(day, todays, taken)]
-    return _compose(day, chosen, nothing_new)
+    return _compose(day, chosen, tries, nothing_new)
 
 
 def _repairs_wait(to_repair: list[Choice]) -> tuple[str, str] | None:
@@ -127,7 +142,7 @@ def _assessment(day: Day) -> SessionPlan | None:
             left.append(no_time(one.step, one.name, one.minutes, room))
         else:
             tries.append(one)
-    if not tries:
+    if len(tries) < (LEAST_OF_A_SESSION if was_looked_at(day.record) else 1):
         return None
     steps = tuple(one.step for one in tries)
     items = [settle, *(assessed_item(day, one, steps) for one in tries), loosen]
@@ -154,8 +169,8 @@ def _up_to(record: HorseRecord, request: PlanRequest) -> HorseRecord:
     return record.model_copy(update={"sessions": past})
 
 
-def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
-    """At most one new stage; while four are in work, one of those takes its place.
+def _something_new(day: Day, taken: set[str], *, tried: bool) -> list[tuple[ItemKind, Choice]]:
+    """At most one new stage, none beside what is tried; while four are in work, one of those takes its place.
 
     Beside it goes on what the goal waits for, and what is being learned, as far as the time goes.
     """
@@ -166,7 +181,7 @@ def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
         one for one in fresh(day)
         if one.step not in known and rests_on_heavier_side(day, one.step) is None
     ]  # fmt: skip
-    if not begin or in_work(day, begin[0].step) >= MOST_IN_WORK:
+    if tried or not begin or _is_full(day, begin[0].step):
         new, rest = going_on[:1], going_on[1:]
     else:
         new, rest = begin[:1], going_on
@@ -180,6 +195,11 @@ def _something_new(day: Day, taken: set[str]) -> list[tuple[ItemKind, Choice]]:
     ][:MOST_GOING_ON]  # fmt: skip
     fresh_ones = [(ItemKind.NEW, one) for one in (*with_it, *new)]
     return [(ItemKind.PRACTICE, one) for one in practice[: MOST_GOING_ON - len(with_it)]] + fresh_ones
+
+
+def _is_full(day: Day, step: str) -> bool:
+    """Four in work; what a horse did under others is not opened."""
+    return not day.standing.riding.replaces(step) and in_work(day, step) >= MOST_IN_WORK
 
 
 def _with_it(day: Day, new: list[Choice], begin: list[Choice]) -> list[Choice]:
@@ -196,9 +216,14 @@ def _with_it(day: Day, new: list[Choice], begin: list[Choice]) -> list[Choice]:
 
 
 def _compose(
-    day: Day, chosen: list[tuple[ItemKind, Choice]], nothing_new: tuple[str, str] | None
+    day: Day,
+    chosen: list[tuple[ItemKind, Choice]],
+    tries: list[AssessmentTry],
+    nothing_new: tuple[str, str] | None,
 ) -> SessionPlan:
     items = [item_for(day, kind, choice) for kind, choice in chosen]
+    tried_today = tuple(one.step for one in tries)
+    items += [assessed_item(day, one, tried_today) for one in tries]
     loosen = loosen_item(any(item.ridden for item in items))
     settle = settle_item(day, most=_most_to_settle(day, loosen.minutes))
     limit, _ = day.schooling_limit
@@ -208,6 +233,7 @@ def _compose(
         room = min(room, day.whole_session_limit - settle.minutes - loosen.minutes)
     items, waiting = _within_half(items, max(room, 1))
     items, dropped = _fit(day, items, max(room, 1))
+    items = _not_without(items, tried_today)
     ordered = [settle, *sorted(items, key=lambda item: _ORDER.index(item.kind)), loosen]
     planned = {item.step for item in ordered if item.step is not None}
     heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
@@ -292,6 +318,16 @@ def _least_needed(items: list[PlanItem]) -> PlanItem | None:
         if len(of_kind) > kept:
             return of_kind[-1]
     return None
+
+
+def _not_without(items: list[PlanItem], tried: tuple[str, ...]) -> list[PlanItem]:
+    """What rests on a try that found no time today goes with it."""
+    there = {item.id for item in items}
+    lost = {f"{ItemKind.ASSESS}:{step}" for step in tried} - there
+    while (without := [item for item in items if not any(one.item in lost for one in item.after)]) != items:
+        lost |= {item.id for item in items} - {item.id for item in without}
+        items = without
+    return items
 
 
 def _headline(day: Day, items: list[PlanItem]) -> str:

@@ -4,6 +4,11 @@ It is richer than the response model and owes it nothing: the demo, the tests an
 calibrate` put questions to it as to a real horse. Everything about it is an assumption (own),
 seeded and repeatable. What it does to a bad trainer is common practice, no source: nagging makes
 dull, sudden force makes jumpy, drilling makes tired.
+
+It learns in two ways. What is new about a question becomes clear within the session, answer by answer, and
+most of that is still there next day; how light the answer is changes from day to day only. A new question is
+met with what the horse has of all that it rests on: who comes to it too early meets a heavier one. How fast
+was set by what practice knows of its pace (see docs/pace.md), not by how the planner fares.
 """
 
 from __future__ import annotations
@@ -19,7 +24,15 @@ from bucephal.record import Ask, Correct, Lead, Tension
 from bucephal.simulate.traits import Traits, Weather
 
 TOP = 10
-EACH_STAGE_HARDER = 1.4
+EACH_STAGE_HARDER = 0.8
+"""Levels that a new stage is heavier at first than the one before it: what is not clear yet."""
+NEW_HARDER = 0.7
+"""The same of a new exercise, above what it rests on."""
+NEVER_MET = 0.3
+"""How easy something that an exercise rests on is, where it was never asked."""
+ROOT_COMFORT = 0.45
+EASY_LEVEL, LEVELS = 1.0, 8.0
+"""Level of what is wholly easy, and how many above it something is that is not easy at all."""
 ANSWERS_THAT_TEACH = 3
 HEAVY_TEACHES = 0.5
 """A heavy answer that is let go at once teaches too, half as much as a light one."""
@@ -38,9 +51,13 @@ class _Skill:
 
     exercise: Exercise
     canter: bool
-    level: float
+    lightness: float
+    """Level at which it answers what is clear to it."""
+    unclear: float
+    """Levels on top of that, as long as the question is new."""
     comfort: float
     """Tolerance and measures: 0 (never met) to 1 (nothing to it)."""
+    unclear_at_dawn: float = 0.0
     last_day: int | None = None
     away: int = 0
     """Days between its last day and today, as long as today goes on."""
@@ -48,6 +65,17 @@ class _Skill:
     light_today: int = 0
     heavy_today: int = 0
     nagged_today: int = 0
+
+    @property
+    def level(self) -> float:
+        return self.lightness + self.unclear
+
+    @property
+    def ease(self) -> float:
+        """0 to 1, whatever its kind."""
+        if self.exercise.kind is StepKind.LIGHTNESS:
+            return float(np.clip(1 - (self.level - EASY_LEVEL) / LEVELS, 0, 1))
+        return float(np.clip(self.comfort, 0, 1))
 
 
 @dataclass
@@ -89,12 +117,14 @@ class VirtualHorse:
         learned = traits.quickness * min(answers / ANSWERS_THAT_TEACH, 1.0)
         if skill.asked_today > traits.stamina:  # drilled: what came after it had enough does not stay
             learned *= traits.stamina / skill.asked_today
+        kept = traits.overnight
         if self.rng.random() < traits.plateau_chance:
-            learned = 0.0
+            learned = kept = 0.0
+        skill.unclear += (1 - kept) * (skill.unclear_at_dawn - skill.unclear)
         nagging = max(skill.heavy_today - skill.light_today - PATIENCE, 0) + 2 * skill.nagged_today
-        skill.level += traits.dulling * nagging - learned * max(skill.level - traits.lightest, 0)
+        skill.lightness += traits.dulling * nagging - learned * max(skill.lightness - traits.lightest, 0)
         if self.rng.random() < traits.setback_chance:
-            skill.level += float(self.rng.uniform(0.5, 1.5))
+            skill.lightness += float(self.rng.uniform(0.5, 1.5))
         skill.comfort += 0.7 * learned * 2 * (1 - skill.comfort)
         skill.asked_today = skill.light_today = skill.heavy_today = skill.nagged_today = 0
 
@@ -126,7 +156,7 @@ class VirtualHorse:
 
     def slip(self, step: str, side: Side, levels: float) -> None:
         """Something went wrong since last time: the step is heavier by some levels."""
-        self._skill(step, side).level += levels
+        self._skill(step, side).lightness += levels
 
     def settle_minutes(self, days_off: int) -> float:
         """Minutes until it is settled today."""
@@ -162,7 +192,14 @@ class VirtualHorse:
         skill = self._skill(step, side)
         if skill.exercise.kind is StepKind.LIGHTNESS:
             return self.chance_light_first(step, side, band_top)
-        return _COMES + _COMES_WITH_COMFORT * min(max(skill.comfort, 0.0), 1.0)
+        return _chance_to_come(skill.comfort)
+
+    def chance_now(self, step: str, side: Side, band_top: int) -> float:
+        """The same of the very next ask, mood and all."""
+        skill = self._present(step, side)
+        if skill.exercise.kind is StepKind.LIGHTNESS:
+            return self.chance_light(step, side, band_top)
+        return _chance_to_come(self._comfort_now(skill))
 
     def _chance_within(
         self, centre: float, skill: _Skill, band_top: int, spread: float | None = None
@@ -181,6 +218,7 @@ class VirtualHorse:
         skill = self._skill(step, side)
         if not skill.asked_today:
             skill.away = 0 if skill.last_day is None else self._day - skill.last_day
+            skill.unclear_at_dawn = skill.unclear
         return skill
 
     def _skill(self, step: str, side: Side) -> _Skill:
@@ -191,16 +229,44 @@ class VirtualHorse:
             self._skills[key] = _Skill(exercise, canter, *self._at_first(step, side))
         return self._skills[key]
 
-    def _at_first(self, step: str, side: Side) -> tuple[float, float]:
+    def _at_first(self, step: str, side: Side) -> tuple[float, float, float]:
+        """Lightness, what is unclear, and comfort when a question is first met."""
         stiff = self.traits.stiffness if side is self.traits.stiff_side else 0.0
         if step in self.known:
             known = self.known[step]
-            return known + stiff, min(known, 1.0)
+            return known + stiff, 0.0, min(known, 1.0)
         earlier = self.catalogue.previous(step)
         before = self._skills.get((earlier, side)) if earlier is not None else None
-        if before is None:
-            return self.traits.start + stiff + float(self.rng.normal(0, 0.5)), 0.25
-        return before.level + EACH_STAGE_HARDER, 0.6 * before.comfort
+        if before is not None:
+            return before.lightness, before.unclear + EACH_STAGE_HARDER, 0.05 + 0.8 * before.comfort
+        level, comfort = self._from_what_it_rests_on(step)
+        level += stiff + float(self.rng.normal(0, 0.5))
+        unclear = float(np.clip(level - self.traits.lightest, 0, EACH_STAGE_HARDER))
+        return level - unclear, unclear, comfort
+
+    def _from_what_it_rests_on(self, step: str) -> tuple[float, float]:
+        """Level and comfort of an exercise that it never met."""
+        traits = self.traits
+        own = step.rpartition(".")[0]
+        needs = (need.step for need in self.catalogue.stage(step).needs)
+        eases = [self._ease(need) for need in needs if need.rpartition(".")[0] != own]
+        if all(one is None for one in eases):
+            return traits.start, ROOT_COMFORT
+        ease = float(np.mean([NEVER_MET if one is None else one for one in eases]))
+        rests_on = EASY_LEVEL + LEVELS * (1 - ease) + NEW_HARDER
+        carried = traits.carries_over
+        return (1 - carried) * traits.start + carried * rests_on, 0.25 + 0.5 * ease
+
+    def _ease(self, step: str) -> float | None:
+        """How easy a step or a later stage of its exercise is for it, all sides together; None: never met."""
+        for one in reversed(self.catalogue.this_and_later(step)):
+            sides = self.catalogue.exercise(one).side_names
+            met = [
+                self._skill(one, side) for side in sides if one in self.known or (one, side) in self._skills
+            ]
+            if met:
+                return float(np.mean([skill.ease for skill in met]))
+        return None
 
     def _warm_up(self, away: int, number: int) -> float:
         traits = self.traits
@@ -227,6 +293,8 @@ class VirtualHorse:
         over = answered and self._does_too_much(needed, level)
         wrong = answered and rng.random() < _wrong_chance(skill)
         light = answered and not wrong and level <= band_top
+        if answered:
+            skill.unclear *= 1 - traits.catches_on * (1 if light else HEAVY_TEACHES)
         skill.light_today += light
         skill.heavy_today += not light
         skill.nagged_today += not answered
@@ -265,9 +333,7 @@ class VirtualHorse:
 
     def _by_comfort(self, skill: _Skill, stage: Stage, side: Side, ask_id: str | None) -> Ask:
         exercise = skill.exercise
-        bad_day = 0.05 * (self._mood + self._bothered + self._upset)
-        comfort = skill.comfort - 0.03 * min(skill.away, 10) / 10 - bad_day
-        done = bool(self.rng.random() < _COMES + _COMES_WITH_COMFORT * min(max(comfort, 0.0), 1.0))
+        done = bool(self.rng.random() < _chance_to_come(self._comfort_now(skill)))
         skill.light_today += done
         skill.heavy_today += not done
         skill.comfort += (0.10 if done else 0.03) * (1 - skill.comfort)
@@ -287,6 +353,10 @@ class VirtualHorse:
             **fields,
         )
 
+    def _comfort_now(self, skill: _Skill) -> float:
+        bad_day = 0.05 * (self._mood + self._bothered + self._upset)
+        return skill.comfort - 0.03 * min(skill.away, 10) / 10 - bad_day
+
     def _extent(self, exercise: Exercise, target: float, done: bool) -> float:
         better, worse = self.rng.uniform(1.0, 1.5), self.rng.uniform(0.3, 0.95)
         if exercise.compare is Compare.AT_MOST:
@@ -301,6 +371,10 @@ class VirtualHorse:
         if draw < chance * 0.12:
             return Tension.ALARMED
         return Tension.TIGHT if draw < chance else Tension.CALM
+
+
+def _chance_to_come(comfort: float) -> float:
+    return _COMES + _COMES_WITH_COMFORT * min(max(comfort, 0.0), 1.0)
 
 
 def _wrong_chance(skill: _Skill) -> float:

@@ -22,6 +22,9 @@ class Traits:
         start: level at which it answers a cue it has never met.
         lightest: level at which it ends up, when all is learned.
         quickness: share of the way to lightness that a day with three light answers closes.
+        catches_on: share of what is unclear about a new question that each light answer clears.
+        overnight: share of what a day made clear that is still there on the next.
+        carries_over: how far what a new exercise rests on decides how it is met; the rest is ``start``.
         plateau_chance: chance that a day's learning does not stick.
         setback_chance: chance, each working day and cue, that something is lost overnight.
         steadiness: scatter of its answers (sd, levels).
@@ -46,6 +49,9 @@ class Traits:
     start: float = 6.0
     lightest: float = 1.2
     quickness: float = 0.22
+    catches_on: float = 0.3
+    overnight: float = 0.7
+    carries_over: float = 0.7
     plateau_chance: float = 0.2
     setback_chance: float = 0.01
     steadiness: float = 0.7
