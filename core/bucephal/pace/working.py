@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from bucephal.answers import HeardEntry, StepRule, came, is_accepted
 from bucephal.coach import Advice, Coach, CoachSettings, SoFar
 from bucephal.ladder import Catalogue, Side
-from bucephal.planning import REST_S, Climb, ItemKind, PlanItem, SessionPlan, SideDose
+from bucephal.planning import REST_S, Climb, ItemAfter, ItemKind, PlanItem, SessionPlan, SideDose
 from bucephal.record import Ask, Horse, Tension, band_for
 
 MOST_ANSWERS = 20
@@ -35,8 +35,8 @@ class Working:
     catalogue: Catalogue
     answer: Answer
     asks: list[Ask] = field(default_factory=list)
-    passed: set[tuple[str, bool]] = field(default_factory=set)
-    """Items of which every side came, and (True) of which every side came light."""
+    worked: dict[str, list[list[Ask]]] = field(default_factory=dict)
+    """By item, side by side: the answers to its own step, not to an easier one."""
     finishing: bool = False
     """The coach has said that an easy yes comes next."""
     climbed: int = 0
@@ -47,7 +47,7 @@ class Working:
         for item in self.plan.items:
             if item.step is None or (self.finishing and item.kind is not ItemKind.EASY_YES):
                 continue
-            if self.passed.issuperset((one.item, one.light) for one in item.after):
+            if all(map(self._has_come, item.after)):
                 self._work_item(item)
         return self.asks
 
@@ -55,7 +55,7 @@ class Working:
         climb = self._climb_after(item)
         self.elapsed_s += REST_S if self.asks else 0
         done = [list(self._work_side(item, dose, climb, place)) for place, dose in enumerate(item.sides)]
-        self._note(item, [[ask for ask, _ in side if ask.step == item.step] for side in done])
+        self.worked[item.id] = [[ask for ask, _ in side if ask.step == item.step] for side in done]
         last = done[-1][-1][1] if done and done[-1] else None
         if last is not None and climb is not None and last.code == "go-up":
             self.climbed += 1
@@ -111,11 +111,21 @@ class Working:
             tries=sum(both or ask.side is side for ask in own),
         )
 
-    def _note(self, item: PlanItem, sides: list[list[Ask]]) -> None:
-        if all(any(came(ask, self._rule(ask)) for ask in side) for side in sides):
-            self.passed.add((item.id, False))
-        if all(any(is_accepted(ask, self._rule(ask)) for ask in side) for side in sides):
-            self.passed.add((item.id, True))
+    def _has_come(self, one: ItemAfter) -> bool:
+        sides = self.worked.get(one.item, [])
+        return bool(sides) and all(self._row(one, side) >= one.row for side in sides)
+
+    def _row(self, one: ItemAfter, side: list[Ask]) -> int:
+        """The longest row of what counts; only the first where it has to come at once."""
+        longest = row = 0
+        for ask in side:
+            rule = self._rule(ask)
+            good = is_accepted(ask, rule) if one.light else came(ask, rule)
+            if not good and one.at_once:
+                break
+            row = row + 1 if good else 0
+            longest = max(longest, row)
+        return longest
 
     def _rule(self, ask: Ask) -> StepRule:
         exercise, stage = self.catalogue.exercise(ask.step), self.catalogue.stage(ask.step)

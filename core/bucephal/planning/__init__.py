@@ -5,6 +5,7 @@ from bucephal.planning.dosing import REST_S
 from bucephal.planning.models import (
     Climb,
     DayMinutes,
+    ItemAfter,
     ItemKind,
     LeftOut,
     Place,
@@ -19,7 +20,7 @@ from bucephal.planning.resting import rest_because
 from bucephal.planning.session import plan_session
 
 __all__ = [
-    "REST_S", "Assessment", "Climb", "DayMinutes", "ItemKind", "LeftOut", "Place", "Placement", "PlanItem",
+    "REST_S", "Assessment", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement", "PlanItem",
     "PlanRequest", "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "placement",
     "plan_session", "rest_because",
 ]  # fmt: skip

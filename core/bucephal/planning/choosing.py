@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from graphlib import TopologicalSorter
 
 from bucephal.goals import goal_path
 from bucephal.ladder import Gate, Need, Side
@@ -19,15 +20,16 @@ from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
     READY_CHANCE,
     READY_DAYS,
+    SLIPPING_BELOW,
     CueTrack,
 )
 from bucephal.words import plans as words
 from bucephal.words.plain import lower_first
 
-MOST_IN_WORK = 4
-"""Exercises begun and not ready, on the ground and ridden each; tries of an assessment do not count."""
 MOST_GOING_ON = 3
 """Of them in one session beside what is new [own]."""
+MOST_LEFT_OUT = 2
+"""Sessions running that a begun step may be left out before it comes first."""
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
 
 
@@ -113,6 +115,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
             step not in holding,
             step not in once,
             step not in needed,
+            -_row_behind(day, step) if step in once else 0,
             day.catalogue.exercise(step).phase not in (now, before),
             _last_on(day, step),
         ),
@@ -177,16 +180,19 @@ def frontier(day: Day) -> list[str]:
 
 
 def _is_behind_it(day: Day, step: str) -> bool:
-    """Under what a horse that was ridden before is first tried on."""
-    if not day.standing.riding.replaces(step):
+    """Under what a horse that was ridden before is first tried on, and not asked as the smaller question."""
+    if not day.standing.riding.replaces(step) or _tracks(day, step):
         return False
     tried_first = first_tried(day.record.horse, day.catalogue).get(step.rpartition(".")[0])
     return tried_first is not None and day.catalogue.position(step) < day.catalogue.position(tried_first)
 
 
 def in_work(day: Day, beside: str) -> int:
-    """Exercises begun and not ready that are worked, of the same kind: on the ground or ridden."""
-    ridden = day.catalogue.stage(beside).ridden
+    """Exercises begun and not ready that are worked, of the same kind: on the ground or ridden.
+
+    Where there is a goal, an exercise is closed when what the goal needs of it is ready.
+    """
+    ridden, path = day.catalogue.stage(beside).ridden, goal_steps(day)
     worked = {
         ask.step
         for session in day.record.sessions
@@ -197,6 +203,7 @@ def in_work(day: Day, beside: str) -> int:
         day.catalogue.exercise(step).id
         for step in worked
         if step in day.catalogue
+        and (not path or step in path)
         and day.standing.state(step) is StepState.LEARNING
         and day.catalogue.stage(step).ridden is ridden
     })  # fmt: skip
@@ -206,6 +213,35 @@ def in_work(day: Day, beside: str) -> int:
 def goal_steps(day: Day) -> frozenset[str]:
     """Every step that the horse's goals need; empty without goals."""
     return goal_path(day.record, day.catalogue)
+
+
+@worked_out_once
+def waiting_behind(day: Day) -> dict[str, int]:
+    """By exercise: how many steps, one after the other, still wait for it on the way to the goals.
+
+    Where the longest row waits is where the pace is made; what a goal does not wait for is not in it.
+    """
+    rests_on: dict[str, set[str]] = {}
+    looking = [goal.step for goal in day.record.goals if goal.step in day.catalogue]
+    while looking:
+        step = looking.pop()
+        if step not in rests_on:
+            rests_on[step] = {need.step for need in day.standing.missing(step)}
+            looking += rests_on[step]
+    row: dict[str, int] = {}
+    for step in reversed(list(TopologicalSorter(rests_on).static_order())):
+        row.setdefault(step, 1)
+        for need in rests_on[step]:
+            row[need] = max(row.get(need, 0), row[step] + 1)
+    longest: dict[str, int] = {}
+    for step, length in row.items():
+        exercise = day.catalogue.exercise(step).id
+        longest[exercise] = max(longest.get(exercise, 0), length)
+    return longest
+
+
+def _row_behind(day: Day, step: str) -> int:
+    return waiting_behind(day).get(day.catalogue.exercise(step).id, 0)
 
 
 @dataclass(frozen=True)
@@ -259,27 +295,57 @@ def _under_better(day: Day) -> frozenset[str]:
 
 
 def _forbids_going_on(need: MissingNeed) -> bool:
-    """What was begun may go on beside a need that was never tried, if 'ready' is all it wants."""
-    return need.gate is Gate.CONFIRMED or need.figure is not None
+    """What was begun may go on beside a need that was never tried, or is likely still to come, if 'ready'
+    is all it wants.
+    """
+    unlikely = need.figure is not None and need.figure < need.wanted
+    return need.gate is Gate.CONFIRMED or unlikely
 
 
 @worked_out_once
 def learning(day: Day) -> list[Choice]:
-    """Steps begun and not ready, that can be gone on with today: goal first, longest rest first."""
+    """Steps begun and not ready, that can be gone on with today.
+
+    On the way to the goal what was left out twice running comes first, then what most still waits for.
+    """
     path, once = goal_steps(day), seen_once(day)
     steps = [
         step for step in _reach(day).workable
-        if day.standing.state(step) is StepState.LEARNING and step not in once
+        if day.standing.state(step) is StepState.LEARNING and (step not in once or step in path)
     ]  # fmt: skip
+    steps += [step for step in regained(day) if day.obstacle(step) is None]
     order = sorted(
         steps,
         key=lambda step: (
             not day.standing.riding.replaces(step),
             bool(path) and step not in path,
+            not (day.request.helper and day.helper_needed(step)),
+            _sessions_since(day, step) < MOST_LEFT_OUT,
+            -_row_behind(day, step),
             _last_on(day, step),
         ),
     )
     return [Choice(step, _learning_why(day, step)) for step in order]
+
+
+@worked_out_once
+def regained(day: Day) -> list[str]:
+    """Steps that slipped and are ready again: to be gone on with until they are confirmed, not put right."""
+    return [
+        step for step in day.catalogue.steps
+        if day.standing.state(step) is StepState.SLIPPING and not any(map(is_lost, _tracks(day, step)))
+    ]  # fmt: skip
+
+
+def is_lost(track: CueTrack) -> bool:
+    """Slipped, and not good enough again."""
+    return track.standing.slipping and not (track.is_ready() and track.p_first() >= SLIPPING_BELOW)
+
+
+def _sessions_since(day: Day, step: str) -> int:
+    """Sessions in which it was left out, since it was asked last."""
+    last = _last_on(day, step)
+    return len({one.date for one in day.record.sessions if one.asks and one.date.isoformat() > last})
 
 
 @worked_out_once
@@ -305,7 +371,8 @@ def _learning_why(day: Day, step: str) -> Why:
     for track in tracks:
         figures |= {f"p_first_{track.side}": round(track.p_first(day.on), 2)}
         figures |= {f"{name}_{track.side}": number for name, number in _basis(track).items()}
-    short = day.standing.short_of(Need(step=step, gate=Gate.READY))
+    slipped = day.standing.state(step) is StepState.SLIPPING
+    short = day.standing.short_of(Need(step=step, gate=Gate.CONFIRMED if slipped else Gate.READY))
     return Why.of(words.going_on(short.lacks), figures)
 
 
@@ -320,20 +387,24 @@ def fresh(day: Day) -> list[Choice]:
     """
     begun = StepState.LEARNING
     steps = [step for step in _reach(day).workable if day.standing.state(step) is not begun]
-    path, past, now = goal_steps(day), _under_better(day), phases_now(day)
-    order = sorted(
-        steps,
-        key=lambda step: (
-            not (day.standing.riding.replaces(step) and (not path or step in path)),
-            bool(path) and step not in path,
-            # A helper is not there every day.
-            not (day.request.helper and day.helper_needed(step)),
-            step in past,
-            day.catalogue.exercise(step).id not in day.catalogue.prefers,
-            day.catalogue.exercise(step).phase not in now,
-        ),
-    )
+    path = goal_steps(day)
+    order = sorted(steps, key=lambda step: goal_first(day, step))
     return [Choice(step, _fresh_why(day, step, step in path)) for step in order]
+
+
+def goal_first(day: Day, step: str) -> tuple[bool | int, ...]:
+    """What is begun before what: the order of ``fresh``."""
+    path = goal_steps(day)
+    return (
+        not (day.standing.riding.replaces(step) and (not path or step in path)),
+        bool(path) and step not in path,
+        # A helper is not there every day.
+        not (day.request.helper and day.helper_needed(step)),
+        step in _under_better(day),
+        -_row_behind(day, step),
+        day.catalogue.exercise(step).id not in day.catalogue.prefers,
+        day.catalogue.exercise(step).phase not in phases_now(day),
+    )
 
 
 def taken_as_known(day: Day) -> frozenset[str]:

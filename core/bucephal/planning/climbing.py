@@ -12,7 +12,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from bucephal.coach import CLIMB_AIM
-from bucephal.planning.choosing import Choice
+from bucephal.planning.choosing import Choice, goal_steps
 from bucephal.planning.day import CONSOLIDATING_RIDES, RIDDEN_FROM_MONTHS, Day
 from bucephal.planning.dosing import item_for
 from bucephal.planning.models import Climb, ItemKind, PlanItem, Why
@@ -76,6 +76,9 @@ def _stages_above(day: Day, step: str, planned: set[str | None]) -> Iterator[str
 def _may_follow(day: Day, below: str, above: str) -> bool:
     """Nothing stands in its way today but that the stage before it is still to come light."""
     if day.catalogue.stage(above).own_day or day.standing.state(above) in GOOD:
+        return False
+    path = goal_steps(day)
+    if below in path and above not in path:  # the time is for what the goal waits for
         return False
     others = [need for need in day.standing.missing(above) if need.step != below]
     return not others and day.obstacle(above) is None

@@ -88,10 +88,12 @@ class ItemRemedy(FrozenModel):
 
 
 class ItemAfter(FrozenModel):
-    """An item of the same session; ``light``: accepted; else answered at all."""
+    """An item of the same session that must have come, on every side."""
 
     item: str
-    light: bool
+    light: bool = Field(description="Accepted answers; else any answer will do.")
+    row: int = Field(1, ge=1, description="So many in a row.")
+    at_once: bool = Field(False, description="They were the first answers.")
 
 
 class PlanItem(FrozenModel):

@@ -12,7 +12,7 @@ from datetime import date
 
 from bucephal.answers import answer_in_words
 from bucephal.ladder import Side
-from bucephal.planning.choosing import Choice, asked_steps, sided
+from bucephal.planning.choosing import Choice, asked_steps, is_lost, sided
 from bucephal.planning.day import Day, worked_out_once
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, BadMoment, side_gap
@@ -114,7 +114,7 @@ def _slipping(day: Day) -> list[Choice]:
     """Safety exercises first."""
     found = []
     for step, tracks in asked_steps(day):
-        slipped = [track for track in tracks if track.standing.slipping]
+        slipped = [track for track in tracks if is_lost(track)]
         if slipped:
             worst = min(slipped, key=lambda track: track.p_first(day.on))
             figures: dict[str, float] = {f"wanted_{worst.side}": SLIPPING_BELOW}
@@ -133,6 +133,12 @@ def _slip_cause(worst: CueTrack, day: Day) -> str:
         return words.slipped_by_chance(chance, what)
     by_run = heavy >= FIRST_ANSWERS_LOST
     return words.slipped_by_run(heavy) if by_run else words.slipped_and_back(chance, what)
+
+
+def waiting_to_be_put_right(day: Day, to_repair: list[Choice]) -> int:
+    """How many wait; that one side is the heavier is a matter of the dose and keeps nobody waiting."""
+    doses = {one.step for one in _one_sided(day)} - {one.step for one in (*promised(day), *_slipping(day))}
+    return sum(one.step not in doses for one in to_repair)
 
 
 @worked_out_once

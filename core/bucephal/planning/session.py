@@ -16,12 +16,11 @@ from bucephal.planning.assessing import (
 )
 from bucephal.planning.choosing import (
     MOST_GOING_ON,
-    MOST_IN_WORK,
     Choice,
     checks,
     easy_yes,
     fresh,
-    in_work,
+    goal_steps,
     learning,
     taken_as_known,
     to_confirm,
@@ -36,8 +35,23 @@ from bucephal.planning.leaving_out import (
     more_on_easier_side,
     no_time,
 )
-from bucephal.planning.models import Climb, ItemKind, LeftOut, PlanItem, PlanRequest, SessionPlan, Why
-from bucephal.planning.repairing import WAITING_FOR_NOTHING_NEW, repairs, rests_on_heavier_side
+from bucephal.planning.models import (
+    Climb,
+    ItemAfter,
+    ItemKind,
+    LeftOut,
+    PlanItem,
+    PlanRequest,
+    SessionPlan,
+    Why,
+)
+from bucephal.planning.opening import Begun, is_full, opened_after, second_new
+from bucephal.planning.repairing import (
+    WAITING_FOR_NOTHING_NEW,
+    repairs,
+    rests_on_heavier_side,
+    waiting_to_be_put_right,
+)
 from bucephal.planning.trying import LEAST_OF_A_SESSION, tries_beside
 from bucephal.progress import BACK_TO_WALK, TROT, StepState
 from bucephal.record import HorseRecord, SessionKind
@@ -50,7 +64,11 @@ _ORDER = (
     ItemKind.SETTLE, ItemKind.CHECK, ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.ASSESS, ItemKind.NEW,
     ItemKind.EASY_YES, ItemKind.LOOSEN,
 )  # fmt: skip
-# What is dropped first when minutes are short, and how many of it are kept.
+Chosen = tuple[ItemKind, Choice]
+Conditions = dict[str, tuple[ItemAfter, ...]]
+"""By step: what must have come before it today."""
+# What is dropped first when minutes are short, and how many of it are kept; of a kind, what the goal does not
+# wait for goes first.
 _DROPPED_FIRST = (
     (ItemKind.CHECK, 1),
     (ItemKind.PRACTICE, 0),
@@ -60,6 +78,8 @@ _DROPPED_FIRST = (
     (ItemKind.NEW, 0),
     (ItemKind.ASSESS, 0),
 )
+_BESIDE_THE_GOAL = (ItemKind.NEW, ItemKind.PRACTICE)
+"""Dropped before anything that is on the way to it."""
 REPAIRS_WAIT = "repairs"
 REPAIRS_SHARE = 0.5
 """Of the schooling at most; the first is never too long."""
@@ -92,11 +112,13 @@ def plan_session(
     to_repair = repairs(day)
     nothing_new = day.nothing_new_because()
     tries = tries_beside(day) if nothing_new is None or nothing_new[0] == "ended-heavy" else []
-    nothing_new = nothing_new or _repairs_wait(to_repair)
-    chosen = [(ItemKind.REPAIR, one) for one in to_repair]
+    nothing_new = nothing_new or _repairs_wait(waiting_to_be_put_right(day, to_repair))
+    chosen: list[Chosen] = [(ItemKind.REPAIR, one) for one in to_repair]
+    conditions: Conditions = {}
     taken = {one.step for one in to_repair} | {one.step for one in tries}
     if nothing_new is None:
-        chosen += _something_new(day, taken, tried=bool(tries))
+        something, conditions = _something_new(day, taken, tried=bool(tries))
+        chosen += something
     elif nothing_new[0] == REPAIRS_WAIT:
         going_on = [one for one in learning(day) if one.step not in taken]
         chosen += [(ItemKind.PRACTICE, one) for one in going_on[:1]]
@@ -107,13 +129,13 @@ def plan_session(
         chosen.append((ItemKind.EASY_YES, yes))
         taken.add(yes.step)
     chosen += [(ItemKind.CHECK, one) for one in checks(day, todays, taken)]
-    return _compose(day, chosen, tries, nothing_new)
+    return _compose(day, chosen, conditions, tries, nothing_new)
 
 
-def _repairs_wait(to_repair: list[Choice]) -> tuple[str, str] | None:
-    if len(to_repair) < WAITING_FOR_NOTHING_NEW:
+def _repairs_wait(waiting: int) -> tuple[str, str] | None:
+    if waiting < WAITING_FOR_NOTHING_NEW:
         return None
-    return REPAIRS_WAIT, words.repairs_wait(len(to_repair))
+    return REPAIRS_WAIT, words.repairs_wait(waiting)
 
 
 def _assessment(day: Day) -> SessionPlan | None:
@@ -169,10 +191,11 @@ def _up_to(record: HorseRecord, request: PlanRequest) -> HorseRecord:
     return record.model_copy(update={"sessions": past})
 
 
-def _something_new(day: Day, taken: set[str], *, tried: bool) -> list[tuple[ItemKind, Choice]]:
+def _something_new(day: Day, taken: set[str], *, tried: bool) -> tuple[list[Chosen], Conditions]:
     """At most one new stage, none beside what is tried; while four are in work, one of those takes its place.
 
-    Beside it goes on what the goal waits for, and what is being learned, as far as the time goes.
+    Beside it goes on what the goal waits for, and what is being learned, as far as the time goes. Returns
+    what is chosen, and by step what must have come before it today.
     """
     going_on = [one for one in learning(day) if one.step not in taken]
     # What better steps rest on anyway is nothing new, even if it was never asked.
@@ -181,7 +204,7 @@ def _something_new(day: Day, taken: set[str], *, tried: bool) -> list[tuple[Item
         one for one in fresh(day)
         if one.step not in known and rests_on_heavier_side(day, one.step) is None
     ]  # fmt: skip
-    if tried or not begin or _is_full(day, begin[0].step):
+    if tried or not begin or is_full(day, begin[0].step):
         new, rest = going_on[:1], going_on[1:]
     else:
         new, rest = begin[:1], going_on
@@ -192,14 +215,23 @@ def _something_new(day: Day, taken: set[str], *, tried: bool) -> list[tuple[Item
     practice = [
         one for one in (*waiting, *rest)
         if not (exciting and day.catalogue.stage(one.step).exciting)
-    ][:MOST_GOING_ON]  # fmt: skip
-    fresh_ones = [(ItemKind.NEW, one) for one in (*with_it, *new)]
-    return [(ItemKind.PRACTICE, one) for one in practice[: MOST_GOING_ON - len(with_it)]] + fresh_ones
+    ][: MOST_GOING_ON - len(with_it)]  # fmt: skip
+    opened = [] if tried or with_it or exciting else _opened_today(day, new, begin, practice)
+    fresh_ones = [(ItemKind.NEW, one) for one in (*with_it, *new, *(each.choice for each in opened))]
+    conditions = {each.choice.step: each.after for each in opened}
+    return [(ItemKind.PRACTICE, one) for one in practice] + fresh_ones, conditions
 
 
-def _is_full(day: Day, step: str) -> bool:
-    """Four in work; what a horse did under others is not opened."""
-    return not day.standing.riding.replaces(step) and in_work(day, step) >= MOST_IN_WORK
+def _opened_today(day: Day, new: list[Choice], begin: list[Choice], practice: list[Choice]) -> list[Begun]:
+    """A first stage that what goes on today opens, or a second new exercise on the ground."""
+    main = new[0] if new else None
+    planned = {one.step: ItemKind.PRACTICE for one in practice} | {one.step: ItemKind.NEW for one in new}
+    opening = [one for one in opened_after(day, planned) if not is_full(day, one.choice.step)]
+    if main is None or not day.standing.is_new(main.step):
+        return opening[:1]
+    others = [*(Begun(one) for one in begin[1:]), *opening]
+    fitting = [one for one in others if not is_full(day, one.choice.step, beside=1)]
+    return list(second_new(day, Begun(main), fitting))
 
 
 def _with_it(day: Day, new: list[Choice], begin: list[Choice]) -> list[Choice]:
@@ -217,11 +249,15 @@ def _with_it(day: Day, new: list[Choice], begin: list[Choice]) -> list[Choice]:
 
 def _compose(
     day: Day,
-    chosen: list[tuple[ItemKind, Choice]],
+    chosen: list[Chosen],
+    conditions: Conditions,
     tries: list[AssessmentTry],
     nothing_new: tuple[str, str] | None,
 ) -> SessionPlan:
-    items = [item_for(day, kind, choice) for kind, choice in chosen]
+    items = [
+        item_for(day, kind, choice).model_copy(update={"after": conditions.get(choice.step, ())})
+        for kind, choice in chosen
+    ]
     tried_today = tuple(one.step for one in tries)
     items += [assessed_item(day, one, tried_today) for one in tries]
     loosen = loosen_item(any(item.ridden for item in items))
@@ -233,7 +269,7 @@ def _compose(
         room = min(room, day.whole_session_limit - settle.minutes - loosen.minutes)
     items, waiting = _within_half(items, max(room, 1))
     items, dropped = _fit(day, items, max(room, 1))
-    items = _not_without(items, tried_today)
+    items = _not_without(items)
     ordered = [settle, *sorted(items, key=lambda item: _ORDER.index(item.kind)), loosen]
     planned = {item.step for item in ordered if item.step is not None}
     heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
@@ -297,7 +333,7 @@ def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], li
     """Drops what matters least until the minutes fit."""
     kept, dropped = list(items), []
     while sum(item.minutes for item in kept) > room:
-        victim = _least_needed(kept)
+        victim = _least_needed(kept, goal_steps(day))
         if victim is None:
             break
         smaller = shorter(day, victim) if victim.kind in _SHORTENED else None
@@ -312,22 +348,22 @@ def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], li
     return kept, dropped
 
 
-def _least_needed(items: list[PlanItem]) -> PlanItem | None:
+def _least_needed(items: list[PlanItem], path: frozenset[str]) -> PlanItem | None:
+    beside = [item for item in items if path and item.step not in path and item.kind in _BESIDE_THE_GOAL]
+    if beside and any(item.step in path and item.kind in _BESIDE_THE_GOAL for item in items):
+        return beside[-1]
     for kind, kept in _DROPPED_FIRST:
         of_kind = [item for item in items if item.kind is kind]
         if len(of_kind) > kept:
-            return of_kind[-1]
+            return min(of_kind, key=lambda item: (item.step in path, -of_kind.index(item)))
     return None
 
 
-def _not_without(items: list[PlanItem], tried: tuple[str, ...]) -> list[PlanItem]:
-    """What rests on a try that found no time today goes with it."""
+def _not_without(items: list[PlanItem]) -> list[PlanItem]:
+    """What waits for something that found no time today goes with it."""
     there = {item.id for item in items}
-    lost = {f"{ItemKind.ASSESS}:{step}" for step in tried} - there
-    while (without := [item for item in items if not any(one.item in lost for one in item.after)]) != items:
-        lost |= {item.id for item in items} - {item.id for item in without}
-        items = without
-    return items
+    kept = [item for item in items if all(one.item in there for one in item.after)]
+    return kept if len(kept) == len(items) else _not_without(kept)
 
 
 def _headline(day: Day, items: list[PlanItem]) -> str:

@@ -124,6 +124,11 @@ def opens(needs: Sequence[str], *, to_goal: bool) -> str:
     return text + (" · to the goal" if to_goal else "")
 
 
+def opens_today(needs: Sequence[str]) -> str:
+    """``needs``: names of what it rests on, asked earlier in the session."""
+    return f"opens today if {first_of(needs)} comes light twice running on every side first"
+
+
 def need_there(name: str, state: str) -> str:
     return f"{name} is {state}"
 
