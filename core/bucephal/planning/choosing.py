@@ -5,7 +5,7 @@ Source: common practice, no source: put right before new, one new thing at a tim
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from graphlib import TopologicalSorter
 
@@ -190,7 +190,8 @@ def _is_behind_it(day: Day, step: str) -> bool:
 def in_work(day: Day, beside: str) -> int:
     """Exercises begun and not ready that are worked, of the same kind: on the ground or ridden.
 
-    Where there is a goal, an exercise is closed when what the goal needs of it is ready.
+    Where there is a goal, an exercise is closed when what the goal needs of it is ready; beside what is not
+    on its way, everything begun counts.
     """
     ridden, path = day.catalogue.stage(beside).ridden, goal_steps(day)
     worked = {
@@ -203,7 +204,7 @@ def in_work(day: Day, beside: str) -> int:
         day.catalogue.exercise(step).id
         for step in worked
         if step in day.catalogue
-        and (not path or step in path)
+        and (beside not in path or step in path)
         and day.standing.state(step) is StepState.LEARNING
         and day.catalogue.stage(step).ridden is ridden
     })  # fmt: skip
@@ -351,8 +352,19 @@ def _sessions_since(day: Day, step: str) -> int:
 @worked_out_once
 def to_confirm(day: Day) -> list[Choice]:
     """Good steps that hold a next one back only because they are not confirmed yet; goal first."""
-    path, found = goal_steps(day), dict[str, Choice]()
-    ahead = sorted(frontier(day), key=lambda step: bool(path) and step not in path)
+    path = goal_steps(day)
+    return _confirming(day, sorted(frontier(day), key=lambda step: bool(path) and step not in path))
+
+
+@worked_out_once
+def to_confirm_ahead(day: Day) -> list[Choice]:
+    """The same for what lies further ahead on the way to the goal: it takes days, and need not wait."""
+    path = goal_steps(day)
+    return _confirming(day, [step for step in day.catalogue.steps if step in path])
+
+
+def _confirming(day: Day, ahead: Iterable[str]) -> list[Choice]:
+    found = dict[str, Choice]()
     for step in ahead:
         for need in day.standing.missing(step):
             good = [s for s in day.catalogue.this_and_later(need.step) if day.standing.state(s) in GOOD]

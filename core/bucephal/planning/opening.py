@@ -35,8 +35,13 @@ class Begun:
 
 
 def is_full(day: Day, step: str, beside: int = 0) -> bool:
-    """Four in work, ``beside`` begun today among them; what a horse did under others is not opened."""
-    return not day.standing.riding.replaces(step) and in_work(day, step) + beside >= MOST_IN_WORK
+    """Would an exercise never asked be one too many, with ``beside`` others begun today?
+
+    What a horse did under others is not opened, and a next stage is of an exercise that is in work.
+    """
+    if day.standing.riding.replaces(step) or not is_first_of_all(day, step):
+        return False
+    return in_work(day, step) + beside >= MOST_IN_WORK
 
 
 def opened_after(day: Day, planned: Mapping[str, ItemKind]) -> list[Begun]:
@@ -70,13 +75,13 @@ def _opened(day: Day, step: str, planned: Mapping[str, ItemKind]) -> Begun | Non
 def second_new(day: Day, first: Begun, others: Sequence[Begun]) -> Iterator[Begun]:
     """One more exercise never asked, where both are on the ground: if the first went light at once."""
     at = day.catalogue
-    if at.stage(first.choice.step).ridden or not _is_first_of_all(day, first.choice.step):
+    if at.stage(first.choice.step).ridden or not is_first_of_all(day, first.choice.step):
         return
     for one in others:
         stage = at.stage(one.choice.step)
         is_other = at.exercise(one.choice.step).id != at.exercise(first.choice.step).id
         quiet = not (stage.ridden or stage.exciting or stage.own_day)
-        if is_other and quiet and _is_first_of_all(day, one.choice.step):
+        if is_other and quiet and is_first_of_all(day, one.choice.step):
             waits = ItemAfter(
                 item=f"{ItemKind.NEW}:{first.choice.step}", light=True, row=TWICE_RUNNING, at_once=True
             )
@@ -84,6 +89,6 @@ def second_new(day: Day, first: Begun, others: Sequence[Begun]) -> Iterator[Begu
             return
 
 
-def _is_first_of_all(day: Day, step: str) -> bool:
+def is_first_of_all(day: Day, step: str) -> bool:
     """Was nothing of its exercise ever asked?"""
     return all(day.standing.is_new(stage.step) for stage in day.catalogue.exercise(step).stages)

@@ -24,6 +24,7 @@ from bucephal.planning.choosing import (
     learning,
     taken_as_known,
     to_confirm,
+    to_confirm_ahead,
 )
 from bucephal.planning.climbing import climbs_from, most_climbs
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
@@ -212,8 +213,10 @@ def _something_new(day: Day, taken: set[str], *, tried: bool) -> tuple[list[Chos
     waiting = [one for one in to_confirm(day) if one.step not in chosen]
     exciting = any(day.catalogue.stage(one.step).exciting for one in new)
     with_it = _with_it(day, new, begin)
+    chosen |= {one.step for one in (*waiting, *rest)}
+    ahead = [one for one in to_confirm_ahead(day) if one.step not in chosen]
     practice = [
-        one for one in (*waiting, *rest)
+        one for one in (*waiting, *rest, *ahead)
         if not (exciting and day.catalogue.stage(one.step).exciting)
     ][: MOST_GOING_ON - len(with_it)]  # fmt: skip
     opened = [] if tried or with_it or exciting else _opened_today(day, new, begin, practice)

@@ -31,6 +31,10 @@ NEW_HARDER = 0.7
 NEVER_MET = 0.3
 """How easy something that an exercise rests on is, where it was never asked."""
 ROOT_COMFORT = 0.45
+GROWS_IF_DONE, GROWS_IF_NOT = 0.2, 0.06
+"""Share of what is missing in comfort that a presentation closes, let go in time or not."""
+KNOWN_UNSETTLES = 0.4
+"""How much less often than on its first day a question makes it tight or alarmed later on."""
 EASY_LEVEL, LEVELS = 1.0, 8.0
 """Level of what is wholly easy, and how many above it something is that is not easy at all."""
 ANSWERS_THAT_TEACH = 3
@@ -58,6 +62,7 @@ class _Skill:
     comfort: float
     """Tolerance and measures: 0 (never met) to 1 (nothing to it)."""
     unclear_at_dawn: float = 0.0
+    first_day: int | None = None
     last_day: int | None = None
     away: int = 0
     """Days between its last day and today, as long as today goes on."""
@@ -151,6 +156,7 @@ class VirtualHorse:
         else:
             answer = self._by_comfort(skill, self.catalogue.stage(step), side, ask_id)
         skill.last_day = self._day
+        skill.first_day = self._day if skill.first_day is None else skill.first_day
         skill.asked_today += 1
         return answer
 
@@ -336,7 +342,7 @@ class VirtualHorse:
         done = bool(self.rng.random() < _chance_to_come(self._comfort_now(skill)))
         skill.light_today += done
         skill.heavy_today += not done
-        skill.comfort += (0.10 if done else 0.03) * (1 - skill.comfort)
+        skill.comfort += (GROWS_IF_DONE if done else GROWS_IF_NOT) * (1 - skill.comfort)
         fields: dict[str, float | int] = {}
         if exercise.kind is StepKind.TOLERANCE:
             limit = stage.within_s or 30.0
@@ -364,7 +370,7 @@ class VirtualHorse:
         return round(float(target * (better if done else worse)), 1)
 
     def _tension(self, skill: _Skill) -> Tension:
-        new = 1.0 if skill.last_day is None or skill.last_day == self._day else 0.4
+        new = 1.0 if skill.first_day in (None, self._day) else KNOWN_UNSETTLES
         uneasy = 1 + 0.5 * self._bothered + self._upset
         chance = self.traits.wariness * new * uneasy * (1.6 - skill.comfort)
         draw = self.rng.random()
