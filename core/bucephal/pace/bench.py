@@ -44,7 +44,9 @@ class Run:
     asked_in: dict[str, int] = field(default_factory=dict)
     """By step: the session in which it was first asked."""
     chances: list[float] = field(default_factory=list)
-    """True chance of the first answer ever to each step and side, outside an assessment."""
+    """True chance of the first answer ever to each step and side, on an ordinary day; not in an assessment,
+    and not of what it did under others: that is found out, not opened.
+    """
     bad: int = 0
     asks: int = 0
     asks_confirmed: int = 0
@@ -132,8 +134,8 @@ class _Season:
         self.run.asked_in.setdefault(step, self.session)
         if (step, side) not in self.opened:
             self.opened.add((step, side))
-            if not self.assessing:
-                self.run.chances.append(self.horse.chance_now(step, side, band_top))
+            if not self.assessing and step not in self.horse.known:
+                self.run.chances.append(self.horse.chance_first(step, side, band_top))
         ask = self.horse.ask(step, side, band_top, ask_id=new_id(self.horse.rng))
         self.run.bad += ask.tension is Tension.ALARMED or ask.over
         self.run.asks += 1

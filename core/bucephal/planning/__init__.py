@@ -20,7 +20,7 @@ from bucephal.planning.resting import rest_because
 from bucephal.planning.session import plan_session
 
 __all__ = [
-    "REST_S", "Assessment", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement", "PlanItem",
-    "PlanRequest", "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "placement",
+    "REST_S", "Assessment", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement",
+    "PlanItem", "PlanRequest", "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "placement",
     "plan_session", "rest_because",
 ]  # fmt: skip

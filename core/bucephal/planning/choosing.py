@@ -241,6 +241,16 @@ def waiting_behind(day: Day) -> dict[str, int]:
     return longest
 
 
+@worked_out_once
+def way_now(day: Day) -> frozenset[str]:
+    """Of the steps on the way to the goals, those that something still waits for.
+
+    With a horse that was ridden before, riding waits for its brakes only: the ground is made good beside it.
+    """
+    waits = waiting_behind(day)
+    return frozenset(step for step in goal_steps(day) if day.catalogue.exercise(step).id in waits)
+
+
 def _row_behind(day: Day, step: str) -> int:
     return waiting_behind(day).get(day.catalogue.exercise(step).id, 0)
 
@@ -319,6 +329,7 @@ def learning(day: Day) -> list[Choice]:
         steps,
         key=lambda step: (
             not day.standing.riding.replaces(step),
+            bool(path) and step not in way_now(day),
             bool(path) and step not in path,
             not (day.request.helper and day.helper_needed(step)),
             _sessions_since(day, step) < MOST_LEFT_OUT,
@@ -409,6 +420,7 @@ def goal_first(day: Day, step: str) -> tuple[bool | int, ...]:
     path = goal_steps(day)
     return (
         not (day.standing.riding.replaces(step) and (not path or step in path)),
+        bool(path) and step not in way_now(day),
         bool(path) and step not in path,
         # A helper is not there every day.
         not (day.request.helper and day.helper_needed(step)),

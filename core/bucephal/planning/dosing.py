@@ -203,6 +203,8 @@ def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
         case ItemKind.REPAIR:
             evenly = choice.heavier is None or side is Side.NONE
             return REPAIR_HEAVIER if evenly or side is choice.heavier else REPAIR_LIGHTER
+        case ItemKind.PRACTICE if _is_counted_out(day, choice.step):
+            return day.catalogue.exercise(choice.step).cap or NEW_AIM
         case ItemKind.NEW | ItemKind.PRACTICE:
             fixed = SessionEnd.in_force(day.catalogue.school) is SessionEnd.FIXED_LESSON
             cap = day.catalogue.exercise(choice.step).cap or FIXED_LESSON_AIM
@@ -212,6 +214,12 @@ def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
         case ItemKind.CHECK:
             return 2 if (day.days_off or 0) >= SOME_DAYS_OFF else 1
     return 1
+
+
+def _is_counted_out(day: Day, step: str) -> bool:
+    """Good, and judged by its share: how sure that is goes by how often it was shown."""
+    by_share = day.catalogue.exercise(step).kind is not StepKind.LIGHTNESS
+    return by_share and day.standing.state(step) in GOOD and not day.catalogue.exercise(step).by_the_clock
 
 
 def _best_below(day: Day, step: str, side: Side) -> int | None:

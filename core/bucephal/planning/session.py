@@ -20,11 +20,11 @@ from bucephal.planning.choosing import (
     checks,
     easy_yes,
     fresh,
-    goal_steps,
     learning,
     taken_as_known,
     to_confirm,
     to_confirm_ahead,
+    way_now,
 )
 from bucephal.planning.climbing import climbs_from, most_climbs
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
@@ -336,7 +336,7 @@ def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], li
     """Drops what matters least until the minutes fit."""
     kept, dropped = list(items), []
     while sum(item.minutes for item in kept) > room:
-        victim = _least_needed(kept, goal_steps(day))
+        victim = _least_needed(kept, way_now(day))
         if victim is None:
             break
         smaller = shorter(day, victim) if victim.kind in _SHORTENED else None
@@ -351,14 +351,14 @@ def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], li
     return kept, dropped
 
 
-def _least_needed(items: list[PlanItem], path: frozenset[str]) -> PlanItem | None:
-    beside = [item for item in items if path and item.step not in path and item.kind in _BESIDE_THE_GOAL]
-    if beside and any(item.step in path and item.kind in _BESIDE_THE_GOAL for item in items):
+def _least_needed(items: list[PlanItem], way: frozenset[str]) -> PlanItem | None:
+    beside = [item for item in items if way and item.step not in way and item.kind in _BESIDE_THE_GOAL]
+    if beside and any(item.step in way and item.kind in _BESIDE_THE_GOAL for item in items):
         return beside[-1]
     for kind, kept in _DROPPED_FIRST:
         of_kind = [item for item in items if item.kind is kind]
         if len(of_kind) > kept:
-            return min(of_kind, key=lambda item: (item.step in path, -of_kind.index(item)))
+            return min(of_kind, key=lambda item: (item.step in way, -of_kind.index(item)))
     return None
 
 

@@ -200,13 +200,6 @@ class VirtualHorse:
             return self.chance_light_first(step, side, band_top)
         return _chance_to_come(skill.comfort)
 
-    def chance_now(self, step: str, side: Side, band_top: int) -> float:
-        """The same of the very next ask, mood and all."""
-        skill = self._present(step, side)
-        if skill.exercise.kind is StepKind.LIGHTNESS:
-            return self.chance_light(step, side, band_top)
-        return _chance_to_come(self._comfort_now(skill))
-
     def _chance_within(
         self, centre: float, skill: _Skill, band_top: int, spread: float | None = None
     ) -> float:
