@@ -13,6 +13,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
+from statistics import median
 
 import numpy as np
 from scipy.stats import CensoredData, ecdf, norm, theilslopes
@@ -20,6 +21,7 @@ from scipy.stats import CensoredData, ecdf, norm, theilslopes
 LEAST_FOR_A_TREND = 6
 """Under so many days no trend is named [own]: the test could hardly find one."""
 TREND_BELOW = 0.05
+LAST_FOR_A_PLAN, LAST_KEPT = 10, 3
 _WEEK = 7
 _ROUNDING = 1e-9
 
@@ -72,6 +74,24 @@ def settle_trend(times: Sequence[SettleTime]) -> SettleTrend:
         per_week=float(theilslopes(minutes, weeks).slope) if several else None,
         p_value=mann_kendall_p(minutes) if several else None,
     )
+
+
+def settle_ahead(times: Sequence[SettleTime], on: date) -> float | None:
+    """Minutes to plan for settling on a day: the trend of its last ten carried on to it, never under the
+    shortest of its last three; None without any.
+
+    On days that it never settled it took at least the minutes that are noted.
+    """
+    last = sorted(times, key=lambda one: one.on)[-LAST_FOR_A_PLAN:]
+    if not last:
+        return None
+    minutes = [one.minutes for one in last]
+    least = min(minutes[-LAST_KEPT:])
+    days = [one.on.toordinal() for one in last]
+    if len(set(days)) == 1:
+        return max(median(minutes), least)
+    line = theilslopes(minutes, days)
+    return max(float(line.intercept + line.slope * on.toordinal()), least)
 
 
 def kaplan_meier_median(times: Sequence[SettleTime]) -> float | None:

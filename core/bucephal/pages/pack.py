@@ -63,7 +63,7 @@ class PackClimb(FrozenModel):
     """The item that follows at once where the coach says to go up."""
 
     item: str
-    minutes_left: int = Field(description="Of the session, for it and for what must still come.")
+    minutes_left: float = Field(description="Of the session, for it and for what must still come.")
 
 
 class PackItem(FrozenModel):

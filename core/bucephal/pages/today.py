@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from datetime import date
 
@@ -70,7 +71,7 @@ def _row(horse: WorkedDays, on: date) -> TodayRow:
         done=done,
         headline=words.WORKED_TODAY if done else words.REST if rest is not None else horse.plan.headline,
         why=rest or _why(horse),
-        minutes=horse.plan.minutes if works else 0,
+        minutes=math.ceil(horse.plan.minutes) if works else 0,
         wants_helper=words.MORE_WITH_HELPER if helper and works else None,
     )
 

@@ -15,7 +15,7 @@ from bucephal.planning.assessing import came_light, first_tried
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState
-from bucephal.record import SessionKind
+from bucephal.record import SessionKind, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
     READY_CHANCE,
@@ -30,6 +30,10 @@ MOST_GOING_ON = 3
 """Of them in one session beside what is new [own]."""
 MOST_LEFT_OUT = 2
 """Sessions running that a begun step may be left out before it comes first."""
+UNDER_THE_SADDLE = ("forward-ridden", "stop-ridden", "turn-ridden")
+"""Families of cues: go, stop, turn or yield."""
+EASY, EASY_NOT_AGAIN = 0.9, 3
+"""Chance of what is easy, and sessions in which the same does not come again."""
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
 
 
@@ -94,6 +98,9 @@ def phases_now(day: Day) -> tuple[str, str]:
 def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
     """Basics to ask once or twice: those that today's items need, then the longest not asked.
 
+    Under the saddle always a 'go', a 'stop' and a 'turn or yield' of the horse are among them. After a week
+    off: all basics of its phase, and those that the work rests on.
+
     Args:
         todays: steps of today's repairs and new things.
         taken: steps that are in the session anyway.
@@ -104,7 +111,8 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
     off = day.days_off or 0
     now, before = phases_now(day)
     if off >= MANY_DAYS_OFF:
-        in_phase = [step for step in known if day.catalogue.exercise(step).phase == now]
+        under_it = _rested_on(day, now)
+        in_phase = [step for step in known if day.catalogue.exercise(step).phase == now or step in under_it]
         wide = known if off > RESTART_DAYS_OFF else in_phase
         return [Choice(step, _check_why(day, step, words.all_basics(off))) for step in wide]
     count = CHECKS_AFTER_SOME_DAYS if off >= SOME_DAYS_OFF or once else CHECKS_USUAL
@@ -120,6 +128,9 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
             _last_on(day, step),
         ),
     )
+    if any(day.catalogue.stage(step).ridden for step in todays):
+        order = _under_the_saddle_first(day, order)
+        count = max(count, len(UNDER_THE_SADDLE))
     return [
         Choice(
             step,
@@ -127,6 +138,21 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         )
         for step in order[:count]
     ]
+
+
+def _under_the_saddle_first(day: Day, order: list[str]) -> list[str]:
+    """The first 'go', 'stop' and 'turn or yield' in front; the order is kept otherwise."""
+    families = {step: day.catalogue.exercise(step).family for step in order}
+    found = (next((step for step in order if families[step] == family), None) for family in UNDER_THE_SADDLE)
+    first = [step for step in found if step is not None]
+    return first + [step for step in order if step not in first]
+
+
+def _rested_on(day: Day, phase: str) -> set[str]:
+    """What the work of a phase needs, by itself or by a later stage that speaks for it."""
+    stages = [stage for one in day.catalogue.exercises if one.phase == phase for stage in one.stages]
+    needs = [need.step for stage in stages for need in stage.needs]
+    return {step for need in needs for step in day.catalogue.this_and_later(need)}
 
 
 def _check_because(step: str, once: list[str], needed: set[str]) -> str:
@@ -455,20 +481,41 @@ def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
 # --- easy yes -------------------------------------------------------------------------------
 
 
-def easy_yes(day: Day, taken: set[str]) -> Choice | None:
-    """The horse's best known step that is not in the session yet."""
+def easy_yes(day: Day, taken: set[str], *, ridden: bool) -> Choice | None:
+    """Something it does lightly nine times in ten: not what its last three sessions ended on, if there is a
+    choice, and of the kind of work just done.
+
+    Args:
+        ridden: the work just done was ridden.
+    """
     steps = [
         step
         for step in basics(day)
         if step not in taken and not day.catalogue.stage(step).exciting and _tracks(day, step)
     ]
-    confirmed = [step for step in steps if day.standing.state(step) is StepState.CONFIRMED]
-    chosen = max(confirmed or steps, key=lambda step: _surest(day, step), default=None)
+    ended_on = _ended_on(day)
+    chosen = max(
+        steps,
+        key=lambda step: (
+            _surest(day, step) >= EASY,
+            step not in ended_on,
+            day.catalogue.stage(step).ridden is ridden,
+            day.standing.state(step) is StepState.CONFIRMED,
+            _surest(day, step),
+        ),
+        default=None,
+    )
     if chosen is None:
         return None
     state, chance = day.standing.state(chosen), _surest(day, chosen)
     text = words.best_known(state, chance, day.standing.good_answer(chosen))
     return Choice(chosen, Why.of(text, {"p_first": round(chance, 2)}))
+
+
+def _ended_on(day: Day) -> set[str]:
+    """What each of its last three sessions ended on."""
+    asked = [one for one in sessions_in_order(day.record) if one.asks]
+    return {one.asks[-1].step for one in asked[-EASY_NOT_AGAIN:]}
 
 
 def _surest(day: Day, step: str) -> float:

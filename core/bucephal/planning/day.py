@@ -6,11 +6,12 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property, wraps
-from statistics import median
 from typing import Any, TypeVar
 
 from bucephal.answers import DANGER_EVENTS
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
+from bucephal.measures import SettleTime, seconds_an_ask, settle_ahead
+from bucephal.measures.settling import LAST_FOR_A_PLAN
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments
 from bucephal.record import (
@@ -51,7 +52,7 @@ SETTLE_UNKNOWN_MIN = 5
 SETTLE_HANDLING_MIN = 2
 SETTLE_PER_DAY_OFF_MIN = 0.7  # own: three days off add about two minutes
 SETTLE_DAYS_OFF_COUNTED = 7
-SETTLE_LAST_TIMES = 5
+SETTLE_NEW_PLACE_MIN = 5  # own
 
 
 _Result = TypeVar("_Result")
@@ -159,23 +160,40 @@ class Day:
         return session_limit_min(age) if age is not None and age < RIDDEN_FROM_MONTHS else None
 
     @cached_property
-    def settle_times(self) -> tuple[float, ...]:
+    def settle_times(self) -> tuple[SettleTime, ...]:
         """The last times it took to settle, oldest first; a floor where it never did."""
-        settles = [session.settle for session in sessions_in_order(self.record)]
-        times = [one.minutes for one in settles if one is not None and one.minutes is not None]
-        return tuple(times[-SETTLE_LAST_TIMES:])
+        sessions = [one for one in sessions_in_order(self.record) if one.settle is not None]
+        times = [
+            SettleTime(one.date, one.settle.minutes, one.settle.settled is not False)
+            for one in sessions
+            if one.settle is not None and one.settle.minutes is not None
+        ]
+        return tuple(times[-LAST_FOR_A_PLAN:])
 
     @cached_property
     def settle_minutes(self) -> int:
-        """Minutes planned for settling: the median of its last five, and some for days off."""
-        if not self.settle_times:
+        """Minutes planned for settling: the trend of its last ten, and some for days off and a new place."""
+        ahead = settle_ahead(self.settle_times, self.on)
+        if ahead is None:
             age = self.standing.age_months
             return SETTLE_HANDLING_MIN if age is not None and age < 24 else SETTLE_UNKNOWN_MIN
-        return round(median(self.settle_times) + self.settle_days_off_minutes)
+        return round(ahead + self.settle_days_off_minutes + self.settle_new_place_minutes)
 
     @property
     def settle_days_off_minutes(self) -> float:
         return SETTLE_PER_DAY_OFF_MIN * min(self.days_off or 0, SETTLE_DAYS_OFF_COUNTED)
+
+    @property
+    def settle_new_place_minutes(self) -> int:
+        """Where it was never worked; with places that nobody noted, none is new."""
+        known = {one.place for one in self.record.sessions if one.place}
+        name = self.request.place.name
+        return SETTLE_NEW_PLACE_MIN if name and known and name not in known else 0
+
+    @cached_property
+    def timed_s(self) -> dict[str, float]:
+        """By exercise the seconds that an ask really takes, where it was timed often enough."""
+        return seconds_an_ask(self.record.sessions, self.catalogue)
 
     # --- what stops a step today ----------------------------------------------------------
 

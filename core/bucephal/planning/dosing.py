@@ -23,6 +23,7 @@ _LONGER = {Escalation.STEPPED: 1.0, Escalation.MATCH_AND_HOLD: 1.4}
 FIXED_LESSON_AIM = 5
 CAPS_OF_A_CLIMB = 2
 """Times its cap a side that an exercise may be asked in all, however far it goes up."""
+HALF_A_MINUTE_S = 30
 REST_S = 60
 """After each exercise. Common practice, no source: a minute."""
 _WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.CLIMB)
@@ -122,11 +123,14 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
     )
 
 
-def _minutes(day: Day, kind: ItemKind, step: str, asks: int) -> int:
-    """Whole minutes, worked out from the seconds of an ask and of the rest after it."""
+def _minutes(day: Day, kind: ItemKind, step: str, asks: int) -> float:
+    """To the half minute, worked out from the seconds of an ask and of the rest after it."""
     longer = _LONGER[Escalation.in_force(day.catalogue.school)]
     rest_s = REST_S if kind in _WITH_BREAK else 0
-    return math.ceil((asks * day.catalogue.exercise(step).ask_s * longer + rest_s) / 60)
+    exercise = day.catalogue.exercise(step)
+    timed = day.timed_s.get(exercise.id)
+    ask_s = exercise.ask_s * longer if timed is None else timed
+    return math.ceil((asks * ask_s + rest_s) / HALF_A_MINUTE_S) / 2
 
 
 def settle_item(day: Day, most: int | None = None) -> PlanItem:
@@ -137,8 +141,9 @@ def settle_item(day: Day, most: int | None = None) -> PlanItem:
     """
     times, minutes = day.settle_times, min(day.settle_minutes, most or day.settle_minutes)
     lunges = day.standing.state("lunge.1") in GOOD
-    extra = round(day.settle_days_off_minutes)
-    text = words.settle_times(times, extra) if times else words.NO_SETTLE_TIMES
+    extra, new_place = round(day.settle_days_off_minutes), day.settle_new_place_minutes
+    shown = [one.minutes for one in times]
+    text = words.settle_times(shown, extra, new_place) if times else words.NO_SETTLE_TIMES
     fresh = Fresh.in_force(day.catalogue.school)
     figures: dict[str, float | int | str] = {"planned_min": minutes, "stop_new_after_min": 2 * minutes}
     return _frame_item(

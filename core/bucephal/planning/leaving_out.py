@@ -50,12 +50,12 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
     return _left(day, step, "one-new-thing", words.ONE_NEW_THING)
 
 
-def no_time(step: str, name: str, minutes: int, left: int) -> LeftOut:
+def no_time(step: str, name: str, minutes: float, left: float) -> LeftOut:
     why = Why.of(words.no_time(minutes, left), {"minutes": minutes})
     return LeftOut(step=step, name=name, reason="time", why=why)
 
 
-def longer_lesson(day: Day, wanted_min: int) -> Iterator[LeftOut]:
+def longer_lesson(day: Day, wanted_min: float) -> Iterator[LeftOut]:
     limit, why = day.schooling_limit
     if wanted_min > limit:
         text = words.schooling_limit(why, limit)

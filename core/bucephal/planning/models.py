@@ -118,7 +118,7 @@ class PlanItem(FrozenModel):
     most_tries: int | None = Field(description="Of its exercise, however far it goes up; null: no limit.")
     band: Band | None
     green: bool = Field(description="It is learned still: it has not been ready yet.")
-    minutes: int
+    minutes: float = Field(description="To the half minute.")
     dose: str = Field(description="Asks, side, band and cap in a line.")
     set_ups: tuple[SetUp, ...] = Field(description="Set-ups to ride it in.")
     cautions: tuple[str, ...]
@@ -139,7 +139,7 @@ class Climb(FrozenModel):
 
     after: str = Field(description="The item below it: of the plan, or a climbed one.")
     item: PlanItem
-    minutes_left: int = Field(description="Of the session, for it and for what must still come.")
+    minutes_left: float = Field(description="Of the session, for it and for what must still come.")
 
 
 class LeftOut(FrozenModel):
@@ -158,8 +158,8 @@ class SessionPlan(FrozenModel):
     kind: SessionKind
     days_off: int | None
     minutes_wanted: int
-    minutes: int
-    schooling_minutes: int
+    minutes: float
+    schooling_minutes: float
     headline: str
     nothing_new: str | None = Field(description="Why nothing new is in it; null if something is.")
     items: tuple[PlanItem, ...]

@@ -125,7 +125,8 @@ def plan_session(
         chosen += [(ItemKind.PRACTICE, one) for one in going_on[:1]]
     todays = [one.step for _, one in chosen]
     taken |= set(todays)
-    yes = easy_yes(day, taken)
+    ridden = any(day.catalogue.stage(step).ridden for step in todays)
+    yes = easy_yes(day, taken, ridden=ridden)
     if yes is not None:
         chosen.append((ItemKind.EASY_YES, yes))
         taken.add(yes.step)
@@ -298,15 +299,15 @@ def _compose(
     )
 
 
-def _most_to_settle(day: Day, loosen_min: int) -> int:
+def _most_to_settle(day: Day, loosen_min: float) -> int:
     """Half of the session at most; something easy always has its time."""
     whole = min(day.request.minutes, day.whole_session_limit or day.request.minutes)
-    return max(min(whole // 2, whole - loosen_min - LEAST_MIN), 1)
+    return max(min(whole // 2, int(whole - loosen_min - LEAST_MIN)), 1)
 
 
-def _within_half(items: list[PlanItem], room: int) -> tuple[list[PlanItem], list[LeftOut]]:
+def _within_half(items: list[PlanItem], room: float) -> tuple[list[PlanItem], list[LeftOut]]:
     """Repairs take at most half of the schooling; what does not fit is named, with its turn."""
-    kept, waiting, taken = list[PlanItem](), list[LeftOut](), 0
+    kept, waiting, taken = list[PlanItem](), list[LeftOut](), 0.0
     to_repair = [item for item in items if item.kind is ItemKind.REPAIR]
     for item in items:
         is_repair = item.kind is ItemKind.REPAIR
@@ -332,7 +333,7 @@ def _with_climb(item: PlanItem, above: dict[str, PlanItem]) -> PlanItem:
     return item.model_copy(update={"done_when": words.then_up(item.done_when, stages)}) if stages else item
 
 
-def _fit(day: Day, items: list[PlanItem], room: int) -> tuple[list[PlanItem], list[LeftOut]]:
+def _fit(day: Day, items: list[PlanItem], room: float) -> tuple[list[PlanItem], list[LeftOut]]:
     """Drops what matters least until the minutes fit."""
     kept, dropped = list(items), []
     while sum(item.minutes for item in kept) > room:

@@ -139,6 +139,12 @@ def measured(amount: float, unit: str | None) -> str:
     return f"{amount:g} {unit or ''}".strip()
 
 
+def halves(number: float) -> str:
+    """To the half: '½', '1½', '2'; in minutes of a plan."""
+    twice = _rounded(number * 2)
+    return f"{twice // 2 or ''}½" if twice % 2 else f"{twice // 2}"
+
+
 def whole(amount: float) -> int:
     """To the nearest whole one, none under one: minutes that were timed."""
     return max(_rounded(amount), 1)

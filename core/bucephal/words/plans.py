@@ -7,7 +7,7 @@ from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
 from bucephal.words.estimates import heavier_side
-from bucephal.words.figures import LIGHT, how_often, measured, whole
+from bucephal.words.figures import LIGHT, halves, how_often, measured, whole
 from bucephal.words.figures import day as on_day
 from bucephal.words.flags import EVENTS
 from bucephal.words.plain import (
@@ -155,9 +155,13 @@ def settle_on_the_line(fresh: Fresh) -> str:
     return f"{_WHEN_FRESH[fresh]}{UNTIL_SETTLED}"
 
 
-def settle_times(minutes: Sequence[float], extra: int) -> str:
+def settle_times(minutes: Sequence[float], extra: int, new_place: int) -> str:
+    """``extra``, ``new_place``: minutes for days off, and for a place where it was never worked."""
+    last = f"its last {len(minutes)}" if len(minutes) > 1 else "last time"
+    added = [f"days off add about {extra}"] if extra else []
+    added += [f"a new place about {new_place}"] if new_place else []
     shown = ", ".join(f"{whole(time)}" for time in minutes)
-    return f"its last {len(minutes)}: {shown} min" + (f"; days off add about {extra}" if extra else "")
+    return "; ".join([f"{last}: {shown} min", *added])
 
 
 def settled_when(planned_min: int) -> str:
@@ -265,8 +269,8 @@ def held_back(needs: Sequence[str]) -> str:
     return f"first {first_of(needs)}"
 
 
-def no_time(wants_min: int, left_min: int) -> str:
-    return f"no time: wants {wants_min} min, {max(left_min, 0)} left"
+def no_time(wants_min: float, left_min: float) -> str:
+    return f"no time: wants {minutes(wants_min)}, {halves(max(left_min, 0))} left"
 
 
 def schooling_limit(why: str, limit_min: int) -> str:
@@ -292,8 +296,8 @@ LIMIT_CONSOLIDATING = "consolidating: 20 to 25 min after settling"
 LIMIT_GROWN = "fit and grown: up to 45 min"
 
 
-def minutes(number: int) -> str:
-    return f"{number} min"
+def minutes(number: float) -> str:
+    return f"{halves(number)} min"
 
 
 # --- the whole ------------------------------------------------------------------------------

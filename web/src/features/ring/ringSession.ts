@@ -1,6 +1,6 @@
 // A session at the ring as data: what was logged, where in the plan one is. Every change gives the
 // new draft and what has to be sent for it; nothing here touches the screen, the clock or the net.
-import type { CompiledCoach, PackItem, RingPack, Side } from "../../shared/api/types";
+import type { CompiledCoach, ItemAfter, PackItem, RingPack, Side } from "../../shared/api/types";
 import {
   type Advice,
   ALONE,
@@ -344,19 +344,31 @@ function asNotSettled(draft: RingDraft): RingDraft {
 function isPassedOver(draft: RingDraft, place: number): boolean {
   if (heldBack(draft).has(planItem(draft, place).id)) return true;
   const waitsFor = planItem(draft, place).after.filter(({ item }) => draft.order.includes(item));
-  return waitsFor.some(({ item, light }) => !hasCome(draft, item, light));
+  return waitsFor.some((one) => !hasCome(draft, one));
 }
 
-/** Was a knot's own step, not an easier one, answered on every side: accepted, or at all? */
-function hasCome(draft: RingDraft, id: string, light: boolean): boolean {
+function longestRow(good: boolean[]): number {
+  let longest = 0;
+  let row = 0;
+  for (const one of good) {
+    row = one ? row + 1 : 0;
+    longest = Math.max(longest, row);
+  }
+  return longest;
+}
+
+/** Was a knot's own step, not an easier one, answered on every side, so often in a row: accepted, or at
+ * all; from the first answer on, where it has to come at once? */
+function hasCome(draft: RingDraft, { item: id, light, row, at_once }: ItemAfter): boolean {
   const sides = draft.pack.items.find((one) => one.item === id)?.sides ?? [];
   const { step } = planItem(draft, draft.order.indexOf(id));
   return sides.every(({ side, coach }) => {
     const logged = entriesOf(draft, id, side);
     const played = playWith(draft, draft.pack.coaches[coach], id, side);
-    return played.some(
+    const good = played.map(
       (one, place) => logged[place]?.step === step && (light ? one.accepted : one.came),
     );
+    return longestRow(at_once ? good.slice(0, row) : good) >= (row ?? 1);
   });
 }
 

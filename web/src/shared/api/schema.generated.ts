@@ -1221,13 +1221,28 @@ export interface components {
         };
         /**
          * ItemAfter
-         * @description An item of the same session; ``light``: accepted; else answered at all.
+         * @description An item of the same session that must have come, on every side.
          */
         ItemAfter: {
             /** Item */
             item: string;
-            /** Light */
+            /**
+             * Light
+             * @description Accepted answers; else any answer will do.
+             */
             light: boolean;
+            /**
+             * Row
+             * @description So many in a row.
+             * @default 1
+             */
+            row: number;
+            /**
+             * At Once
+             * @description They were the first answers.
+             * @default false
+             */
+            at_once: boolean;
         };
         /**
          * ItemKind
@@ -1325,7 +1340,10 @@ export interface components {
              * @description It is learned still: it has not been ready yet.
              */
             green: boolean;
-            /** Minutes */
+            /**
+             * Minutes
+             * @description To the half minute.
+             */
             minutes: number;
             /**
              * Dose

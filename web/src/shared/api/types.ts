@@ -15,6 +15,7 @@ export type SessionPlan = Schemas["SessionPlan"];
 export type PlanItem = Schemas["PlanItem"];
 export type LeftOut = Schemas["LeftOut"];
 export type RingPack = Schemas["RingPack"];
+export type ItemAfter = Schemas["ItemAfter"];
 export type PackItem = Schemas["PackItem"];
 export type CompiledCoach = Schemas["CompiledCoach"];
 export type HorseSheet = Schemas["HorseSheet"];

@@ -1,6 +1,7 @@
 // Every text of the interface that does not come from the core, for one language.
 import { day, longDay } from "./days";
 import { arrivalText, exerciseText, guideText, horseText, ladderText, yardText } from "./en.ladder";
+import { halves } from "./halves";
 
 export const text = {
   ladder: ladderText,
@@ -75,7 +76,7 @@ export const text = {
     planName: (horse: string) => `Plan for ${horse}`,
     rest: "rest",
     done: "done",
-    minutes: (n: number) => `${n} min`,
+    minutes: (n: number) => `${halves(n)} min`,
     empty: "No horses yet. They will be listed here, in working order, with the next step of each.",
     packs: (n: number, of: number) =>
       n === of
@@ -117,7 +118,8 @@ export const text = {
   plan: {
     ordinary: "Ordinary work instead",
     whenItCame: "When it came",
-    inAll: (minutes: number, schooling: number) => `${minutes} min, schooling ${schooling} min`,
+    inAll: (minutes: number, schooling: number) =>
+      `${halves(minutes)} min, schooling ${halves(schooling)} min`,
     minutes: "Minutes",
     helper: "Helper",
     air: "Air, °C",
