@@ -252,7 +252,7 @@ def _after(step: str, earlier: list[str], ladder: Catalogue, *, any_answer: bool
     the saddle it goes only where everything that is for safety came light.
 
     Args:
-        any_answer: it was ridden before, and its brakes have to come, at whatever level.
+        any_answer: it was ridden before, and its brakes under a rider have to come, at whatever level.
     """
     path, own = set(ladder.path_to(step)), ladder.exercise(step)
     found = []
@@ -261,7 +261,8 @@ def _after(step: str, earlier: list[str], ladder: Catalogue, *, any_answer: bool
         if before in path and (
             exercise.id == own.id or exercise.safety or exercise.kind is StepKind.TOLERANCE
         ):
-            light = exercise.safety and ladder.stage(step).ridden and not any_answer
+            any_will_do = any_answer and ladder.stage(before).ridden
+            light = exercise.safety and ladder.stage(step).ridden and not any_will_do
             found.append(After(step=before, light=light))
     return tuple(found)
 

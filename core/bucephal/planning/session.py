@@ -11,7 +11,6 @@ from bucephal.planning.assessing import (
     AssessmentTry,
     assess_minutes,
     tries_today,
-    was_asked,
     was_looked_at,
 )
 from bucephal.planning.choosing import (
@@ -53,7 +52,7 @@ from bucephal.planning.repairing import (
     rests_on_heavier_side,
     waiting_to_be_put_right,
 )
-from bucephal.planning.trying import LEAST_OF_A_SESSION, tries_beside
+from bucephal.planning.trying import LEAST_OF_A_SESSION, Tries, held_back, tries_beside
 from bucephal.progress import BACK_TO_WALK, TROT, StepState
 from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks
@@ -112,13 +111,14 @@ def plan_session(
         return trying
     to_repair = repairs(day)
     nothing_new = day.nothing_new_because()
-    tries = tries_beside(day) if nothing_new is None or nothing_new[0] == "ended-heavy" else []
+    looks = nothing_new is None or nothing_new[0] == "ended-heavy"
+    beside = tries_beside(day) if looks else Tries()
     nothing_new = nothing_new or _repairs_wait(waiting_to_be_put_right(day, to_repair))
     chosen: list[Chosen] = [(ItemKind.REPAIR, one) for one in to_repair]
     conditions: Conditions = {}
-    taken = {one.step for one in to_repair} | {one.step for one in tries}
+    taken = {one.step for one in to_repair} | beside.steps
     if nothing_new is None:
-        something, conditions = _something_new(day, taken, tried=bool(tries))
+        something, conditions = _something_new(day, taken, tried=bool(beside.tries))
         chosen += something
     elif nothing_new[0] == REPAIRS_WAIT:
         going_on = [one for one in learning(day) if one.step not in taken]
@@ -131,7 +131,7 @@ def plan_session(
         chosen.append((ItemKind.EASY_YES, yes))
         taken.add(yes.step)
     chosen += [(ItemKind.CHECK, one) for one in checks(day, todays, taken)]
-    return _compose(day, chosen, conditions, tries, nothing_new)
+    return _compose(day, chosen, conditions, beside, nothing_new)
 
 
 def _repairs_wait(waiting: int) -> tuple[str, str] | None:
@@ -152,13 +152,8 @@ def _assessment(day: Day) -> SessionPlan | None:
     left: list[LeftOut] = []
     for one in due:
         obstacle = day.obstacle(one.step)
-        today = {each.step for each in tries}
-        untried = [each.step for each in one.after if not was_asked(each.step, day.standing.tracks)]
-        held_back = next((step for step in untried if step not in today), None)
-        if held_back is not None and obstacle is None:
-            obstacle = "needs", words.first_comes(day.catalogue.name_in_text(held_back))
         if obstacle is None:
-            obstacle = _brakes_first(day, one.step, today)
+            obstacle = held_back(day, one, {each.step for each in tries})
         if obstacle is not None:
             code, text = obstacle
             left.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why.of(text, {})))
@@ -178,14 +173,6 @@ def _assessment(day: Day) -> SessionPlan | None:
         nothing_new=words.SEE_FIRST, items=tuple(items), left_out=tuple(left),
         cautions=tuple(_cautions(day, items)),
     )  # fmt: skip
-
-
-def _brakes_first(day: Day, step: str, today: set[str]) -> tuple[str, str] | None:
-    """What riding waits for, where that is not tried before it today."""
-    if not day.standing.riding.replaces(step):
-        return None
-    waits = next((need for need in day.standing.missing(step) if need.step not in today), None)
-    return None if waits is None else ("needs", words.held_back([waits.words]))
 
 
 def _up_to(record: HorseRecord, request: PlanRequest) -> HorseRecord:
@@ -255,15 +242,15 @@ def _compose(
     day: Day,
     chosen: list[Chosen],
     conditions: Conditions,
-    tries: list[AssessmentTry],
+    beside: Tries,
     nothing_new: tuple[str, str] | None,
 ) -> SessionPlan:
     items = [
         item_for(day, kind, choice).model_copy(update={"after": conditions.get(choice.step, ())})
         for kind, choice in chosen
     ]
-    tried_today = tuple(one.step for one in tries)
-    items += [assessed_item(day, one, tried_today) for one in tries]
+    tried_today = tuple(one.step for one in beside.tries)
+    items += [assessed_item(day, one, tried_today) for one in beside.tries]
     loosen = loosen_item(any(item.ridden for item in items))
     settle = settle_item(day, most=_most_to_settle(day, loosen.minutes))
     limit, _ = day.schooling_limit
@@ -279,7 +266,7 @@ def _compose(
     heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
     repaired = next((item.name for item in ordered if item.kind is ItemKind.REPAIR), "")
     out = {left.step: left for left in left_out_steps(day, planned, nothing_new)}
-    out |= {left.step: left for left in (*waiting, *dropped)}
+    out |= {left.step: left for left in (*beside.left_out, *waiting, *dropped)}
     climbs = () if nothing_new is not None else tuple(climbs_from(day, ordered))
     extras = [*more_on_easier_side(heavier, repaired), *longer_lesson(day, wanted)]
     return SessionPlan(

@@ -9,6 +9,7 @@ Source: common practice, no source.
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass, field
 
 from bucephal.planning.assessing import (
     After,
@@ -19,44 +20,70 @@ from bucephal.planning.assessing import (
     was_asked,
 )
 from bucephal.planning.day import Day, worked_out_once
+from bucephal.planning.models import LeftOut, Why
+from bucephal.progress import MissingNeed
+from bucephal.words import plans as words
 
 LEAST_OF_A_SESSION = 3
 """Tries that make a session of their own; fewer are done beside ordinary work [own]."""
 
 
+@dataclass
+class Tries:
+    """What may be tried today, each with what must have come before it, and what of it cannot be."""
+
+    tries: list[AssessmentTry] = field(default_factory=list)
+    left_out: list[LeftOut] = field(default_factory=list)
+
+    @property
+    def steps(self) -> set[str]:
+        return {one.step for one in self.tries}
+
+    def leave(self, one: AssessmentTry, obstacle: tuple[str, str]) -> None:
+        code, text = obstacle
+        self.left_out.append(LeftOut(step=one.step, name=one.name, reason=code, why=Why.of(text, {})))
+
+
 @worked_out_once
-def tries_beside(day: Day) -> list[AssessmentTry]:
-    """What may be tried today beside ordinary work, each with what must have come before it."""
-    found: dict[str, AssessmentTry] = {}
+def tries_beside(day: Day) -> Tries:
+    """What is tried beside ordinary work; nothing exciting is."""
+    found = Tries()
     for one in (*_rest_of_assessment(day), *_under_the_saddle(day)):
-        stage = day.catalogue.stage(one.step)
-        waits = waits_for(day, one.step, set(found))
-        if one.step in found or stage.exciting or waits is None or day.obstacle(one.step) is not None:
+        if one.step in found.steps or day.catalogue.stage(one.step).exciting:
             continue
-        after = [each for each in one.after if each.step in found]
-        found[one.step] = one.model_copy(update={"after": (*after, *waits)})
-    return list(found.values())
+        obstacle = day.obstacle(one.step) or held_back(day, one, found.steps)
+        if obstacle is not None:
+            found.leave(one, obstacle)
+            continue
+        waits = (After(step=need.step, light=False) for need in _first_comes(day, one.step))
+        after = (each for each in one.after if each.step in found.steps)
+        found.tries.append(one.model_copy(update={"after": (*after, *waits)}))
+    return found
 
 
-def waits_for(day: Day, step: str, today: set[str]) -> tuple[After, ...] | None:
-    """What has to come first today, for riding that was done before; None: not today.
+def held_back(day: Day, one: AssessmentTry, today: set[str]) -> tuple[str, str] | None:
+    """Why a try has to wait for another that is not in today's session (code, words)."""
+    untried = (
+        each.step for each in one.after
+        if each.step not in today and not was_asked(each.step, day.standing.tracks)
+    )  # fmt: skip
+    step = next(untried, None)
+    if step is not None:
+        return "needs", words.first_comes(day.catalogue.name_in_text(step))
+    # What has to come twice is not done with once.
+    waits = (need for need in _first_comes(day, one.step) if need.step not in today or need.wanted > 1)
+    need = next(waits, None)
+    return None if need is None else ("needs", words.held_back([need.words]))
 
-    What has to come twice is not done with once.
-    """
-    if not day.standing.riding.replaces(step):
-        return ()
-    missing = day.standing.missing(step)
-    if any(need.step not in today or need.wanted > 1 for need in missing):
-        return None
-    return tuple(After(step=need.step, light=False) for need in missing)
+
+def _first_comes(day: Day, step: str) -> tuple[MissingNeed, ...]:
+    """What riding that was done before waits for: its brakes."""
+    return day.standing.missing(step) if day.standing.riding.replaces(step) else ()
 
 
 def _rest_of_assessment(day: Day) -> Iterator[AssessmentTry]:
-    due = tries_today(day.record, day.catalogue, day.standing) if day.request.assess else ()
-    today = {one.step for one in due}
-    for one in due:
-        if all(before.step in today or was_asked(before.step, day.standing.tracks) for before in one.after):
-            yield one
+    if day.request.assess:
+        yield from tries_today(day.record, day.catalogue, day.standing)
 
 
 def _under_the_saddle(day: Day) -> Iterator[AssessmentTry]:
@@ -65,9 +92,6 @@ def _under_the_saddle(day: Day) -> Iterator[AssessmentTry]:
     for one in background_tries(day.record.horse, day.catalogue):
         first = tried[day.catalogue.exercise(one.step).id]
         is_first = one.step == first or not day.catalogue.stage(first).ridden
-        if (
-            day.standing.riding.replaces(one.step)
-            and is_first
-            and not was_asked(one.step, day.standing.tracks)
-        ):
+        asked = was_asked(one.step, day.standing.tracks)
+        if is_first and not asked and day.standing.riding.replaces(one.step):
             yield one

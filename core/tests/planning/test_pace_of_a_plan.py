@@ -49,7 +49,7 @@ def test_minutes_are_worked_out_from_the_seconds_of_an_ask(school: dict[str, str
     assert {item.kind in rested for item in items} == {True, False}
     for item in items:
         seconds = item.asks * catalogue.exercise(item.step or "").ask_s * longer
-        assert item.minutes == math.ceil((seconds + (60 if item.kind in rested else 0)) / 60)
+        assert item.minutes == math.ceil((seconds + (60 if item.kind in rested else 0)) / 30) / 2
     assert made.minutes <= 45
 
 
@@ -115,7 +115,7 @@ def test_four_exercises_in_work_are_enough_and_tries_of_an_assessment_are_none()
     assert new_ones(record_with([begun(*three, fourth)], overrides=VOUCHED)) == ["go on"]
     raw = record_with([begun(*three, fourth)], overrides=VOUCHED).model_dump(mode="json")
     raw["sessions"][-1]["kind"] = "assessment"
-    assert new_ones(HorseRecord.model_validate(raw)) == ["new"]
+    assert "new" in new_ones(HorseRecord.model_validate(raw))
 
 
 def test_what_is_begun_comes_back_as_far_as_the_time_goes() -> None:
@@ -133,7 +133,8 @@ def test_the_way_back_comes_with_the_trot_and_canter_by_itself() -> None:
     made = plan(HorseRecord.model_validate({**record.model_dump(), "overrides": walks}), helper=True)
     steps = [item.step for item in schooling(made)]
     assert {"up-wt.2", "down-tw.1"} <= set(steps), steps  # at the stage that such a horse is first tried on
-    calm = [came(ago, "up-wt.2", "down-tw.1", level=3) for ago in (5, 3, 1)]
+    walked = came(7, "walk-on.2", "steer.1", "disengage.3", level=3)
+    calm = [walked, *(came(ago, "up-wt.2", "down-tw.1", level=3) for ago in (5, 3, 1))]
     made = plan(of(RACING, GROUND, HALTED, *calm), helper=True)
     # Never beside something else that is new.
     assert [item.step for item in schooling(made) if item.kind is ItemKind.NEW] == ["canter.1"]
