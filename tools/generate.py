@@ -210,7 +210,7 @@ def sample_answers() -> str:
     from bucephal.words.ages import age_text
 
     catalogue, on = load_catalogue(), date(2026, 6, 15)
-    made = simulate_record(8, catalogue, sessions=9, end=date(2026, 6, 12))
+    made = simulate_record(18, catalogue, sessions=9, end=date(2026, 6, 12))
     record = made.model_copy(update={"goals": (Goal(step="canter.1"),)})
     standing = Standing(record, catalogue, on)
     facts = horse_facts(standing)

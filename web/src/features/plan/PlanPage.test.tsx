@@ -3,6 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
+import { halves } from "../../shared/text/halves";
 
 const AT = `/horses/${HORSE}/plan`;
 const API = `/api/horses/${HORSE}/plan`;
@@ -47,7 +48,7 @@ describe("the plan", () => {
     const before = (await knots()).length;
     const easy = plan.items.find((item) => item.kind === "easy-yes");
     const all = plan.items.reduce((sum, item) => sum + item.minutes, 0);
-    expect(screen.getByText(new RegExp(`${all} min, schooling`))).toBeInTheDocument();
+    expect(screen.getByText(new RegExp(`${halves(all)} min, schooling`))).toBeInTheDocument();
     const name = `Drop ${easy?.name}, ${easy?.stage} from today`;
     await userEvent.click(screen.getByRole("button", { name }));
     expect(await knots()).toHaveLength(before - 1);

@@ -243,7 +243,11 @@ describe("a knot that is tried only after another", () => {
     const [, item] = pack.plan.items;
     const rest = pack.items[0];
     if (!item || !rest) throw new Error("the test pack has an item");
-    const after = { ...item, id: "assess:later", after: [{ item: item.id, light }] };
+    const after = {
+      ...item,
+      id: "assess:later",
+      after: [{ item: item.id, light, row: 1, at_once: false }],
+    };
     pack.plan.items.splice(2, 0, after);
     pack.items.push({ ...rest, item: after.id });
     const order = pack.plan.items.map((one) => one.id);
