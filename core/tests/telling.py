@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from datetime import date, timedelta
 from typing import Any
 
-from bucephal.ladder import load_catalogue
+from bucephal.ladder import StepKind, load_catalogue
 from bucephal.record import HorseRecord, record_from
 
 TODAY = date(2026, 6, 15)
@@ -43,7 +43,18 @@ def sides_of(step: str) -> tuple[str, ...]:
     return tuple(side.value for side in load_catalogue().exercise(step).side_names)
 
 
+def good(step: str, side: str = "none") -> dict[str, Any]:
+    """A good answer of its kind: light, let go at once, or the target reached."""
+    catalogue = load_catalogue()
+    match catalogue.exercise(step).kind:
+        case StepKind.LIGHTNESS:
+            return ask(step, side)
+        case StepKind.TOLERANCE:
+            return ask(step, side, None, let_go_s=1)
+    return ask(step, side, None, extent=catalogue.stage(step).target)
+
+
 def light(*steps: str, until: int = 10, days: int = 12) -> list[Told]:
-    """Light on every side, every second day: after three weeks confirmed."""
-    asks = [ask(step, side) for step in steps for side in sides_of(step) for _ in range(2)]
+    """Good on every side, every second day: after three weeks confirmed."""
+    asks = [good(step, side) for step in steps for side in sides_of(step) for _ in range(2)]
     return [(until + 2 * n, asks, []) for n in range(days)]

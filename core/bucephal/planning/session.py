@@ -45,7 +45,7 @@ from bucephal.planning.models import (
     SessionPlan,
     Why,
 )
-from bucephal.planning.opening import Begun, is_full, opened_after, second_new
+from bucephal.planning.opening import Begun, is_first_of_all, is_full, opened_after, second_new
 from bucephal.planning.repairing import (
     WAITING_FOR_NOTHING_NEW,
     repairs,
@@ -218,7 +218,7 @@ def _opened_today(day: Day, new: list[Choice], begin: list[Choice], practice: li
     main = new[0] if new else None
     planned = {one.step: ItemKind.PRACTICE for one in practice} | {one.step: ItemKind.NEW for one in new}
     opening = [one for one in opened_after(day, planned) if not is_full(day, one.choice.step)]
-    if main is None or not day.standing.is_new(main.step):
+    if main is None or not is_first_of_all(day, main.step):
         return opening[:1]
     others = [*(Begun(one) for one in begin[1:]), *opening]
     fitting = [one for one in others if not is_full(day, one.choice.step, beside=1)]
@@ -345,9 +345,16 @@ def _least_needed(items: list[PlanItem], way: frozenset[str]) -> PlanItem | None
         return beside[-1]
     for kind, kept in _DROPPED_FIRST:
         of_kind = [item for item in items if item.kind is kind]
+        if kind is ItemKind.PRACTICE and (opened := [one for one in items if _is_opened(one)]):
+            return opened[-1]
         if len(of_kind) > kept:
             return min(of_kind, key=lambda item: (item.step in way, -of_kind.index(item)))
     return None
+
+
+def _is_opened(item: PlanItem) -> bool:
+    """Begun today only if something before it comes: that comes before it in need of time as well."""
+    return item.kind is ItemKind.NEW and bool(item.after)
 
 
 def _not_without(items: list[PlanItem]) -> list[PlanItem]:
