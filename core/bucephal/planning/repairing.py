@@ -52,7 +52,9 @@ def _decided_good(day: Day, step: str) -> bool:
 
 
 def promised(day: Day) -> list[Choice]:
-    """Every exercise left heavy, wrong or tense, and not answered lightly since; oldest first."""
+    """Every exercise left heavy, wrong or tense, and not answered lightly since; oldest first, but for what
+    only a helper's day allows.
+    """
     left = {track.rule.exercise.id: track for track in _left_unfinished(day)}
     choices = [(track.last_day, _put_right(day, track)) for track in left.values()]
     choices += [
@@ -60,7 +62,12 @@ def promised(day: Day) -> list[Choice]:
         for exercise, moment in day.bad_moments.items()
         if exercise not in left
     ]
-    return [choice for _, choice in sorted(choices, key=lambda one: one[0])]
+    return [choice for _, choice in sorted(choices, key=lambda one: (not _wants_today(day, one[1]), one[0]))]
+
+
+def _wants_today(day: Day, choice: Choice) -> bool:
+    """It needs the helper, who is there today and not every day."""
+    return day.request.helper and day.helper_needed(choice.step)
 
 
 def _left_unfinished(day: Day) -> list[CueTrack]:
