@@ -376,8 +376,9 @@ def regained(day: Day) -> list[str]:
 
 
 def is_lost(track: CueTrack) -> bool:
-    """Slipped, and not good enough again."""
-    return track.standing.slipping and not (track.is_ready() and track.p_first() >= SLIPPING_BELOW)
+    """Slipped, and not good enough again: light first on two days, ready, and no longer below what slips."""
+    back = track.standing.first_accepted_run >= READY_DAYS and track.is_ready()
+    return track.standing.slipping and not (back and track.p_first() >= SLIPPING_BELOW)
 
 
 def _sessions_since(day: Day, step: str) -> int:

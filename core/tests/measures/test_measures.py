@@ -2,15 +2,24 @@
 
 from __future__ import annotations
 
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, timedelta
 
 import numpy as np
 import pymannkendall
 import pytest
-from bucephal.ladder import Side
-from bucephal.measures import LeadCount, LeadTable, SettleTime, lead_table, settle_trend, share_of_tries
+from bucephal.ladder import Catalogue, Side
+from bucephal.measures import (
+    LeadCount,
+    LeadTable,
+    SettleTime,
+    lead_table,
+    seconds_an_ask,
+    settle_ahead,
+    settle_trend,
+    share_of_tries,
+)
 from bucephal.measures.settling import kaplan_meier_median, mann_kendall_p
-from bucephal.record import Ask, Lead
+from bucephal.record import Ask, Lead, Session
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from lifelines import KaplanMeierFitter
@@ -128,3 +137,54 @@ def test_days_that_never_settled_count_as_at_least() -> None:
     trend = settle_trend(days([30, 30, 30, 12], never=(0, 1, 2)))
     assert (trend.days, trend.not_settled, trend.median) == (4, 3, None)
     assert settle_trend([]).median is None
+
+
+# --- how long settling will take, and an ask ---
+
+
+def test_settling_ahead_follows_theil_and_sen() -> None:
+    """Against scipy's own line, and by hand: one a session down is carried on to the day."""
+    dates = [date(2026, 5, 1) + timedelta(days=2 * n) for n in range(12)]
+    falling = [SettleTime(on, 30.0 - n) for n, on in enumerate(dates)]
+    on = dates[-1] + timedelta(days=2)
+    assert settle_ahead(falling, on) == pytest.approx(19.0), "18 by the line, and the shortest of three is 19"
+    rising = [SettleTime(one, 5.0 + n) for n, one in enumerate(dates)]
+    assert settle_ahead(rising, on) == pytest.approx(17.0)
+    # One bad day moves a middle slope by nothing; what is older than ten days with times counts no more.
+    steady = [SettleTime(one, 10.0) for one in dates]
+    assert settle_ahead([*steady[:-4], SettleTime(dates[-4], 55.0), *steady[-3:]], on) == pytest.approx(10.0)
+    assert settle_ahead(
+        [SettleTime(dates[0], 90.0), SettleTime(dates[1], 80.0), *steady[2:]], on
+    ) == pytest.approx(10.0)
+    assert settle_ahead([], on) is None
+    assert settle_ahead(steady[:1], on) == 10.0
+    same_day = [SettleTime(dates[0], 8.0), SettleTime(dates[0], 12.0)]
+    assert settle_ahead(same_day, on) == 10.0
+
+
+def timed(on: date, *moments: tuple[str, int]) -> Session:
+    start = datetime(on.year, on.month, on.day, 9, tzinfo=UTC)
+    asks = tuple(
+        Ask(step=step, side=Side.LEFT, level=2, at=start + timedelta(seconds=at)) for step, at in moments
+    )
+    return Session(date=on, asks=asks)
+
+
+def test_an_exercise_s_own_clock_takes_over_after_ten_sessions(catalogue: Catalogue) -> None:
+    day = date(2026, 5, 1)
+    # 20, 30 and 90 seconds apart: the middle one; a long wait is a break, another exercise is no ask of it.
+    one = [
+        ("hip-g.1", 0),
+        ("hip-g.1", 20),
+        ("hip-g.1", 50),
+        ("hip-g.1", 140),
+        ("lead.3", 150),
+        ("hip-g.1", 160),
+        ("hip-g.1", 900),
+    ]
+    nine = [timed(day + timedelta(days=n), *one) for n in range(9)]
+    assert seconds_an_ask(nine, catalogue) == {}
+    ten = [*nine, timed(day + timedelta(days=20), ("hip-g.2", 0), ("hip-g.2", 44))]
+    assert seconds_an_ask(ten, catalogue) == {"hip-g": 30.0}
+    unknown = [timed(day, ("no-such.1", 0), ("no-such.1", 30))]
+    assert seconds_an_ask(unknown * 12, catalogue) == {}

@@ -160,3 +160,63 @@ def test_weather_of_a_year(catalogue: Catalogue) -> None:
     assert average(w.air_c for w in july) > average(w.air_c for w in january) + 8
     assert sum(w.insects for w in july) > 20 > sum(w.insects for w in january)
     assert all(0 <= w.conditions().wind <= 15 for w in july)  # type: ignore[operator]
+
+
+# --- how fast it learns (common practice, no source: what is new is clear within a session, light over weeks) ---
+
+
+def levels_of(one: VirtualHorse, step: str) -> list[float]:
+    return [one.true_level(step, side) for side in (Side.LEFT, Side.RIGHT)]
+
+
+def test_what_is_new_becomes_clear_within_the_session_and_most_of_it_stays(catalogue: Catalogue) -> None:
+    gains, kept = [], []
+    for seed in range(40):
+        one = horse(catalogue, seed, plateau_chance=0.0, setback_chance=0.0, quickness=0.0)
+        one.begin_day(1)
+        before = one.true_level("hip-g.1", Side.LEFT)
+        for _ in range(4):
+            one.ask("hip-g.1", Side.LEFT, 10)
+        dusk = one.true_level("hip-g.1", Side.LEFT)
+        one.begin_day(2)
+        gains.append(before - dusk)
+        kept.append(before - one.true_level("hip-g.1", Side.LEFT))
+    assert average(gains) > 0.4
+    assert average(kept) == pytest.approx(0.7 * average(gains), abs=0.02)
+
+
+def test_five_small_questions_in_one_session(catalogue: Catalogue) -> None:
+    """A youngster that yields and backs is sent out, stopped and changed in one session, at walk."""
+    known = {"hip-g.2": 2.5, "shoulder-g.2": 2.5, "backup-g.2": 2.5, "stand.1": 0.9}
+    lights = []
+    for seed in range(40):
+        one = VirtualHorse(Traits(start=4.6), catalogue, np.random.default_rng(seed), dict(known))
+        one.begin_day(1)
+        for stage in range(1, 6):
+            asks = [one.ask(f"send.{stage}", Side.LEFT, 5) for _ in range(3)]
+        lights.append(np.mean([ask.answered and (ask.level or 99) <= 5 for ask in asks]))
+    assert average(lights) > 0.75
+
+
+@pytest.mark.parametrize(("step", "rests_on"), [("shoulder-g.1", "hip-g.1"), ("bridle.1", "touch.1")])
+def test_who_comes_too_early_meets_it_heavier(step: str, rests_on: str, catalogue: Catalogue) -> None:
+    chances = []
+    for ease in (0, 1):
+        good = catalogue.exercise(rests_on).kind == "T"
+        level = (0.3, 0.95)[ease] if good else (8.0, 2.0)[ease]
+        one = VirtualHorse(Traits(start=4.6), catalogue, np.random.default_rng(5), {rests_on: level})
+        one.begin_day(1)
+        side = catalogue.exercise(step).side_names[0]
+        chances.append(one.chance_first(step, side, 5))
+    assert chances[1] > chances[0] + 0.1
+
+
+def test_what_was_met_before_alarms_less(catalogue: Catalogue) -> None:
+    tense = {True: 0, False: 0}
+    for seed in range(150):
+        one = horse(catalogue, seed, wariness=0.4)
+        for day in (1, 3):
+            one.begin_day(day)
+            asks = [one.ask("touch.4", Side.LEFT, 5) for _ in range(4)]
+            tense[day == 1] += sum(ask.tension != "calm" for ask in asks)
+    assert tense[True] > 1.5 * tense[False]

@@ -1,0 +1,278 @@
+"""What comes before what in a session: pairs of cases that differ in one thing. Common practice, no source."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Any
+
+import pytest
+from bucephal.ladder import load_catalogue
+from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
+from bucephal.planning.choosing import EASY_NOT_AGAIN, waiting_behind
+from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day
+from bucephal.record import Background, HorseRecord
+from tests.progress.test_ridden_before import came
+from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with
+
+KNOWN = ("lead.5", "backup-g.3", "head-down.3", "stand.5", "touch.3")
+BRAKES = ("walk-on.2", "halt.2", "steer.1", "disengage.3")
+
+
+def request(**wishes: Any) -> PlanRequest:
+    return PlanRequest.model_validate({"on": TODAY, "minutes": 60, "assess": False, "helper": True, **wishes})
+
+
+def plan(record: HorseRecord, **wishes: Any) -> SessionPlan:
+    return plan_session(record, load_catalogue(), request(**wishes))
+
+
+def of_kind(made: SessionPlan, kind: ItemKind) -> list[str]:
+    return [item.step or "" for item in made.items if item.kind is kind]
+
+
+def begun(*steps: str, ago: int = 1) -> Told:
+    """Good once on every side, on one day: begun and not ready."""
+    catalogue = load_catalogue()
+    return ago, [good(step, side.value) for step in steps for side in catalogue.exercise(step).side_names], []
+
+
+def for_goal(goal: str, *told: Told, **lists: Any) -> HorseRecord:
+    return record_with([*light(*KNOWN, until=2), *told], goals=[{"step": goal}], **lists)
+
+
+# --- what the goal waits for ---------------------------------------------------------------------------------
+
+
+def test_what_the_longest_row_waits_for_goes_on_first() -> None:
+    told = begun("hip-g.1", "sideways-g.1", "shoulder-g.1")
+    made = {goal: plan(for_goal(goal, told)) for goal in ("send.1", "sideways-g.2")}
+    worked = {
+        goal: [*of_kind(one, ItemKind.PRACTICE), *of_kind(one, ItemKind.NEW)] for goal, one in made.items()
+    }
+    assert "hip-g.1" in worked["send.1"]
+    rows = waiting_behind(Day(for_goal("send.1", told), load_catalogue(), request()))
+    assert rows["hip-g"] > rows["send"]
+    assert "sideways-g" not in rows
+    assert "sideways-g" in waiting_behind(Day(for_goal("sideways-g.2", told), load_catalogue(), request()))
+
+
+def test_what_was_left_out_twice_running_comes_first() -> None:
+    """Three go on; a fourth that was not asked lately takes the place of one that was."""
+    steps = ("hip-g.1", "flex.1", "touch.4", "shoulder-g.1", "send.1")
+    lately = [begun(*steps[:4], ago=9), *(begun(*steps[:3], ago=ago) for ago in (1,))]
+    early = [
+        begun(*steps[:4], ago=9),
+        begun(*steps[:3], ago=5),
+        begun(*steps[:3], ago=3),
+        begun("hip-g.1", ago=1),
+    ]
+    first, later = (plan(for_goal("canter.1", *told)) for told in (lately, early))
+    going = [[*of_kind(made, ItemKind.PRACTICE), *of_kind(made, ItemKind.NEW)] for made in (first, later)]
+    assert "shoulder-g.1" in going[1]
+
+
+@pytest.mark.parametrize(("helper", "expected"), [(True, True), (False, False)])
+def test_on_a_helper_s_day_what_needs_one_goes_first(helper: bool, expected: bool) -> None:
+    told = [
+        *light("touch.7", "send.7", "hip-g.2", "shoulder-g.2", until=2),
+        begun("saddle.1", ago=3),
+        begun("flex.1"),
+    ]
+    made = plan(for_goal("mount.4", *told), helper=helper)
+    assert ("saddle.1" in {item.step for item in made.items}) is expected
+
+
+def test_with_a_goal_it_goes_up_no_further_than_the_goal_needs() -> None:
+    told = begun("hip-g.1", "shoulder-g.1")
+    far, near = plan(for_goal("send.1", told)), plan(for_goal("hip-g.4", told))
+    assert {"hip-g.3", "hip-g.4"} & {climb.item.step for climb in near.climbs}
+    assert not {"hip-g.3", "hip-g.4"} & {climb.item.step for climb in far.climbs}
+
+
+def test_what_has_to_be_confirmed_further_ahead_is_worked_on_meanwhile() -> None:
+    """Mounting wants the one-rein stop confirmed; while the saddle waits for a helper it can be."""
+    told = [
+        *light("touch.7", "send.7", until=2),
+        *(came(ago, "disengage.1", level=4, times=2) for ago in (4, 2)),
+    ]
+    with_goal, without = (
+        plan(for_goal("mount.2", *told), helper=False),
+        plan(for_goal("saddle.3", *told), helper=False),
+    )
+    assert "disengage.1" in of_kind(with_goal, ItemKind.PRACTICE)
+    assert "disengage.1" not in of_kind(without, ItemKind.PRACTICE)
+
+
+def test_what_is_judged_by_its_share_is_shown_as_often_as_its_cap_allows_to_confirm_it() -> None:
+    ready = plan(for_goal("mount.1", *light("stand.2", until=2, days=2), begun("stand.5", ago=30)))
+    item = next((one for one in ready.items if one.step == "stand.2"), None)
+    still = plan(for_goal("mount.1", begun("touch.4")))
+    learned = next(one for one in still.items if one.step == "touch.4")
+    assert learned.aim == 3
+    if item is not None and item.kind is ItemKind.PRACTICE:
+        assert item.aim == 5
+
+
+# --- put right -----------------------------------------------------------------------------------------------
+
+
+def slipped(back: int) -> HorseRecord:
+    """Confirmed, then heavy three times running, then light on so many days."""
+    heavy: list[Told] = [(20 - 2 * n, [ask("hip-g.1", side, 9) for side in BOTH], []) for n in range(4)]
+    lights: list[Told] = [
+        (13 - 2 * n, [ask("hip-g.1", side) for side in BOTH for _ in range(3)], []) for n in range(back)
+    ]
+    calm: Told = (1, [ask("lead.5", side) for side in BOTH], [])
+    return record_with([*light("hip-g.1", until=26), *light(*KNOWN, until=2), *heavy, *lights, calm])
+
+
+def test_what_slipped_is_put_right_until_it_is_ready_again_and_then_gone_on_with() -> None:
+    lost, regained = plan(slipped(1)), plan(slipped(2))
+    assert "hip-g.1" in of_kind(lost, ItemKind.REPAIR)
+    assert "hip-g.1" not in of_kind(regained, ItemKind.REPAIR)
+    assert "hip-g.1" in {*of_kind(regained, ItemKind.PRACTICE), *of_kind(regained, ItemKind.NEW)}
+    item: PlanItem = next(one for one in regained.items if one.step == "hip-g.1")
+    assert "too little to be sure" in item.why.text or "sure" in item.why.text or "wants" in item.why.text
+
+
+def test_what_an_assessment_found_heavy_was_found_and_not_left() -> None:
+    told: list[Told] = [*light(*KNOWN, until=4), (2, [ask("hip-g.1", side, 9) for side in BOTH], [])]
+    worked = record_with(told)
+    raw = worked.model_dump(mode="json")
+    raw["sessions"][-1]["kind"] = "assessment"
+    tried = HorseRecord.model_validate(raw)
+    assert of_kind(plan(worked), ItemKind.REPAIR) == ["hip-g.1"]
+    assert of_kind(plan(tried), ItemKind.REPAIR) == []
+    assert plan(worked).nothing_new is not None, "the last session ended heavy"
+    assert plan(tried).nothing_new is None
+
+
+def test_that_one_side_is_the_heavier_keeps_nothing_new_waiting() -> None:
+    sided = [(40 - 2 * n, [ask("lead.5", "left", 1), ask("lead.5", "right", 4)] * 2, []) for n in range(18)]
+    left: Told = (6, [ask("flex.1", side, 8) for side in BOTH], [])
+    other: Told = (5, [ask("hip-g.1", side, 8) for side in BOTH], [])
+    calm: Told = (1, [ask("backup-g.3")], [])
+    one, two = (
+        record_with([*light("backup-g.3", until=2), *sided, *told, calm]) for told in ([left], [left, other])
+    )
+    assert "lead.5" in of_kind(plan(one, minutes=90), ItemKind.REPAIR)
+    assert "things wait" not in (plan(one, minutes=90).nothing_new or "")
+    assert "2 things wait" in (plan(two, minutes=90).nothing_new or "")
+
+
+@pytest.mark.parametrize(("helper", "first"), [(True, "mount.1"), (False, "flex.1")])
+def test_on_a_helper_s_day_what_only_that_day_allows_is_put_right_first(helper: bool, first: str) -> None:
+    refused: Told = (4, [ask("mount.1", side, None, let_go_s=200, answered=False) for side in BOTH], [])
+    left: Told = (6, [ask("flex.1", side, 8) for side in BOTH], [])
+    told = [*light(*KNOWN, "saddle.4", until=2), left, refused]
+    assert of_kind(plan(record_with(told), helper=helper), ItemKind.REPAIR)[0] == first
+
+
+# --- checks, the easy yes, settling --------------------------------------------------------------------------
+
+
+def test_under_the_saddle_a_go_a_stop_and_a_turn_are_always_checked() -> None:
+    catalogue = load_catalogue()
+    told = [*light(*BRAKES, *KNOWN, until=2), *light("up-wt.2", until=2, days=1)]
+    ridden = plan(record_with(told, goals=[{"step": "up-wt.3"}]))
+    families = [catalogue.exercise(step).family for step in of_kind(ridden, ItemKind.CHECK)]
+    planned = {catalogue.exercise(item.step).family for item in ridden.items if item.step and item.ridden}
+    assert {"stop-ridden", "turn-ridden"} <= {*families, *planned}
+    assert len(families) >= 3
+    on_the_ground = plan(record_with(light(*BRAKES, *KNOWN, until=2), goals=[{"step": "hip-g.2"}]))
+    assert len(of_kind(on_the_ground, ItemKind.CHECK)) == 2
+
+
+def test_the_easy_yes_is_not_what_the_last_sessions_ended_on() -> None:
+    told = light("lead.5", "backup-g.3", "head-down.3", "hip-g.2", until=5, days=10)
+    ends = [(ago, [good("hip-g.2", side) for side in BOTH], []) for ago in (4, 3, 2)]
+    (usual,) = of_kind(plan(record_with(told)), ItemKind.EASY_YES)
+    (other,) = of_kind(plan(record_with([*told, *ends])), ItemKind.EASY_YES)
+    assert other != "hip-g.2"
+    assert EASY_NOT_AGAIN == 3
+    only = record_with(
+        [*light("lead.5", until=5), *((ago, [good("lead.5", side) for side in BOTH], []) for ago in (4, 3))]
+    )
+    assert of_kind(plan(only, minutes=30), ItemKind.EASY_YES) in (["lead.5"], [])
+    assert usual
+
+
+def test_the_easy_yes_is_of_the_kind_of_work_just_done() -> None:
+    told = [*light(*BRAKES, *KNOWN, until=2)]
+    ridden = plan(record_with(told, goals=[{"step": "halt.4"}]))
+    ground = plan(record_with(told, goals=[{"step": "hip-g.2"}]))
+    assert next(one for one in ridden.items if one.kind is ItemKind.EASY_YES).ridden
+    assert not next(one for one in ground.items if one.kind is ItemKind.EASY_YES).ridden
+
+
+def settled(*minutes: float, place: str | None = None) -> HorseRecord:
+    record = record_with(
+        [(2 * (len(minutes) - n), [good("lead.5", side) for side in BOTH], []) for n in range(len(minutes))]
+    )
+    raw = record.model_dump(mode="json")
+    for session, time in zip(raw["sessions"], minutes, strict=True):
+        session |= {"settle": {"whole_min": time, "settled": True}, "place": place}
+    return HorseRecord.model_validate(raw)
+
+
+def test_settling_is_planned_by_its_trend_a_new_place_and_days_off() -> None:
+    falling = settled(*(20 - n for n in range(10)))
+    # One a session down to 11 two days ago: on to 10 today, but never under the shortest of the last three.
+    assert plan(falling).items[0].minutes == round(11 + 0.7)
+    assert plan(settled(*[12.0] * 9, 6.0)).items[0].minutes == round(12 + 0.7)
+    home = settled(*[12.0] * 4, place="school")
+    assert plan(home, place={"name": "school"}).items[0].minutes == 13
+    assert plan(home, place={"name": "beach"}).items[0].minutes == 13 + SETTLE_NEW_PLACE_MIN
+    assert "a new place about 5" in plan(home, place={"name": "beach"}).items[0].why.text
+    rested = plan(home, on=TODAY + timedelta(days=5), place={"name": "school"})
+    assert rested.items[0].minutes == round(12 + 6 * 0.7)
+
+
+# --- tried beside the work -----------------------------------------------------------------------------------
+
+
+def racing(*told: Told) -> HorseRecord:
+    record = record_with(told, goals=[{"step": "canter.1"}])
+    horse = record.horse.model_copy(update={"background": Background.FROM_RACING})
+    return record.model_copy(update={"horse": horse})
+
+
+def test_a_horse_that_was_ridden_is_tried_under_the_saddle_beside_the_work_on_the_ground() -> None:
+    grounded = (came(9, "disengage.1"), came(3, "lead.4", level=3))
+    made = plan(racing(*grounded))
+    tried = {item.step: item for item in made.items if item.kind is ItemKind.ASSESS}
+    assert list(tried)[:3] == ["disengage.2", "walk-on.2", "halt.2"]
+    assert [one.item for one in tried["halt.2"].after] == ["assess:disengage.2"]
+    assert made.kind != "assessment"
+    assert of_kind(made, ItemKind.NEW) == [] or all(
+        item.kind_words != "new" for item in made.items if item.kind is ItemKind.NEW
+    )
+    # The trot waits until they came twice: not today.
+    assert "up-wt.2" not in tried
+    twice = plan(
+        racing(*grounded, came(3, "disengage.2", "halt.2", "walk-on.2", "steer.1", "disengage.3", times=2))
+    )
+    assert {"up-wt.2", "down-tw.1"} <= set(of_kind(twice, ItemKind.ASSESS))
+    # Nothing is tried that has not come from the ground, nor where it was never done before.
+    assert of_kind(plan(racing(came(3, "lead.4", level=3))), ItemKind.ASSESS)[:1] != ["disengage.2"]
+    assert of_kind(plan(record_with(grounded)), ItemKind.ASSESS) == []
+
+
+def test_repairs_wait_beside_what_it_did_before_and_not_before_it() -> None:
+    left = [
+        (6 - n, [ask(step, side, 9) for side in BOTH], []) for n, step in enumerate(("hip-g.1", "flex.1"))
+    ]
+    made = plan(racing(came(9, "disengage.1"), *left, came(1, "lead.4", level=3)))
+    assert "things wait" in (made.nothing_new or "")
+    assert "disengage.2" in of_kind(made, ItemKind.ASSESS)
+
+
+def test_any_answer_at_first_goes_up_only_where_the_next_stage_s_band_is_likely() -> None:
+    for level, climbs in ((8, False), (3, True)):
+        walked = came(7, "walk-on.2", "steer.1", "disengage.2", "disengage.3", "halt.2", times=2, level=3)
+        trotted = [came(ago, "up-wt.1", "down-tw.1", level=level, times=2) for ago in (3, 1)]
+        made = plan(racing(came(9, "disengage.1"), walked, *trotted))
+        assert (
+            "up-wt.2" in {climb.item.step for climb in made.climbs} | {item.step for item in made.items}
+        ) >= climbs
+        assert ("up-wt.2" in {climb.item.step for climb in made.climbs}) <= climbs
