@@ -197,7 +197,7 @@ def frontier(day: Day) -> list[str]:
     for exercise in day.catalogue.exercises:
         waiting = [
             s.step for s in exercise.live_stages
-            if day.standing.state(s.step) not in GOOD and not _is_behind_it(day, s.step)
+            if day.standing.state(s.step) not in GOOD and not is_behind_first_tried(day, s.step)
         ]  # fmt: skip
         begun = [step for step in waiting if day.standing.state(step) is StepState.LEARNING]
         if waiting and exercise.id != SETTLE_EXERCISE:
@@ -205,7 +205,7 @@ def frontier(day: Day) -> list[str]:
     return steps
 
 
-def _is_behind_it(day: Day, step: str) -> bool:
+def is_behind_first_tried(day: Day, step: str) -> bool:
     """Under what a horse that was ridden before is first tried on, and not asked as the smaller question."""
     if not day.standing.riding.replaces(step) or _tracks(day, step):
         return False
@@ -301,7 +301,7 @@ def _reach(day: Day) -> _Reach:
     workable, looked_at, holding = dict[str, None](), set[str](), set[str]()
 
     def look(step: str) -> None:
-        if step in looked_at or _is_behind_it(day, step):
+        if step in looked_at or is_behind_first_tried(day, step):
             return
         looked_at.add(step)
         missing, state = day.standing.missing(step), day.standing.state(step)

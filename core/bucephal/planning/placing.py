@@ -13,6 +13,7 @@ from pydantic import Field
 from bucephal.answers import answer_in_words
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.planning.assessing import assess, came_light
+from bucephal.planning.choosing import is_behind_first_tried
 from bucephal.planning.day import Day
 from bucephal.planning.models import PlanRequest, Why
 from bucephal.progress import GOOD, Standing
@@ -86,7 +87,13 @@ def _is_had(standing: Standing, step: str) -> bool:
     """Good by all its asks; or light and calm on every side on the day it was tried."""
     if standing.worked_state(step) in GOOD:
         return True
-    return came_light(step, standing.tracks) and _on_one_day(standing, step)
+    return came_light(step, standing.tracks) and _on_one_day(standing, step) and _mostly(standing, step)
+
+
+def _mostly(standing: Standing, step: str) -> bool:
+    """On every side as many light answers as others: one that came after two heavy ones is not had."""
+    heard = ([one.accepted for one in track.answers] for _, track in _tracks(standing, step))
+    return all(2 * sum(light) >= len(light) for light in heard)
 
 
 def _on_one_day(standing: Standing, step: str) -> bool:
@@ -108,10 +115,17 @@ def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Itera
     top = max((phases.index(ladder.exercise(step).phase) for step in had), default=0)
     found = []
     for exercise in ladder.exercises:
-        step = next((stage.step for stage in exercise.live_stages if stage.step not in had), None)
+        waiting = (
+            stage.step for stage in exercise.live_stages
+            if stage.step not in had and not is_behind_first_tried(day, stage.step)
+        )  # fmt: skip
+        step = next(waiting, None)
         if step is None or exercise.id == SETTLE_EXERCISE or day.standing.rest_because(step) is not None:
             continue
-        if all(need.step in had for need in ladder.stage(step).needs):
+        rests_on = (
+            day.standing.missing(step) if day.standing.riding.replaces(step) else ladder.stage(step).needs
+        )
+        if all(need.step in had for need in rests_on):
             found.append(step)
     found.sort(key=lambda step: (step not in tried, abs(phases.index(ladder.exercise(step).phase) - top)))
     for step in found[:MOST_TO_BEGIN]:

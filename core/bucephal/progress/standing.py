@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from datetime import date, timedelta
 from functools import cached_property
 
-from bucephal.answers import rule_for
+from bucephal.answers import Meaning, rule_for
 from bucephal.ladder import Catalogue, Gate, Need, Side, Stage, StartAge, StepKind, under
 from bucephal.progress.lacking import lacks, manner_short, passes
 from bucephal.progress.ridden_before import ONE_REIN, UP_TO_LEVEL, RiddenBefore
@@ -315,7 +315,25 @@ class Standing:
                 return True
             if need.gate is Gate.READY and (state is StepState.READY or self._ready_everywhere(step)):
                 return True
-        return False
+        return need.gate is Gate.READY and need.step in self.vouched_under
+
+    @cached_property
+    def vouched_under(self) -> frozenset[str]:
+        """What the light and calm answers of a horse that was ridden before rest on: no need to go through it
+        from the bottom. What is for safety nothing vouches for.
+        """
+        if not self.riding.walks:
+            return frozenset()
+        answered = [step for step in self.catalogue.steps if self._answered_lightly(step)]
+        under = {below for step in answered for below in self.catalogue.path_to(step)}
+        return frozenset(step for step in under if not self.catalogue.exercise(step).safety)
+
+    def _answered_lightly(self, step: str) -> bool:
+        """On every side, on its last day: at least half of the answers light and calm, the last one too."""
+        return all(
+            track is not None and _is_light_day([one for _, one in track.told_on(track.last_day)])
+            for _, track in self.tracks.sides_of(step)
+        )
 
     def _ready_everywhere(self, step: str) -> bool:
         """A slipping step can still be good enough for a 'ready' gate."""
@@ -451,6 +469,12 @@ RIDING_NEVER_BELOW = 30
 """Months. A cautious default: growth plates close over years, the spine's last (from memory); a vet's word
 goes first.
 """
+
+
+def _is_light_day(meanings: list[Meaning]) -> bool:
+    answers = [one for one in meanings if one.is_answer]
+    light = sum(one.accepted for one in answers)
+    return bool(answers) and answers[-1].accepted and 2 * light >= len(answers)
 
 
 def _figure(track: CueTrack, gate: Gate) -> float:

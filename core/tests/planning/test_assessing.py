@@ -366,6 +366,32 @@ def test_five_placements_of_the_same_answers_name_their_own_facts(catalogue: Cat
     assert len(said) == len(ARRIVALS)
 
 
+def test_one_light_answer_after_two_heavy_ones_is_not_had(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    for levels, had in (([9, 10, 3], False), ([3], True), ([6, 3], True)):
+        asks = [{"step": "backup-g.1", "level": level} for level in levels]
+        raw = record.model_dump(mode="json")
+        raw["sessions"] = [{"date": str(today), "kind": "assessment", "asks": asks}]
+        found = placement(HorseRecord.model_validate(raw), catalogue, today)
+        assert ("backup-g.1" in {one.step for one in found.has}) is had
+        assert ("backup-g.1" in {one.step for one in found.half}) is not had
+
+
+def test_a_placement_begins_where_the_plan_begins(catalogue: Catalogue, today: date) -> None:
+    """Ridden before: from the brakes, at the stage that is tried first; nothing is 'not yet' below it."""
+    record = horse(catalogue, today, **ARRIVALS["from racing"])
+    first = {"lead.4": 2, "backup-g.1": 3, "hip-g.1": 2, "flex.1": 3, "flex.2": 3, "disengage.1": 3}
+    found = placement(answered(record, catalogue, today, first), catalogue, today + timedelta(days=1))
+    begin = [one.step for one in found.begin]
+    assert "disengage.2" in begin
+    assert not {"walk-on.1", "halt.1", "up-wt.1"} & set(begin)
+    for one in found.begin:
+        below = set(catalogue.path_to(one.step)) - {one.step}
+        exercise = catalogue.exercise(one.step).id
+        not_yet = [each.step for each in found.not_yet if catalogue.exercise(each.step).id == exercise]
+        assert not below & set(not_yet)
+
+
 # --- the baseline -------------------------------------------------------------------------------
 
 

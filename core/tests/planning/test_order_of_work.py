@@ -148,7 +148,9 @@ def test_what_an_assessment_found_heavy_was_found_and_not_left() -> None:
 
 
 def test_that_one_side_is_the_heavier_keeps_nothing_new_waiting() -> None:
-    sided = [(40 - 2 * n, [ask("lead.5", "left", 1), ask("lead.5", "right", 4)] * 2, []) for n in range(18)]
+    sided: list[Told] = [
+        (40 - 2 * n, [ask("lead.5", "left", 1), ask("lead.5", "right", 4)] * 2, []) for n in range(18)
+    ]
     left: Told = (6, [ask("flex.1", side, 8) for side in BOTH], [])
     other: Told = (5, [ask("hip-g.1", side, 8) for side in BOTH], [])
     calm: Told = (1, [ask("backup-g.3")], [])
@@ -185,7 +187,7 @@ def test_under_the_saddle_a_go_a_stop_and_a_turn_are_always_checked() -> None:
 
 def test_the_easy_yes_is_not_what_the_last_sessions_ended_on() -> None:
     told = light("lead.5", "backup-g.3", "head-down.3", "hip-g.2", until=5, days=10)
-    ends = [(ago, [good("hip-g.2", side) for side in BOTH], []) for ago in (4, 3, 2)]
+    ends: list[Told] = [(ago, [good("hip-g.2", side) for side in BOTH], []) for ago in (4, 3, 2)]
     (usual,) = of_kind(plan(record_with(told)), ItemKind.EASY_YES)
     (other,) = of_kind(plan(record_with([*told, *ends])), ItemKind.EASY_YES)
     assert other != "hip-g.2"
@@ -259,7 +261,7 @@ def test_a_horse_that_was_ridden_is_tried_under_the_saddle_beside_the_work_on_th
 
 
 def test_repairs_wait_beside_what_it_did_before_and_not_before_it() -> None:
-    left = [
+    left: list[Told] = [
         (6 - n, [ask(step, side, 9) for side in BOTH], []) for n, step in enumerate(("hip-g.1", "flex.1"))
     ]
     made = plan(racing(came(9, "disengage.1"), *left, came(1, "lead.4", level=3)))

@@ -131,3 +131,31 @@ def test_its_page_says_that_a_gate_is_not_asked_for_and_does_not_call_it_met() -
     assert needs["walk-on.2"].words == "not asked for: it was ridden before, and its brakes come first"
     by_the_ladder = {need.step: need for need in step_guide(horse(None, GROUND, HALTED), "up-wt.1").needs}
     assert by_the_ladder["walk-on.2"].words == "walk on, alone: not asked yet"
+
+
+# --- what a light answer vouches for ----
+
+
+def test_a_light_answer_vouches_for_what_it_rests_on_but_not_for_safety() -> None:
+    told = came(3, "up-wt.2", level=3)
+    ridden, by_the_ladder = horse(STARTED, told), horse(None, told)
+    assert {"walk-on.2", "up-wt.1", "flex.2"} <= ridden.vouched_under
+    assert not {"halt.2", "disengage.3", "mount.4", "stand.2"} & ridden.vouched_under
+    assert by_the_ladder.vouched_under == frozenset()
+    # What is new to it opens on that: the trot is light, so longer strides can begin.
+    assert "up-wt.2" not in [need.step for need in ridden.missing("trot-range.1")]
+    assert "up-wt.2" in [need.step for need in by_the_ladder.missing("trot-range.1")]
+
+
+@pytest.mark.parametrize(
+    ("levels", "vouches"), [([3], True), ([8, 3], True), ([8, 9, 3], False), ([3, 8], False)]
+)
+def test_only_a_light_day_vouches(levels: list[int], vouches: bool) -> None:
+    asks = [ask("steer.1", side, level) for side in ("left", "right") for level in levels]
+    assert ("walk-on.2" in horse(STARTED, (3, asks, [])).vouched_under) is vouches
+
+
+def test_bold_needs_are_vouched_for_by_nothing() -> None:
+    light = horse(STARTED, came(3, "canter.4", "poles-r.3", level=2))
+    assert "canter.3" in light.vouched_under
+    assert "canter.3" in {need.step for need in light.missing("jump.1")}

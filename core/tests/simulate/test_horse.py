@@ -194,7 +194,7 @@ def test_five_small_questions_in_one_session(catalogue: Catalogue) -> None:
         one.begin_day(1)
         for stage in range(1, 6):
             asks = [one.ask(f"send.{stage}", Side.LEFT, 5) for _ in range(3)]
-        lights.append(np.mean([ask.answered and (ask.level or 99) <= 5 for ask in asks]))
+        lights.append(average([ask.answered and (ask.level or 99) <= 5 for ask in asks]))
     assert average(lights) > 0.75
 
 
