@@ -11,11 +11,9 @@ from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, time, timedelta
 
 import numpy as np
-from bucephal.answers import StepRule, came, is_accepted
-from bucephal.coach import Coach, CoachSettings
 from bucephal.ladder import Catalogue, Side, StepKind
-from bucephal.pace import heard
-from bucephal.planning import PlanItem, PlanRequest, SessionPlan, SideDose, plan_session
+from bucephal.pace import Working
+from bucephal.planning import PlanRequest, SessionPlan, plan_session
 from bucephal.record import (
     Ask,
     ClearedBy,
@@ -38,7 +36,6 @@ from bucephal.welfare import clear_flags, flag_history
 
 from demo.horses import DemoHorse
 
-MOST_ANSWERS = 12
 SLIPPED_FOR = timedelta(days=4)
 LOOKED_AT_AFTER = timedelta(days=2)
 FOUND = {
@@ -103,12 +100,16 @@ class _Diary:
         )
 
     def _working_days(self) -> list[date]:
-        last = self.today - timedelta(days=1 + self.spec.days_off_now)
+        last = self._last_day
         span = (last - self.arrived).days
         days = [self.arrived + timedelta(days=n) for n in range(span + 1)]
         worked = [day for day in days if self._place_in_week(day) in self.spec.work_days]
         # The last day is always worked, so that the days off are as the story says.
         return worked if worked and worked[-1] == last else [*worked, last]
+
+    @property
+    def _last_day(self) -> date:
+        return self.today - timedelta(days=1 + self.spec.days_off_now)
 
     def _place_in_week(self, day: date) -> int:
         """0 to 6, counted so that today is 0: the story is the same whatever day it is told on."""
@@ -136,25 +137,9 @@ class _Diary:
         return plan_session(self.record, self.catalogue, request, tracks)
 
     def _work(self, plan: SessionPlan) -> list[Ask]:
-        """Every item of the plan in turn; what it is to be tried after must have come light."""
-        asks: list[Ask] = []
-        passed: set[tuple[str, bool]] = set()
-        for item in plan.items:
-            if item.step is None or not passed.issuperset((one.item, one.light) for one in item.after):
-                continue
-            sides = [list(self._work_side(item, dose)) for dose in item.sides]
-            asks += [ask for side in sides for ask in side]
-            own = [[ask for ask in side if ask.step == item.step] for side in sides]
-            if all(any(came(ask, self._rule(ask)) for ask in side) for side in own):
-                passed.add((item.id, False))
-            if all(any(is_accepted(ask, self._rule(ask)) for ask in side) for side in own):
-                passed.add((item.id, True))
+        """The session as the ring plays it: coach, stages climbed, what opens today."""
+        asks = Working(plan, self.record.horse, self.catalogue, self._answer).work()
         return [*self._feel_for_slip(asks), *asks]
-
-    def _rule(self, ask: Ask) -> StepRule:
-        exercise, stage = self.catalogue.exercise(ask.step), self.catalogue.stage(ask.step)
-        band = band_for(self.record.horse, self.catalogue, ask.step)
-        return StepRule(exercise, stage, band)
 
     def _feel_for_slip(self, planned: list[Ask]) -> list[Ask]:
         """The trainer feels that something has gone and asks it once a side, planned or not."""
@@ -166,22 +151,6 @@ class _Diary:
         top = band_for(self.record.horse, self.catalogue, step)[1]
         sides = self.catalogue.exercise(step).side_names
         return [self._answer(step, side, top) for side in sides]
-
-    def _work_side(self, item: PlanItem, dose: SideDose) -> Iterator[Ask]:
-        assert item.step is not None
-        settings = CoachSettings(
-            step=item.step, band=item.band or (1, 10), green=item.green, aim=dose.asks,
-            cap=item.cap, side=dose.side, best_below=dose.best_below,
-        )  # fmt: skip
-        coach, step = Coach(settings, self.catalogue), item.step
-        for _ in range(MOST_ANSWERS):
-            ask = self._answer(step, dose.side, settings.band[1])
-            yield ask
-            advice = coach.hear(heard(ask))
-            if advice.ends or advice.code in ("stop-danger", "body-flag"):
-                return
-            if advice.code == "go-easier":
-                step = self.catalogue.previous(item.step) or item.step
 
     def _answer(self, step: str, side: Side, band_top: int) -> Ask:
         ask = self.horse.ask(step, side, band_top)
@@ -216,10 +185,13 @@ class _Diary:
             conditions=self.weather.conditions(),
             settle=Settle(first_min=round(min(minutes, 45) * 0.6, 1),
                           whole_min=min(minutes, 45.0), settled=settled),
-            asks=tuple(timed), events=tuple(self._events()),
+            asks=tuple(timed), events=tuple(self._events(day)),
         )  # fmt: skip
 
-    def _events(self) -> Iterator[Event]:
+    def _events(self, day: date) -> Iterator[Event]:
+        if self.spec.stumbled and day == self._last_day:
+            for _ in range(2):
+                yield Event(id=new_id(self.rng), kind=EventKind.STUMBLE)
         if self.rng.random() < self.spec.traits.wariness:
             yield Event(
                 id=new_id(self.rng), kind=EventKind.SPOOK, thing="gulls off the slipway",

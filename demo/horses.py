@@ -37,6 +37,8 @@ class DemoHorse:
     days_off_now: int = 0
     decisions: tuple[tuple[str, Overridden, str, int], ...] = ()
     """What the trainer decided: step, state, reason, days ago."""
+    stumbled: bool = False
+    """Twice in its last session: somebody has to look at it."""
     slip: tuple[str, Side, float] | None = None
     """A step that has gone wrong in the last week, on a side, by some levels."""
 
@@ -69,7 +71,7 @@ HORSES: tuple[DemoHorse, ...] = (
                "send.6": 2.2, "walk-on.1": 2.5, "walk-on.2": 3.0, "halt.1": 2.5, "halt.2": 3.4,
                "steer.1": 3.6},
         goals=("up-wt.3", "line.2"), next_goals=("hack.3",),
-        helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 4.0), days_off_now=2,
+        helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 3.0), days_off_now=2,
     ),
     DemoHorse(
         name="Harrow", seed=23, age_months=13 * 12 + 4, sex=Sex.GELDING, height_cm=158,
@@ -99,7 +101,7 @@ HORSES: tuple[DemoHorse, ...] = (
                       settle_min=38, settled_min=9),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "up-wt.2": 3.0,
                "down-tw.1": 3.2, "lunge.1": 2.0, "lunge.2": 2.4, "lunge.3": 3.2},
-        goals=("down-tw.3",), next_goals=("ride-length.4", "canter.1"),
+        goals=("down-tw.3",), next_goals=("ride-length.4", "canter.1"), stumbled=True,
     ),
     DemoHorse(
         name="Vesper", seed=55, age_months=7 * 12 + 5, sex=Sex.GELDING, height_cm=163,

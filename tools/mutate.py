@@ -28,7 +28,7 @@ from cosmic_ray.mutating import mutate_code
 from cosmic_ray.plugins import get_operator, operator_names
 
 ROOT = Path(__file__).resolve().parent.parent
-ROOMS = ("answers", "coach", "response", "welfare")
+ROOMS = ("answers", "coach", "response", "welfare", "planning")
 WANTED = 0.85
 LONGEST_S = 300
 """A change that makes a test run for ever is noticed too."""

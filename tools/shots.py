@@ -158,7 +158,7 @@ def guide(camera: Camera) -> None:
 
 
 def flags(camera: Camera) -> None:
-    camera.today.open(camera.at("Quill", "flags"))
+    camera.today.open(camera.at("Domino", "flags"))
     camera.today.see("[data-flag] form")
 
 

@@ -5,7 +5,8 @@ answers scatter normally and their minds wander, moods last into the next day, l
 plateaus and set-backs, insects, wind and drilling count, warm-up and forgetting are each
 horse's own. Nothing of the model was tuned on them. In the middle they are such horses as the
 design describes (an unknown cue answered around 5, some 8 % of the way to lightness a ride, one
-ask in 25 that tells nothing); about the middle they vary widely.
+ask in 25 that tells nothing); about the middle they vary widely. Beside that the virtual horse learns
+within a session what is new about a question, which the model knows nothing of.
 """
 
 from __future__ import annotations

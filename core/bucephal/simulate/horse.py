@@ -40,7 +40,7 @@ EASY_LEVEL, LEVELS = 1.0, 8.0
 ANSWERS_THAT_TEACH = 3
 HEAVY_TEACHES = 0.5
 """A heavy answer that is let go at once teaches too, half as much as a light one."""
-DISUNITED = 0.04
+DISUNITED = 0.015
 PATIENCE = 4
 """Heavy answers, over and above the light ones, that it takes in a day before it gets dull."""
 _COMES, _COMES_WITH_COMFORT = 0.15, 0.83
