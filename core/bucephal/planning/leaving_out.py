@@ -26,7 +26,20 @@ def left_out_steps(day: Day, planned: set[str], nothing_new: tuple[str, str] | N
         and (step in path or phases.index(day.catalogue.exercise(step).phase) <= furthest)
     ]  # fmt: skip
     found = [left for step in steps if (left := why_not(day, step, nothing_new)) is not None]
+    found += _begun_and_not_today(day, planned, {left.step for left in found if left.step is not None})
     return sorted(found, key=lambda left: (left.step not in path, _distance(day, left.step)))
+
+
+def _begun_and_not_today(day: Day, planned: set[str], named: set[str]) -> Iterator[LeftOut]:
+    """What is begun on the way to the goal is never left out without a word."""
+    told = {step.rpartition(".")[0] for step in planned | named}
+    past = taken_as_known(day)
+    for step in goal_steps(day):
+        learning = day.standing.own_state(step) is day.standing.state(step) is StepState.LEARNING
+        exercise = day.catalogue.exercise(step).id
+        if learning and exercise not in told:
+            told.add(exercise)
+            yield _left(day, step, "turn", words.TAKEN_AS_KNOWN if step in past else words.BEGUN_LATER)
 
 
 def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut | None:

@@ -254,6 +254,8 @@ HEAT_SHORT = "the heat: short and easy only"
 HEAT_NO_WORK = "the heat: do not work today"
 ENDED_HEAVY = "the last session ended on a heavy answer: put that right first"
 ONE_NEW_THING = "one new thing at a time: its turn comes"
+BEGUN_LATER = "begun: its turn comes, others wait longer or matter more today"
+TAKEN_AS_KNOWN = "taken as known for now: what rests on it is there"
 NOTHING_OPEN = "nothing new is open today: see what is held back"
 
 
