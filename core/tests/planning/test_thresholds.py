@@ -35,9 +35,12 @@ def with_rides(rides: int, born: str | None = "2022-06-01") -> HorseRecord:
     return HorseRecord.model_validate(raw)
 
 
-@pytest.mark.parametrize(("rides", "most"), [(29, 15), (30, 25), (79, 25), (80, 45)])
-def test_schooling_grows_with_the_rides_of_a_young_horse(rides: int, most: int) -> None:
-    assert Day(with_rides(rides), load_catalogue(), request()).schooling_limit[0] == most
+@pytest.mark.parametrize(
+    ("rides", "born", "most"),
+    [(29, "2022-06-01", 15), (30, "2022-06-01", 25), (79, "2018-05-01", 25), (80, "2018-05-01", 45)],
+)
+def test_schooling_grows_with_the_rides(rides: int, born: str, most: int) -> None:
+    assert Day(with_rides(rides, born), load_catalogue(), request()).schooling_limit[0] == most
 
 
 @pytest.mark.parametrize(
