@@ -238,7 +238,7 @@ describe("where one goes from here", () => {
 });
 
 describe("a knot that is tried only after another", () => {
-  function tried(light: boolean): RingDraft {
+  function tried(light: boolean, row = 1, at_once = false): RingDraft {
     const pack = testPack();
     const [, item] = pack.plan.items;
     const rest = pack.items[0];
@@ -246,7 +246,7 @@ describe("a knot that is tried only after another", () => {
     const after = {
       ...item,
       id: "assess:later",
-      after: [{ item: item.id, light, row: 1, at_once: false }],
+      after: [{ item: item.id, light, row, at_once }],
     };
     pack.plan.items.splice(2, 0, after);
     pack.items.push({ ...rest, item: after.id });
@@ -288,6 +288,35 @@ describe("a knot that is tried only after another", () => {
     const draft = tried(true);
     const order = draft.order.filter((id) => id !== "new:up-wt.3");
     expect(goOn({ ...draft, order, current: 0 }).passed).toBe(0);
+  });
+
+  const onBoth = (draft: RingDraft, ...levels: number[]) => {
+    let after = draft;
+    for (const side of ["left", "right"] as const) {
+      after = toSide(after, side);
+      for (const level of levels) after = logged(after, level);
+    }
+    return after;
+  };
+
+  it("opens today only where the other came light so often running", () => {
+    const opened = tried(true, 2);
+    expect(goOn(onBoth(opened, 2, 2)).passed).toBe(0);
+    expect(goOn(onBoth(opened, 8, 2, 2)).passed).toBe(0);
+    expect(goOn(onBoth(opened, 2, 8, 2)).passed).toBe(1);
+    expect(goOn(onBoth(opened, 2)).passed).toBe(1);
+  });
+
+  it("comes beside another new one only where that went at once", () => {
+    const second = tried(true, 2, true);
+    expect(goOn(onBoth(second, 2, 2)).passed).toBe(0);
+    expect(goOn(onBoth(second, 8, 2, 2)).passed).toBe(1);
+  });
+
+  it("does not open where what it needs was dropped for the day", () => {
+    const draft = tried(true, 2);
+    const order = draft.order.filter((id) => id !== "new:up-wt.3");
+    expect(goOn({ ...draft, order, current: 0 }).passed).toBe(1);
   });
 
   it("sends the kind of session that was planned", () => {

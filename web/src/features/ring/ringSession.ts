@@ -339,11 +339,13 @@ function asNotSettled(draft: RingDraft): RingDraft {
   return { ...draft, order };
 }
 
-/** A knot waits for others of this session; one that was dropped from it holds nothing back. What a
- * flag raised today holds back is not worked. */
+/** A knot waits for others of this session. One that was dropped from it holds no try back, but what opens
+ * only today stays shut without it. What a flag raised today holds back is not worked. */
 function isPassedOver(draft: RingDraft, place: number): boolean {
   if (heldBack(draft).has(planItem(draft, place).id)) return true;
-  const waitsFor = planItem(draft, place).after.filter(({ item }) => draft.order.includes(item));
+  const waitsFor = planItem(draft, place).after.filter(
+    ({ item, row }) => row > 1 || draft.order.includes(item),
+  );
   return waitsFor.some((one) => !hasCome(draft, one));
 }
 
@@ -360,6 +362,7 @@ function longestRow(good: boolean[]): number {
 /** Was a knot's own step, not an easier one, answered on every side, so often in a row: accepted, or at
  * all; from the first answer on, where it has to come at once? */
 function hasCome(draft: RingDraft, { item: id, light, row, at_once }: ItemAfter): boolean {
+  if (!draft.order.includes(id)) return false;
   const sides = draft.pack.items.find((one) => one.item === id)?.sides ?? [];
   const { step } = planItem(draft, draft.order.indexOf(id));
   return sides.every(({ side, coach }) => {
@@ -368,7 +371,7 @@ function hasCome(draft: RingDraft, { item: id, light, row, at_once }: ItemAfter)
     const good = played.map(
       (one, place) => logged[place]?.step === step && (light ? one.accepted : one.came),
     );
-    return longestRow(at_once ? good.slice(0, row) : good) >= (row ?? 1);
+    return longestRow(at_once ? good.slice(0, row) : good) >= row;
   });
 }
 
