@@ -132,9 +132,14 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, *, helpe
         flags=tuple(_flags(plan, standing, helper=helper)),
         rider_faults=tuple(catalogue.rider_faults.values()),
         before=words.BEFORE_RIDING,
-        not_settled_drops=tuple(item.id for item in plan.items if item.kind is ItemKind.NEW),
+        not_settled_drops=tuple(item.id for item in plan.items if _waits_for_a_settled_horse(item)),
         passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),
     )  # fmt: skip
+
+
+def _waits_for_a_settled_horse(item: PlanItem) -> bool:
+    """What is new; and nobody gets on to try things where it did not settle."""
+    return item.kind is ItemKind.NEW or (item.kind is ItemKind.ASSESS and item.ridden)
 
 
 def _flags(plan: SessionPlan, standing: Standing, *, helper: bool) -> Iterator[PackFlag]:

@@ -11,9 +11,11 @@ from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.pages import RingPack, horse_facts, ring_pack
 from bucephal.planning import ItemKind, PlanRequest, plan_session
 from bucephal.progress import Standing
-from bucephal.record import FlagCode, HorseRecord
+from bucephal.record import Background, FlagCode, HorseRecord
 from bucephal.record.models import Overridden, Override
 from bucephal.welfare import holds_back
+from tests.progress.test_ridden_before import came
+from tests.telling import TODAY, record_with
 
 Build = Callable[..., HorseRecord]
 
@@ -76,3 +78,15 @@ def test_after_dangers_ridden_walk_stays_only_with_a_helper(
         }  # fmt: skip
         assert walked
         assert (not walked & drops) is helper
+
+
+def test_an_unsettled_horse_is_not_tried_under_the_saddle(catalogue: Catalogue) -> None:
+    """Common practice, no source: nothing new, and nobody gets on to see what comes."""
+    told = [came(9, "disengage.1"), came(3, "lead.4", level=3)]
+    record = record_with(told, goals=[{"step": "canter.1"}])
+    horse = record.horse.model_copy(update={"background": Background.FROM_RACING})
+    pack = packed(record.model_copy(update={"horse": horse}), catalogue, TODAY)
+    tried = {item.id for item in pack.plan.items if item.kind is ItemKind.ASSESS and item.ridden}
+    assert tried
+    new = {item.id for item in pack.plan.items if item.kind is ItemKind.NEW}
+    assert set(pack.not_settled_drops) == tried | new

@@ -361,7 +361,8 @@ function longestRow(good: boolean[]): number {
 
 /** Was a knot's own step, not an easier one, answered on every side, so often in a row: accepted, or at
  * all; from the first answer on, where it has to come at once? */
-function hasCome(draft: RingDraft, { item: id, light, row, at_once }: ItemAfter): boolean {
+// A session begun before there were rows has none: one answer will do.
+function hasCome(draft: RingDraft, { item: id, light, row = 1, at_once }: ItemAfter): boolean {
   if (!draft.order.includes(id)) return false;
   const sides = draft.pack.items.find((one) => one.item === id)?.sides ?? [];
   const { step } = planItem(draft, draft.order.indexOf(id));
