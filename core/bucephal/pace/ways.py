@@ -17,7 +17,7 @@ from bucephal.record import Ask, Horse, Tension
 GOOD_IN_A_ROW, MOST_TRIES = 3, 6
 LESSON_STEPS, PERFECT_DAYS, TWO_DAYS = 4, 3, 2
 MOST_CLIMBS = 3
-CHANCE_READY, CHANCE_CONFIRMED = 0.6, 0.8
+CHANCE_BEGUN, CHANCE_READY, CHANCE_CONFIRMED = 0.5, 0.6, 0.8
 
 
 @dataclass
@@ -60,6 +60,7 @@ class Way:
     steps: list[str]
     """On the way to the goal, in the order in which they are taught; what age forbids is not in it."""
     good_days: dict[str, int] = field(default_factory=dict)
+    asked: set[str] = field(default_factory=set)
     perfect: int = 0
     place: int = 0
 
@@ -124,20 +125,50 @@ def _gates_kept(way: Way, catalogue: Catalogue, step: str) -> bool:
 
 
 def who_knows(true_chance: Callable[[str], float]) -> Callable[[Way, Lesson], None]:
-    """Asks whatever is truly good enough to be built on, and is not good itself; nothing is checked twice."""
+    """Keeps the ladder's gates by how good the horse truly is, and works where most of the way still waits.
+
+    What is good already is asked once and never checked; what would not come light is not begun.
+    """
 
     def work(way: Way, lesson: Lesson) -> None:
-        for step in way.steps:
-            if true_chance(step) >= CHANCE_CONFIRMED and way.good_days.get(step):
-                continue
-            needs = [need for need in lesson.catalogue.stage(step).needs if need.step in way.steps]
-            wanted = {Gate.READY: CHANCE_READY, Gate.CONFIRMED: CHANCE_CONFIRMED}
-            if all(true_chance(need.step) >= wanted[need.gate] for need in needs):
-                way.note(step, lesson.work(step))
-            if lesson.tries_left <= 0:
+        behind, worked = _behind(way.steps, lesson.catalogue), set[str]()
+        while lesson.tries_left > 0:
+            waiting = [
+                step for step in way.steps if step not in worked and _is_due(way, lesson, step, true_chance)
+            ]
+            if not waiting:
                 return
+            step = max(waiting, key=lambda one: (_needs_helper(lesson, one), behind[one]))
+            worked.add(step)
+            if lesson.work(step) is not None:
+                way.asked.add(step)
 
     return work
+
+
+def _is_due(way: Way, lesson: Lesson, step: str, true_chance: Callable[[str], float]) -> bool:
+    chance, asked = true_chance(step), step in way.asked
+    if chance >= CHANCE_CONFIRMED and asked:
+        return False
+    wanted = {Gate.READY: CHANCE_READY, Gate.CONFIRMED: CHANCE_CONFIRMED}
+    needs = [need for need in lesson.catalogue.stage(step).needs if need.step in way.steps]
+    # What would not come waits as long as what it rests on can still get better.
+    least = CHANCE_CONFIRMED if chance < CHANCE_BEGUN and not asked else 0.0
+    return all(true_chance(need.step) >= max(wanted[need.gate], least) for need in needs)
+
+
+def _needs_helper(lesson: Lesson, step: str) -> bool:
+    return lesson.helper and lesson.catalogue.stage(step).helper != "never"
+
+
+def _behind(steps: list[str], catalogue: Catalogue) -> dict[str, int]:
+    """How many steps, one after the other, rest on each."""
+    row = dict.fromkeys(steps, 0)
+    for step in reversed(steps):
+        for need in catalogue.stage(step).needs:
+            if need.step in row:
+                row[need.step] = max(row[need.step], row[step] + 1)
+    return row
 
 
 WAYS: dict[str, Callable[[Way, Lesson], None]] = {

@@ -14,7 +14,7 @@ was set by what practice knows of its pace (see docs/pace.md), not by how the pl
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from statistics import NormalDist
 
 import numpy as np
@@ -175,27 +175,27 @@ class VirtualHorse:
 
     def true_level(self, step: str, side: Side) -> float:
         """Level at which it answers when warm on an ordinary, undisturbed day."""
-        return self._skill(step, side).level
+        return self._seen(step, side).level
 
     def level_now(self, step: str, side: Side) -> float:
         """Level around which it would answer the next ask of today: mood, weather, warming up and all."""
-        return self._centre(self._present(step, side))
+        return self._centre(self._seen(step, side))
 
     def chance_light(self, step: str, side: Side, band_top: int) -> float:
         """P(the next ask of today is in the band), for one who knows the horse and its mood."""
-        skill = self._present(step, side)
+        skill = self._seen(step, side)
         return self._chance_within(self._centre(skill), skill, band_top)
 
     def chance_light_first(self, step: str, side: Side, band_top: int, away: int = 2) -> float:
         """P(first ask of an undisturbed day is in the band), ``away`` days on, over all moods."""
-        skill = self._skill(step, side)
+        skill = self._seen(step, side)
         centre = skill.level + self._warm_up(away, 0)
         spread = math.hypot(self.traits.steadiness, self.traits.moodiness)
         return self._chance_within(centre, skill, band_top, spread)
 
     def chance_first(self, step: str, side: Side, band_top: int) -> float:
         """The same of any step: light, let go in time, or as wanted."""
-        skill = self._skill(step, side)
+        skill = self._seen(step, side)
         if skill.exercise.kind is StepKind.LIGHTNESS:
             return self.chance_light_first(step, side, band_top)
         return _chance_to_come(skill.comfort)
@@ -221,15 +221,29 @@ class VirtualHorse:
         return skill
 
     def _skill(self, step: str, side: Side) -> _Skill:
-        key = (step, side)
-        if key not in self._skills:
-            exercise = self.catalogue.exercise(step)
-            canter = self.catalogue.stage(step).gait is Gait.CANTER
-            self._skills[key] = _Skill(exercise, canter, *self._at_first(step, side))
-        return self._skills[key]
+        if (step, side) not in self._skills:
+            self._skills[step, side] = self._new(step, side, float(self.rng.normal(0, 0.5)))
+        return self._skills[step, side]
 
-    def _at_first(self, step: str, side: Side) -> tuple[float, float, float]:
-        """Lightness, what is unclear, and comfort when a question is first met."""
+    def _seen(self, step: str, side: Side) -> _Skill:
+        """A skill as it stands; looking at what it never met changes nothing."""
+        skill = self._skills.get((step, side)) or self._new(step, side, 0.0)
+        if not skill.asked_today and self._day is not None:
+            away = 0 if skill.last_day is None else self._day - skill.last_day
+            return replace(skill, away=away)
+        return skill
+
+    def _new(self, step: str, side: Side, luck: float) -> _Skill:
+        exercise = self.catalogue.exercise(step)
+        canter = self.catalogue.stage(step).gait is Gait.CANTER
+        return _Skill(exercise, canter, *self._at_first(step, side, luck))
+
+    def _at_first(self, step: str, side: Side, luck: float) -> tuple[float, float, float]:
+        """Lightness, what is unclear, and comfort when a question is first met.
+
+        Args:
+            luck: levels that it happens to be heavier.
+        """
         stiff = self.traits.stiffness if side is self.traits.stiff_side else 0.0
         if step in self.known:
             known = self.known[step]
@@ -239,7 +253,7 @@ class VirtualHorse:
         if before is not None:
             return before.lightness, before.unclear + EACH_STAGE_HARDER, 0.05 + 0.8 * before.comfort
         level, comfort = self._from_what_it_rests_on(step)
-        level += stiff + float(self.rng.normal(0, 0.5))
+        level += stiff + luck
         unclear = float(np.clip(level - self.traits.lightest, 0, EACH_STAGE_HARDER))
         return level - unclear, unclear, comfort
 
@@ -260,9 +274,8 @@ class VirtualHorse:
         """How easy a step or a later stage of its exercise is for it, all sides together; None: never met."""
         for one in reversed(self.catalogue.this_and_later(step)):
             sides = self.catalogue.exercise(one).side_names
-            met = [
-                self._skill(one, side) for side in sides if one in self.known or (one, side) in self._skills
-            ]
+            known = one in self.known
+            met = [self._seen(one, side) for side in sides if known or (one, side) in self._skills]
             if met:
                 return float(np.mean([skill.ease for skill in met]))
         return None

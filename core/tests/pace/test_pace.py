@@ -100,12 +100,23 @@ def test_a_hand_made_way_stays_within_its_tries_and_gets_on(way: str, catalogue:
     assert asked[-1] == set() or way == "same lesson until three perfect"
 
 
-def test_who_knows_asks_only_what_rests_on_what_is_there(catalogue: Catalogue) -> None:
-    chances = {"lead.1": 0.9, "lead.2": 0.3, "lead.3": 0.1}
-    by_hand = Way(list(chances), good_days={"lead.1": 1})
-    lesson = Lesson(Horse(name="x"), catalogue, answers(7), helper=True, tries_left=40)
-    who_knows(chances.__getitem__)(by_hand, lesson)
-    assert {ask.step for ask in lesson.asks} == {"lead.2"}
+def test_who_knows_asks_only_what_rests_on_what_is_there_and_may_come(catalogue: Catalogue) -> None:
+    steps = ["lead.1", "lead.2", "lead.3", "backup-g.1", "head-down.1"]
+    for chances, asked in (
+        ({"lead.1": 0.9, "lead.2": 0.55, "lead.3": 0.1}, {"lead.2"}),
+        ({"lead.1": 0.7, "lead.2": 0.4, "lead.3": 0.1}, {"lead.1"}),  # it would come heavy, and can wait
+        ({"lead.1": 0.9, "lead.2": 0.4, "lead.3": 0.1}, {"lead.2"}),  # there is nothing to wait for
+        ({"lead.1": 0.9, "lead.2": 0.9, "lead.3": 0.7}, {"lead.2", "lead.3", "backup-g.1", "head-down.1"}),
+    ):
+        by_hand = Way(steps, asked={"lead.1"})
+        lesson = Lesson(Horse(name="x"), catalogue, answers(7), helper=True, tries_left=60)
+        who_knows(lambda step, at=chances: at.get(step, 0.6))(by_hand, lesson)  # type: ignore[misc]
+        assert {ask.step for ask in lesson.asks} - {"backup-g.1", "head-down.1"} == asked - {
+            "backup-g.1", "head-down.1"}  # fmt: skip
+    # First what most still rests on.
+    lesson = Lesson(Horse(name="x"), catalogue, answers(2), helper=False, tries_left=60)
+    who_knows(lambda _: 0.7)(Way(["head-down.1", "lead.2", "lead.3", "stand.1"]), lesson)
+    assert lesson.asks[0].step == "lead.2"
 
 
 def test_a_helper_s_step_waits_for_a_helper(catalogue: Catalogue) -> None:
