@@ -10,18 +10,19 @@ from dataclasses import dataclass
 from graphlib import TopologicalSorter
 
 from bucephal.goals import goal_path
-from bucephal.ladder import Gate, Need, Side
+from bucephal.ladder import Gate, Need, Side, StepKind
 from bucephal.planning.assessing import came_light, first_tried
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState
-from bucephal.record import SessionKind, sessions_in_order
+from bucephal.record import SessionKind, band_for, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import (
     READY_CHANCE,
     READY_DAYS,
     SLIPPING_BELOW,
     CueTrack,
+    LightnessTrack,
 )
 from bucephal.words import plans as words
 from bucephal.words.plain import lower_first
@@ -32,6 +33,8 @@ MOST_LEFT_OUT = 2
 """Sessions running that a begun step may be left out before it comes first."""
 UNDER_THE_SADDLE = ("forward-ridden", "stop-ridden", "turn-ridden")
 """Families of cues: go, stop, turn or yield."""
+BEGUN_FROM = 0.5
+"""Chance from which on a stage with a narrower band is begun."""
 EASY, EASY_NOT_AGAIN = 0.9, 3
 """Chance of what is easy, and sessions in which the same does not come again."""
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
@@ -309,6 +312,7 @@ def _reach(day: Day) -> _Reach:
             missing = tuple(need for need in missing if need.step not in past)
         begun = state is StepState.LEARNING and not any(map(_forbids_going_on, missing))
         may_begin = state is StepState.OPEN or (state is StepState.CLOSED and not missing)
+        may_begin = may_begin and in_band_already(day, step) is None
         if (begun or may_begin) and day.obstacle(step) is None:
             workable[step] = None
             return
@@ -321,6 +325,26 @@ def _reach(day: Day) -> _Reach:
         if step not in past:
             look(step)
     return _Reach(tuple(workable), frozenset(holding))
+
+
+def in_band_already(day: Day, step: str) -> Why | None:
+    """Why a stage that wants a narrower band than the one before it is not begun; None: it may be.
+
+    What has less than one chance in two to come light there is more of the stage before.
+    """
+    below = day.catalogue.previous(step)
+    if below is None or day.catalogue.exercise(step).kind is not StepKind.LIGHTNESS or _tracks(day, step):
+        return None
+    tops = {one: band_for(day.record.horse, day.catalogue, one)[1] for one in (below, step)}
+    beliefs = [track.belief for track in _tracks(day, below)]
+    if tops[below] <= tops[step] or not beliefs:
+        return None
+    chances = [one.p_first(1, tops[step]) for one in beliefs if isinstance(one, LightnessTrack)]
+    chance = min(chances, default=1.0)
+    if chance >= BEGUN_FROM:
+        return None
+    text = words.not_in_that_band(tops[step], chance)
+    return Why.of(text, {"p_first": round(chance, 2), "wanted": BEGUN_FROM})
 
 
 @worked_out_once
@@ -404,6 +428,9 @@ def to_confirm_ahead(day: Day) -> list[Choice]:
 def _confirming(day: Day, ahead: Iterable[str]) -> list[Choice]:
     found = dict[str, Choice]()
     for step in ahead:
+        below, why = day.catalogue.previous(step), in_band_already(day, step)
+        if below is not None and why is not None and day.obstacle(below) is None:
+            found.setdefault(below, Choice(below, why))
         for need in day.standing.missing(step):
             good = [s for s in day.catalogue.this_and_later(need.step) if day.standing.state(s) in GOOD]
             if need.gate is not Gate.CONFIRMED or not good or day.obstacle(good[0]) is not None:

@@ -12,14 +12,11 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from bucephal.coach import CLIMB_AIM
-from bucephal.ladder import StepKind
-from bucephal.planning.choosing import Choice, goal_steps
+from bucephal.planning.choosing import Choice, goal_steps, in_band_already
 from bucephal.planning.day import CONSOLIDATING_RIDES, RIDDEN_FROM_MONTHS, Day
 from bucephal.planning.dosing import item_for
 from bucephal.planning.models import Climb, ItemKind, PlanItem, Why
 from bucephal.progress import GOOD
-from bucephal.record import band_for
-from bucephal.response import READY_CHANCE, LightnessTrack
 from bucephal.words import plans as words
 
 CLIMBS_A_SESSION, CLIMBS_UNDER_THREE, CLIMBS_SCHOOLED = 3, 2, 5
@@ -83,24 +80,10 @@ def _may_follow(day: Day, below: str, above: str) -> bool:
     path = goal_steps(day)
     if below in path and above not in path:  # the time is for what the goal waits for
         return False
-    if not _is_light_enough(day, below, above):
+    if in_band_already(day, above) is not None:
         return False
     others = [need for need in day.standing.missing(above) if need.step != below]
     return not others and day.obstacle(above) is None
-
-
-def _is_light_enough(day: Day, below: str, above: str) -> bool:
-    """Where any answer will do below and not above: is it likely to be in the band there already?"""
-    tops = {step: band_for(day.record.horse, day.catalogue, step)[1] for step in (below, above)}
-    if day.catalogue.exercise(below).kind is not StepKind.LIGHTNESS or tops[below] <= tops[above]:
-        return True
-    tracks = [track for _, track in day.standing.tracks.sides_of(below)]
-    return all(
-        track is not None
-        and isinstance(track.belief, LightnessTrack)
-        and track.belief.p_first(1, tops[above]) >= READY_CHANCE
-        for track in tracks
-    )
 
 
 def _climbed(day: Day, step: str) -> PlanItem:

@@ -5,7 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bucephal.ladder import Side
-from bucephal.planning.choosing import frontier, goal_steps, phases_now, taken_as_known
+from bucephal.planning.choosing import (
+    frontier,
+    goal_steps,
+    in_band_already,
+    phases_now,
+    taken_as_known,
+)
 from bucephal.planning.day import Day
 from bucephal.planning.models import LeftOut, PlanItem, Why
 from bucephal.planning.repairing import rests_on_heavier_side
@@ -58,6 +64,9 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
         return _left(day, step, "needs", words.held_back([need.words for need in missing]), figures)
     if obstacle is not None:
         return _left(day, step, *obstacle)
+    narrower = in_band_already(day, step)
+    if narrower is not None:
+        return LeftOut(step=step, name=day.catalogue.full_name(step), reason="needs", why=narrower)
     if nothing_new is not None:
         return _left(day, step, *nothing_new)
     return _left(day, step, "one-new-thing", words.ONE_NEW_THING)

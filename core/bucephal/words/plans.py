@@ -113,6 +113,11 @@ def to_be_confirmed(opens: str, lacks: str) -> str:
     return f"{opens} waits for it: {lacks}"
 
 
+def not_in_that_band(top: int, chance: float) -> str:
+    """``top``: of the narrower band that the next stage wants."""
+    return f"light is 1 to {top} there: {how_often(chance, LIGHT)} so far, more of the stage before first"
+
+
 def going_on(lacks: str) -> str:
     """``lacks``: the one thing that is missing for it to be ready."""
     return f"not ready yet: {lacks}"
