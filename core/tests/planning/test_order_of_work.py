@@ -283,7 +283,7 @@ def test_any_answer_at_first_goes_up_only_where_the_next_stage_s_band_is_likely(
 @pytest.mark.parametrize(("level", "begun_too"), [(4, False), (1, True)])
 def test_a_narrower_band_is_begun_where_an_answer_in_it_is_likely(level: int, begun_too: bool) -> None:
     """Trot in the green band is confirmed; in the schooled one (1 to 3) it is asked once it comes there."""
-    told = [
+    told: list[Told] = [
         (40 - 2 * n, [ask("up-wt.2", side, level) for side in BOTH for _ in range(2)], []) for n in range(20)
     ]
     known = light("walk-on.3", "halt.4", "steer.3", "disengage.3", until=2)
