@@ -123,7 +123,7 @@ def plan_session(
     elif nothing_new[0] == REPAIRS_WAIT:
         going_on = [one for one in learning(day) if one.step not in taken]
         chosen += [(ItemKind.PRACTICE, one) for one in going_on[:1]]
-    todays = [one.step for _, one in chosen]
+    todays = [*(one.step for _, one in chosen), *(one.step for one in beside.tries)]
     taken |= set(todays)
     ridden = any(day.catalogue.stage(step).ridden for step in todays)
     yes = easy_yes(day, taken, ridden=ridden)
