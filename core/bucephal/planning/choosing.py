@@ -109,7 +109,11 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         taken: steps that are in the session anyway.
     """
     once = seen_once(day)
-    known = [step for step in (*basics(day), *once) if step not in taken]
+    # What is exciting comes near the end, and not to be checked.
+    known = [
+        step for step in (*basics(day), *once)
+        if step not in taken and not day.catalogue.stage(step).exciting
+    ]  # fmt: skip
     holding = {one.step: one.why for one in to_confirm(day)}
     off = day.days_off or 0
     now, before = phases_now(day)

@@ -32,8 +32,8 @@ def left_out_steps(day: Day, planned: set[str], nothing_new: tuple[str, str] | N
         and (step in path or phases.index(day.catalogue.exercise(step).phase) <= furthest)
     ]  # fmt: skip
     found = [left for step in steps if (left := why_not(day, step, nothing_new)) is not None]
-    found += _begun_and_not_today(day, planned, {left.step for left in found if left.step is not None})
-    return sorted(found, key=lambda left: (left.step not in path, _distance(day, left.step)))
+    tempting = sorted(found, key=lambda left: (left.step not in path, _distance(day, left.step)))
+    return [*tempting, *_begun_and_not_today(day, planned, {left.step for left in found if left.step})]
 
 
 def _begun_and_not_today(day: Day, planned: set[str], named: set[str]) -> Iterator[LeftOut]:

@@ -163,8 +163,8 @@ def settle_on_the_line(fresh: Fresh) -> str:
 def settle_times(minutes: Sequence[float], extra: int, new_place: int) -> str:
     """``extra``, ``new_place``: minutes for days off, and for a place where it was never worked."""
     low, high, last = whole(min(minutes)), whole(max(minutes)), whole(minutes[-1])
-    span = f"{low} to {high} min, {last} last time" if low < high else f"{low} min"
-    took = f"its last {len(minutes)} took {span}" if len(minutes) > 1 else f"last time it took {last} min"
+    span = f"{low} to {high} min, the last {last}" if low < high else f"{low} min"
+    took = f"its last {len(minutes)}: {span}" if len(minutes) > 1 else f"last time it took {last} min"
     added = [f"days off add about {extra}"] if extra else []
     added += [f"a new place about {new_place}"] if new_place else []
     return "; ".join([took, *added])

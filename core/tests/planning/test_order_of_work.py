@@ -293,3 +293,12 @@ def test_a_narrower_band_is_begun_where_an_answer_in_it_is_likely(level: int, be
         (left,) = (one for one in made.left_out if one.step == "up-wt.3")
         assert "light is 1 to 3 there" in left.why.text
         assert "up-wt.2" in of_kind(made, ItemKind.PRACTICE)
+
+
+def test_what_is_exciting_is_never_a_check() -> None:
+    """It comes near the end, after calm walk and trot."""
+    told = light("walk-on.3", "halt.4", "steer.3", "disengage.3", "up-wt.2", "down-tw.2", "canter.2", until=5)
+    for off in (0, 4, 9):
+        made = plan(record_with(told, goals=[{"step": "canter.4"}]), on=TODAY + timedelta(days=off))
+        assert made.items
+        assert not [item.step for item in made.items if item.kind is ItemKind.CHECK and item.exciting]
