@@ -39,8 +39,8 @@ def left_out_steps(day: Day, planned: set[str], nothing_new: tuple[str, str] | N
 def _begun_and_not_today(day: Day, planned: set[str], named: set[str]) -> Iterator[LeftOut]:
     """What is begun on the way to the goal is never left out without a word."""
     told = {step.rpartition(".")[0] for step in planned | named}
-    past = taken_as_known(day)
-    for step in goal_steps(day):
+    path, past = goal_steps(day), taken_as_known(day)
+    for step in (one for one in day.catalogue.steps if one in path):
         learning = day.standing.own_state(step) is day.standing.state(step) is StepState.LEARNING
         exercise = day.catalogue.exercise(step).id
         if learning and exercise not in told:
