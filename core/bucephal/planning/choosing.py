@@ -109,10 +109,12 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         taken: steps that are in the session anyway.
     """
     once = seen_once(day)
-    # What is exciting comes near the end, and not to be checked.
+    # What is exciting comes near the end, and not to be checked; nor what lies beyond today's work of its own
+    # exercise.
+    beyond = {later for step in taken for later in day.catalogue.this_and_later(step)}
     known = [
         step for step in (*basics(day), *once)
-        if step not in taken and not day.catalogue.stage(step).exciting
+        if step not in beyond and not day.catalogue.stage(step).exciting
     ]  # fmt: skip
     holding = {one.step: one.why for one in to_confirm(day)}
     off = day.days_off or 0

@@ -302,3 +302,11 @@ def test_what_is_exciting_is_never_a_check() -> None:
         made = plan(record_with(told, goals=[{"step": "canter.4"}]), on=TODAY + timedelta(days=off))
         assert made.items
         assert not [item.step for item in made.items if item.kind is ItemKind.CHECK and item.exciting]
+
+
+def test_what_is_put_right_is_not_checked_a_stage_further_on_before() -> None:
+    known = light("walk-on.3", "halt.4", "steer.3", "disengage.3", "up-wt.3", until=2)
+    left: Told = (1, [ask("up-wt.2", side, 9) for side in BOTH], [])
+    made = plan(record_with([*known, left], goals=[{"step": "canter.1"}]))
+    assert "up-wt.2" in of_kind(made, ItemKind.REPAIR)
+    assert not [step for step in of_kind(made, ItemKind.CHECK) if step.startswith("up-wt.")]
