@@ -19,9 +19,10 @@ from bucephal.planning.assessing import (
     tries_today,
     was_asked,
 )
+from bucephal.planning.choosing import taken_as_known
 from bucephal.planning.day import Day, worked_out_once
 from bucephal.planning.models import LeftOut, Why
-from bucephal.progress import MissingNeed
+from bucephal.progress import GOOD, MissingNeed
 from bucephal.words import plans as words
 
 LEAST_OF_A_SESSION = 3
@@ -93,5 +94,16 @@ def _under_the_saddle(day: Day) -> Iterator[AssessmentTry]:
         first = tried[day.catalogue.exercise(one.step).id]
         is_first = one.step == first or not day.catalogue.stage(first).ridden
         asked = was_asked(one.step, day.standing.tracks)
-        if is_first and not asked and day.standing.riding.replaces(one.step):
+        if (
+            is_first
+            and not asked
+            and day.standing.riding.replaces(one.step)
+            and not _goes_without(day, one.step)
+        ):
             yield one
+
+
+def _goes_without(day: Day, step: str) -> bool:
+    """What a later stage or better steps speak for need not be tried; nothing speaks for safety."""
+    safety = day.catalogue.exercise(step).safety
+    return day.standing.state(step) in GOOD or (step in taken_as_known(day) and not safety)

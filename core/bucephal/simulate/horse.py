@@ -8,7 +8,7 @@ dull, sudden force makes jumpy, drilling makes tired.
 It learns in two ways. What is new about a question becomes clear within the session, answer by answer, and
 most of that is still there next day; how light the answer is changes from day to day only. A new question is
 met with what the horse has of all that it rests on: who comes to it too early meets a heavier one. How fast
-was set by what practice knows of its pace (see docs/pace.md), not by how the planner fares.
+was set by what practice knows of its pace (docs/pace.md).
 """
 
 from __future__ import annotations

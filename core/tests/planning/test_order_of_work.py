@@ -310,3 +310,11 @@ def test_what_is_put_right_is_not_checked_a_stage_further_on_before() -> None:
     made = plan(record_with([*known, left], goals=[{"step": "canter.1"}]))
     assert "up-wt.2" in of_kind(made, ItemKind.REPAIR)
     assert not [step for step in of_kind(made, ItemKind.CHECK) if step.startswith("up-wt.")]
+
+
+def test_what_better_steps_speak_for_is_not_tried_months_later() -> None:
+    trots = light("up-wt.2", "disengage.3", "halt.2", until=2)
+    horse = racing(came(40, "disengage.1"), *trots, came(1, "lead.4", level=3))
+    tried = of_kind(plan(horse), ItemKind.ASSESS)
+    assert "walk-on.2" not in tried
+    assert "down-tw.1" in tried, "nothing speaks for the way back"
