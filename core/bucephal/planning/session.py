@@ -193,7 +193,9 @@ def _something_new(day: Day, taken: set[str], *, tried: bool) -> tuple[list[Chos
         one for one in fresh(day)
         if one.step not in known and rests_on_heavier_side(day, one.step) is None
     ]  # fmt: skip
-    if tried or not begin or is_full(day, begin[0].step):
+    if tried:
+        new, rest = [], going_on
+    elif not begin or is_full(day, begin[0].step):
         new, rest = going_on[:1], going_on[1:]
     else:
         new, rest = begin[:1], going_on
