@@ -456,6 +456,8 @@ def _learning_why(day: Day, step: str) -> Why:
         figures |= {f"{name}_{track.side}": number for name, number in _basis(track).items()}
     slipped = day.standing.state(step) is StepState.SLIPPING
     short = day.standing.short_of(Need(step=step, gate=Gate.CONFIRMED if slipped else Gate.READY))
+    if slipped:
+        return Why.of(words.confirming_again(short.lacks), figures | {"wanted": short.wanted})
     return Why.of(words.going_on(short.lacks), figures)
 
 

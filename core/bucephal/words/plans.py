@@ -118,6 +118,10 @@ def not_in_that_band(top: int, chance: float) -> str:
     return f"light is 1 to {top} there: {how_often(chance, LIGHT)} so far, more of the stage before first"
 
 
+def confirming_again(lacks: str) -> str:
+    return f"slipped, ready again: {lacks}"
+
+
 def going_on(lacks: str) -> str:
     """``lacks``: the one thing that is missing for it to be ready."""
     return f"not ready yet: {lacks}"

@@ -5,11 +5,10 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from bucephal.coach import AdviceCode
 from bucephal.ladder import Side, load_catalogue
 from bucephal.pace import Working
 from bucephal.planning import ItemAfter, ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
-from bucephal.record import Ask, HorseRecord
+from bucephal.record import Ask, HorseRecord, Tension
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with
 
 GROUND = ("lead.5", "backup-g.3", "head-down.3", "stand.2", "hip-g.2")
@@ -141,11 +140,20 @@ def test_at_once_is_from_the_first_answer_on(levels: list[int], at_once: bool, c
     assert not working._has_come(waits.model_copy(update={"item": "practice:never"}))
 
 
-def test_only_a_horse_that_is_upset_ends_the_session() -> None:
+@pytest.mark.parametrize(("tension", "ends"), [(Tension.CALM, False), (Tension.ALARMED, True)])
+def test_only_a_horse_that_is_upset_ends_the_session(tension: Tension, ends: bool) -> None:
+    """Too heavy, again and again, ends its exercise; alarmed twice, and the easy yes comes."""
     horse = record(flexed())
+
+    def answer(step: str, side: Side, _: int) -> Ask:
+        upset = step == "flex.2"
+        return Ask(step=step, side=side, level=9 if upset else 2, tension=tension if upset else Tension.CALM)
+
     made = plan(horse)
-    heavy = Working(made, horse.horse, load_catalogue(), Scripted(**{"flex_2": [9]}))
-    after = [one.step for one in heavy.work()]
-    assert not heavy.finishing
-    assert after[-1] != "flex.2"
-    assert AdviceCode.LEAVE_EXERCISE.value == "leave-exercise"
+    working = Working(made, horse.horse, load_catalogue(), answer)
+    after = [one.step for one in working.work()]
+    assert working.finishing is ends
+    (easy,) = (item.step for item in made.items if item.kind is ItemKind.EASY_YES)
+    assert after[-1] == easy
+    others = {item.step for item in made.items if item.kind is ItemKind.NEW and not item.after}
+    assert (others <= set(after)) is not ends
