@@ -1,29 +1,23 @@
-"""Which steps belong into today's session: to put right, to check, to go on with, to begin.
+"""Which steps belong into today's session: to go on with, to confirm, to begin.
 
 Source: common practice, no source: put right before new, one new thing at a time, finish easy.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable
 from dataclasses import dataclass
-from graphlib import TopologicalSorter
 
-from bucephal.goals import goal_path
-from bucephal.ladder import Gate, Need, Side, StepKind
-from bucephal.planning.assessing import came_light, first_tried
-from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day, worked_out_once
+from bucephal.ladder import Gate, Need, StepKind
+from bucephal.planning.assessing import first_tried
+from bucephal.planning.day import Day, worked_out_once
+from bucephal.planning.goal_way import goal_steps, row_behind, way_now
+from bucephal.planning.known import Choice, basis, last_on, phases_now, seen_once, tracks_of
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState
-from bucephal.record import SessionKind, band_for, sessions_in_order
+from bucephal.record import SessionKind, band_for
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.response import (
-    READY_CHANCE,
-    READY_DAYS,
-    SLIPPING_BELOW,
-    CueTrack,
-    LightnessTrack,
-)
+from bucephal.response import READY_CHANCE, READY_DAYS, SLIPPING_BELOW, CueTrack, LightnessTrack
 from bucephal.words import plans as words
 from bucephal.words.plain import lower_first
 
@@ -31,169 +25,8 @@ MOST_GOING_ON = 3
 """Of them in one session beside what is new [own]."""
 MOST_LEFT_OUT = 2
 """Sessions running that a begun step may be left out before it comes first."""
-UNDER_THE_SADDLE = ("forward-ridden", "stop-ridden", "turn-ridden")
-"""Families of cues: go, stop, turn or yield."""
 BEGUN_FROM = 0.5
 """Chance from which on a stage with a narrower band is begun."""
-EASY, EASY_NOT_AGAIN = 0.9, 3
-"""Chance of what is easy, and sessions in which the same does not come again."""
-CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
-
-
-@dataclass(frozen=True)
-class Choice:
-    """A step chosen, and why; ``heavier`` is the side that gets more."""
-
-    step: str
-    why: Why
-    heavier: Side | None = None
-    once: bool = False
-    """Asked once a side only."""
-
-
-# --- checks ---------------------------------------------------------------------------------
-
-
-@worked_out_once
-def basics(day: Day) -> list[str]:
-    """The furthest good stage of each exercise: what the horse already has."""
-    found = []
-    for exercise in day.catalogue.exercises:
-        if exercise.id == SETTLE_EXERCISE:
-            continue
-        good = [stage.step for stage in exercise.stages if day.standing.state(stage.step) in GOOD]
-        if good and day.obstacle(good[-1]) is None:
-            found.append(good[-1])
-    return found
-
-
-@worked_out_once
-def seen_once(day: Day) -> list[str]:
-    """The furthest stage of each exercise that came light in the assessment, and on no other day yet.
-
-    It is asked once more on a second day before anything is built on it.
-    """
-    tried = {
-        ask.step
-        for session in day.record.sessions
-        if session.kind is SessionKind.ASSESSMENT
-        for ask in session.asks
-    }
-    found: dict[str, str] = {}
-    for step in day.catalogue.steps:
-        if step not in tried or day.standing.state(step) is not StepState.LEARNING:
-            continue
-        one_day = all(len(track.days) < READY_DAYS for track in _tracks(day, step))
-        if one_day and came_light(step, day.standing.tracks) and day.obstacle(step) is None:
-            found[day.catalogue.exercise(step).id] = step
-    return list(found.values())
-
-
-@worked_out_once
-def phases_now(day: Day) -> tuple[str, str]:
-    """The phase the horse works in (the highest with a good step), and the one before."""
-    names = list(day.catalogue.phases)
-    good = {day.catalogue.exercise(step).phase for step in basics(day)}
-    index = max((names.index(phase) for phase in good), default=0)
-    return names[index], names[max(index - 1, 0)]
-
-
-def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
-    """Basics to ask once or twice: those that today's items need, then the longest not asked.
-
-    Under the saddle always a 'go', a 'stop' and a 'turn or yield' of the horse are among them. After a week
-    off: all basics of its phase, and those that the work rests on.
-
-    Args:
-        todays: steps of today's repairs and new things.
-        taken: steps that are in the session anyway.
-    """
-    once = seen_once(day)
-    # What is exciting comes near the end, and not to be checked; nor what lies beyond today's work of its own
-    # exercise.
-    beyond = {later for step in taken for later in day.catalogue.this_and_later(step)}
-    known = [
-        step for step in (*basics(day), *once)
-        if step not in beyond and not day.catalogue.stage(step).exciting
-    ]  # fmt: skip
-    holding = {one.step: one.why for one in to_confirm(day)}
-    off = day.days_off or 0
-    now, before = phases_now(day)
-    if off >= MANY_DAYS_OFF:
-        under_it = _rested_on(day, now)
-        in_phase = [step for step in known if day.catalogue.exercise(step).phase == now or step in under_it]
-        wide = known if off > RESTART_DAYS_OFF else in_phase
-        return [Choice(step, _check_why(day, step, words.all_basics(off))) for step in wide]
-    count = CHECKS_AFTER_SOME_DAYS if off >= SOME_DAYS_OFF or once else CHECKS_USUAL
-    needed = _needed_by(day, todays)
-    order = sorted(
-        known,
-        key=lambda step: (
-            step not in holding,
-            step not in once,
-            step not in needed,
-            -_row_behind(day, step) if step in once else 0,
-            day.catalogue.exercise(step).phase not in (now, before),
-            _last_on(day, step),
-        ),
-    )
-    if any(day.catalogue.stage(step).ridden for step in todays):
-        order = _under_the_saddle_first(day, order)
-        count = max(count, len(UNDER_THE_SADDLE))
-    return [
-        Choice(
-            step,
-            holding.get(step) or _check_why(day, step, _check_because(step, once, needed)),
-        )
-        for step in order[:count]
-    ]
-
-
-def _under_the_saddle_first(day: Day, order: list[str]) -> list[str]:
-    """The first 'go', 'stop' and 'turn or yield' in front; the order is kept otherwise."""
-    families = {step: day.catalogue.exercise(step).family for step in order}
-    found = (next((step for step in order if families[step] == family), None) for family in UNDER_THE_SADDLE)
-    first = [step for step in found if step is not None]
-    return first + [step for step in order if step not in first]
-
-
-def _rested_on(day: Day, phase: str) -> set[str]:
-    """What the work of a phase needs, by itself or by a later stage that speaks for it."""
-    stages = [stage for one in day.catalogue.exercises if one.phase == phase for stage in one.stages]
-    needs = [need.step for stage in stages for need in stage.needs]
-    return {step for need in needs for step in day.catalogue.this_and_later(need)}
-
-
-def _check_because(step: str, once: list[str], needed: set[str]) -> str:
-    if step in once:
-        return words.ONCE_MORE
-    return words.WORK_NEEDS_IT if step in needed else ""
-
-
-def _needed_by(day: Day, steps: list[str]) -> set[str]:
-    """The good stages that speak for the direct needs of some steps."""
-    known = set(basics(day))
-    needs = [need.step for step in steps for need in day.catalogue.stage(step).needs]
-    return {later for need in needs for later in day.catalogue.this_and_later(need) if later in known}
-
-
-def _last_on(day: Day, step: str) -> str:
-    days = [track.last_day.isoformat() for track in _tracks(day, step)]
-    return min(days, default="")
-
-
-def _check_why(day: Day, step: str, because: str) -> Why:
-    tracks = _tracks(day, step)
-    if not tracks:
-        return Why.of(because or words.A_BASIC, {})
-    worst = min(tracks, key=lambda track: track.p_first(day.on))
-    since = (day.on - max(track.last_day for track in tracks)).days
-    text = words.checked(because, since, worst.p_first(day.on), day.standing.good_answer(step))
-    figures = {"days_since": since, "p_first": round(worst.p_first(day.on), 2), **_basis(worst)}
-    return Why.of(text, figures)
-
-
-# --- new and practice -----------------------------------------------------------------------
 
 
 @worked_out_once
@@ -216,7 +49,7 @@ def frontier(day: Day) -> list[str]:
 
 def is_behind_first_tried(day: Day, step: str) -> bool:
     """Under what a horse that was ridden before is first tried on, and not asked as the smaller question."""
-    if not day.standing.riding.replaces(step) or _tracks(day, step):
+    if not day.standing.riding.replaces(step) or tracks_of(day, step):
         return False
     tried_first = first_tried(day.record.horse, day.catalogue).get(step.rpartition(".")[0])
     return tried_first is not None and day.catalogue.position(step) < day.catalogue.position(tried_first)
@@ -243,51 +76,6 @@ def in_work(day: Day, beside: str) -> int:
         and day.standing.state(step) is StepState.LEARNING
         and day.catalogue.stage(step).ridden is ridden
     })  # fmt: skip
-
-
-@worked_out_once
-def goal_steps(day: Day) -> frozenset[str]:
-    """Every step that the horse's goals need; empty without goals."""
-    return goal_path(day.record, day.catalogue)
-
-
-@worked_out_once
-def waiting_behind(day: Day) -> dict[str, int]:
-    """By exercise: how many steps, one after the other, still wait for it on the way to the goals.
-
-    Where the longest row waits is where the pace is made; what a goal does not wait for is not in it.
-    """
-    rests_on: dict[str, set[str]] = {}
-    looking = [goal.step for goal in day.record.goals if goal.step in day.catalogue]
-    while looking:
-        step = looking.pop()
-        if step not in rests_on:
-            rests_on[step] = {need.step for need in day.standing.missing(step)}
-            looking += rests_on[step]
-    row: dict[str, int] = {}
-    for step in reversed(list(TopologicalSorter(rests_on).static_order())):
-        row.setdefault(step, 1)
-        for need in rests_on[step]:
-            row[need] = max(row.get(need, 0), row[step] + 1)
-    longest: dict[str, int] = {}
-    for step, length in row.items():
-        exercise = day.catalogue.exercise(step).id
-        longest[exercise] = max(longest.get(exercise, 0), length)
-    return longest
-
-
-@worked_out_once
-def way_now(day: Day) -> frozenset[str]:
-    """Of the steps on the way to the goals, those that something still waits for.
-
-    With a horse that was ridden before, riding waits for its brakes only: the ground is made good beside it.
-    """
-    waits = waiting_behind(day)
-    return frozenset(step for step in goal_steps(day) if day.catalogue.exercise(step).id in waits)
-
-
-def _row_behind(day: Day, step: str) -> int:
-    return waiting_behind(day).get(day.catalogue.exercise(step).id, 0)
 
 
 @dataclass(frozen=True)
@@ -339,10 +127,10 @@ def in_band_already(day: Day, step: str) -> Why | None:
     What has less than one chance in two to come light there is more of the stage before.
     """
     below = day.catalogue.previous(step)
-    if below is None or day.catalogue.exercise(step).kind is not StepKind.LIGHTNESS or _tracks(day, step):
+    if below is None or day.catalogue.exercise(step).kind is not StepKind.LIGHTNESS or tracks_of(day, step):
         return None
     tops = {one: band_for(day.record.horse, day.catalogue, one)[1] for one in (below, step)}
-    beliefs = [track.belief for track in _tracks(day, below)]
+    beliefs = [track.belief for track in tracks_of(day, below)]
     if tops[below] <= tops[step] or not beliefs:
         return None
     chances = [one.p_first(1, tops[step]) for one in beliefs if isinstance(one, LightnessTrack)]
@@ -389,8 +177,8 @@ def learning(day: Day) -> list[Choice]:
             bool(path) and step not in path,
             not (day.request.helper and day.helper_needed(step)),
             _sessions_since(day, step) < MOST_LEFT_OUT,
-            -_row_behind(day, step),
-            _last_on(day, step),
+            -row_behind(day, step),
+            last_on(day, step),
         ),
     )
     return [Choice(step, _learning_why(day, step)) for step in order]
@@ -401,7 +189,7 @@ def regained(day: Day) -> list[str]:
     """Steps that slipped and are ready again: to be gone on with until they are confirmed, not put right."""
     return [
         step for step in day.catalogue.steps
-        if day.standing.state(step) is StepState.SLIPPING and not any(map(is_lost, _tracks(day, step)))
+        if day.standing.state(step) is StepState.SLIPPING and not any(map(is_lost, tracks_of(day, step)))
     ]  # fmt: skip
 
 
@@ -413,7 +201,7 @@ def is_lost(track: CueTrack) -> bool:
 
 def _sessions_since(day: Day, step: str) -> int:
     """Sessions in which it was left out, since it was asked last."""
-    last = _last_on(day, step)
+    last = last_on(day, step)
     return len({one.date for one in day.record.sessions if one.asks and one.date.isoformat() > last})
 
 
@@ -449,20 +237,16 @@ def _confirming(day: Day, ahead: Iterable[str]) -> list[Choice]:
 
 
 def _learning_why(day: Day, step: str) -> Why:
-    tracks = _tracks(day, step)
+    tracks = tracks_of(day, step)
     figures: dict[str, float] = {"wanted": READY_CHANCE}
     for track in tracks:
         figures |= {f"p_first_{track.side}": round(track.p_first(day.on), 2)}
-        figures |= {f"{name}_{track.side}": number for name, number in _basis(track).items()}
+        figures |= {f"{name}_{track.side}": number for name, number in basis(track).items()}
     slipped = day.standing.state(step) is StepState.SLIPPING
     short = day.standing.short_of(Need(step=step, gate=Gate.CONFIRMED if slipped else Gate.READY))
     if slipped:
         return Why.of(words.confirming_again(short.lacks), figures | {"wanted": short.wanted})
     return Why.of(words.going_on(short.lacks), figures)
-
-
-def _basis(track: CueTrack) -> dict[str, int]:
-    return {"asks": len(track.asks), "days": len(track.days)}
 
 
 @worked_out_once
@@ -487,7 +271,7 @@ def goal_first(day: Day, step: str) -> tuple[bool | int, ...]:
         # A helper is not there every day.
         not (day.request.helper and day.helper_needed(step)),
         step in _under_better(day),
-        -_row_behind(day, step),
+        -row_behind(day, step),
         day.catalogue.exercise(step).id not in day.catalogue.prefers,
         day.catalogue.exercise(step).phase not in phases_now(day),
     )
@@ -504,73 +288,11 @@ def taken_as_known(day: Day) -> frozenset[str]:
 def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
     parts, figures = [], {}
     for need in day.catalogue.stage(step).needs:
-        speaking = [s for s in day.catalogue.this_and_later(need.step) if _tracks(day, s)]
+        speaking = [s for s in day.catalogue.this_and_later(need.step) if tracks_of(day, s)]
         for speaker in speaking[:1]:
-            chances = [track.p_first(day.on) for track in _tracks(day, speaker)]
+            chances = [track.p_first(day.on) for track in tracks_of(day, speaker)]
             figures[speaker] = round(min(chances), 2)
             name = lower_first(day.catalogue.exercise(speaker).name)
             parts.append(words.need_there(name, day.standing.state(speaker)))
     names = {step: day.catalogue.name_in_text(step) for step in figures}
     return Why.of(words.opens(parts, to_goal=to_goal), figures, names)
-
-
-# --- easy yes -------------------------------------------------------------------------------
-
-
-def easy_yes(day: Day, taken: set[str], *, ridden: bool) -> Choice | None:
-    """Something it does lightly nine times in ten: not what its last three sessions ended on, if there is a
-    choice, and of the kind of work just done.
-
-    Args:
-        ridden: the work just done was ridden.
-    """
-    steps = [
-        step
-        for step in basics(day)
-        if step not in taken and not day.catalogue.stage(step).exciting and _tracks(day, step)
-    ]
-    ended_on = _ended_on(day)
-    chosen = max(
-        steps,
-        key=lambda step: (
-            _surest(day, step) >= EASY,
-            step not in ended_on,
-            day.catalogue.stage(step).ridden is ridden,
-            day.standing.state(step) is StepState.CONFIRMED,
-            _surest(day, step),
-        ),
-        default=None,
-    )
-    if chosen is None:
-        return None
-    state, chance = day.standing.state(chosen), _surest(day, chosen)
-    text = words.best_known(state, chance, day.standing.good_answer(chosen))
-    return Choice(chosen, Why.of(text, {"p_first": round(chance, 2)}))
-
-
-def _ended_on(day: Day) -> set[str]:
-    """What each of its last three sessions ended on."""
-    asked = [one for one in sessions_in_order(day.record) if one.asks]
-    return {one.asks[-1].step for one in asked[-EASY_NOT_AGAIN:]}
-
-
-def _surest(day: Day, step: str) -> float:
-    return min(track.p_first(day.on) for track in _tracks(day, step))
-
-
-# --- small readings -------------------------------------------------------------------------
-
-
-def asked_steps(day: Day) -> Iterator[tuple[str, list[CueTrack]]]:
-    for step in day.catalogue.steps:
-        tracks = _tracks(day, step)
-        if tracks and not step.startswith(f"{SETTLE_EXERCISE}."):
-            yield step, tracks
-
-
-def _tracks(day: Day, step: str) -> list[CueTrack]:
-    return [track for _, track in day.standing.tracks.sides_of(step) if track is not None]
-
-
-def sided(side: Side) -> Side | None:
-    return None if side is Side.NONE else side

@@ -12,9 +12,11 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from bucephal.coach import CLIMB_AIM
-from bucephal.planning.choosing import Choice, goal_steps, in_band_already
+from bucephal.planning.choosing import in_band_already
 from bucephal.planning.day import CONSOLIDATING_RIDES, RIDDEN_FROM_MONTHS, Day
 from bucephal.planning.dosing import item_for
+from bucephal.planning.goal_way import goal_steps
+from bucephal.planning.known import Choice
 from bucephal.planning.models import Climb, ItemKind, PlanItem, Why
 from bucephal.progress import GOOD
 from bucephal.words import plans as words

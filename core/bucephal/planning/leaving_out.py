@@ -5,14 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bucephal.ladder import Side
-from bucephal.planning.choosing import (
-    frontier,
-    goal_steps,
-    in_band_already,
-    phases_now,
-    taken_as_known,
-)
+from bucephal.planning.choosing import frontier, in_band_already, taken_as_known
 from bucephal.planning.day import Day
+from bucephal.planning.goal_way import goal_steps
+from bucephal.planning.known import phases_now
 from bucephal.planning.models import LeftOut, PlanItem, Why
 from bucephal.planning.repairing import rests_on_heavier_side
 from bucephal.progress import StepState

@@ -14,8 +14,9 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from bucephal.ladder import Gate
-from bucephal.planning.choosing import Choice, frontier, goal_first, in_work
+from bucephal.planning.choosing import frontier, goal_first, in_work
 from bucephal.planning.day import Day
+from bucephal.planning.known import Choice
 from bucephal.planning.models import ItemAfter, ItemKind, Why
 from bucephal.planning.repairing import rests_on_heavier_side
 from bucephal.progress import StepState

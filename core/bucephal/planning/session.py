@@ -13,21 +13,20 @@ from bucephal.planning.assessing import (
     tries_today,
     was_looked_at,
 )
+from bucephal.planning.checking import checks, easy_yes
 from bucephal.planning.choosing import (
     MOST_GOING_ON,
-    Choice,
-    checks,
-    easy_yes,
     fresh,
     learning,
     taken_as_known,
     to_confirm,
     to_confirm_ahead,
-    way_now,
 )
 from bucephal.planning.climbing import climbs_from, most_climbs
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
 from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item, shorter
+from bucephal.planning.goal_way import way_now
+from bucephal.planning.known import Choice
 from bucephal.planning.leaving_out import (
     in_its_turn,
     left_out_steps,

@@ -13,8 +13,9 @@ from bucephal.ladder import Catalogue, Gate, load_catalogue
 from bucephal.pace import ARRIVALS, OWN, bench
 from bucephal.pace.bench import _Season
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
-from bucephal.planning.choosing import in_work, seen_once
+from bucephal.planning.choosing import in_work
 from bucephal.planning.day import Day
+from bucephal.planning.known import seen_once
 from bucephal.planning.opening import MOST_IN_WORK
 from bucephal.progress import GOOD, Standing, StepState
 from bucephal.record import HorseRecord, SessionKind

@@ -8,8 +8,8 @@ from typing import Any
 import pytest
 from bucephal.ladder import load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
-from bucephal.planning.choosing import waiting_behind
 from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day
+from bucephal.planning.goal_way import waiting_behind
 from bucephal.record import Background, HorseRecord
 from tests.progress.test_ridden_before import came
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with
