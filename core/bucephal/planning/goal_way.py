@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from graphlib import TopologicalSorter
+from graphlib import CycleError, TopologicalSorter
 
 from bucephal.goals import goal_path
 from bucephal.planning.day import Day, worked_out_once
@@ -28,7 +28,7 @@ def waiting_behind(day: Day) -> dict[str, int]:
             rests_on[step] = {need.step for need in day.standing.missing(step)}
             looking += rests_on[step]
     row: dict[str, int] = {}
-    for step in reversed(list(TopologicalSorter(rests_on).static_order())):
+    for step in _from_the_goal_down(day, rests_on):
         row.setdefault(step, 1)
         for need in rests_on[step]:
             row[need] = max(row.get(need, 0), row[step] + 1)
@@ -37,6 +37,16 @@ def waiting_behind(day: Day) -> dict[str, int]:
         exercise = day.catalogue.exercise(step).id
         longest[exercise] = max(longest.get(exercise, 0), length)
     return longest
+
+
+def _from_the_goal_down(day: Day, rests_on: dict[str, set[str]]) -> list[str]:
+    """What rests on something before that; a yard's ladder may ask of a brake what only riding gives, and
+    then the ladder's own order has to do.
+    """
+    try:
+        return list(reversed(list(TopologicalSorter(rests_on).static_order())))
+    except CycleError:
+        return sorted(rests_on, key=day.catalogue.position, reverse=True)
 
 
 @worked_out_once

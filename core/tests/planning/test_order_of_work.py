@@ -9,7 +9,7 @@ import pytest
 from bucephal.ladder import load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day
-from bucephal.planning.goal_way import waiting_behind
+from bucephal.planning.goal_way import _from_the_goal_down, waiting_behind
 from bucephal.record import Background, HorseRecord
 from tests.progress.test_ridden_before import came
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with
@@ -53,6 +53,10 @@ def test_what_the_longest_row_waits_for_goes_on_first() -> None:
     rows = waiting_behind(Day(for_goal("send.1", told), load_catalogue(), request()))
     assert rows["hip-g"] > rows["send"]
     assert "sideways-g" not in rows
+    # A ladder on which a brake rests on riding, which rests on the brake, has no longest row, and still a plan.
+    day = Day(for_goal("send.1", told), load_catalogue(), request())
+    ring = {"send.1": {"hip-g.1"}, "hip-g.1": {"send.1"}}
+    assert _from_the_goal_down(day, ring) == ["send.1", "hip-g.1"]
     assert "sideways-g" in waiting_behind(Day(for_goal("sideways-g.2", told), load_catalogue(), request()))
 
 
