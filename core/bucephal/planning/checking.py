@@ -31,14 +31,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         todays: steps of today's repairs and new things.
         taken: steps that are in the session anyway.
     """
-    once = seen_once(day)
-    # What is exciting comes near the end, and not to be checked; nor what lies beyond today's work of its own
-    # exercise.
-    beyond = {later for step in taken for later in day.catalogue.this_and_later(step)}
-    known = [
-        step for step in (*basics(day), *once)
-        if step not in beyond and not day.catalogue.stage(step).exciting
-    ]  # fmt: skip
+    once, known = seen_once(day), _to_be_checked(day, taken)
     holding = {one.step: one.why for one in to_confirm(day)}
     off = day.days_off or 0
     now, before = phases_now(day)
@@ -63,13 +56,19 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
     if any(day.catalogue.stage(step).ridden for step in todays):
         order = _under_the_saddle_first(day, order)
         count = max(count, len(UNDER_THE_SADDLE))
+    whys = {step: _check_why(day, step, _check_because(step, once, needed)) for step in order[:count]}
+    return [Choice(step, holding.get(step, why)) for step, why in whys.items()]
+
+
+def _to_be_checked(day: Day, taken: set[str]) -> list[str]:
+    """Without what is exciting, which comes near the end, and what lies beyond today's work of its own
+    exercise.
+    """
+    beyond = {later for step in taken for later in day.catalogue.this_and_later(step)}
     return [
-        Choice(
-            step,
-            holding.get(step) or _check_why(day, step, _check_because(step, once, needed)),
-        )
-        for step in order[:count]
-    ]
+        step for step in (*basics(day), *seen_once(day))
+        if step not in beyond and not day.catalogue.stage(step).exciting
+    ]  # fmt: skip
 
 
 def _under_the_saddle_first(day: Day, order: list[str]) -> list[str]:

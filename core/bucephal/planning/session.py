@@ -5,6 +5,8 @@ Order (common practice): settle, checks, repair, practice, new, easy yes, loosen
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from bucephal.ladder import Catalogue, Side
 from bucephal.planning.assessing import (
     FRAME_MIN,
@@ -100,14 +102,21 @@ def plan_session(
         tracks: of the asks up to that day, where they are at hand already.
     """
     day = Day(_up_to(record, request), catalogue, request, tracks)
+    return _rest(day) or (_assessment(day) if request.assess else None) or _ordinary(day)
+
+
+def _rest(day: Day) -> SessionPlan | None:
+    """No work today: it is too hot, or a flag holds back all of it."""
     if day.heat is Heat.DO_NOT_WORK:
         return _no_work(day, "heat", words.NO_WORK, words.HEAT_NO_WORK)
     if day.rest_flag is not None:
         name = flag_words.NAMES[day.rest_flag]
         return _no_work(day, "flag", flag_words.rest(name), flag_words.HOLDS_BACK[day.rest_flag])
-    trying = _assessment(day) if request.assess else None
-    if trying is not None:
-        return trying
+    return None
+
+
+def _ordinary(day: Day) -> SessionPlan:
+    """Put right, go on, tried and new; with checks before and something easy after."""
     to_repair = repairs(day)
     nothing_new = day.nothing_new_because()
     looks = nothing_new is None or nothing_new[0] == "ended-heavy"
@@ -246,12 +255,7 @@ def _compose(
     beside: Tries,
     nothing_new: tuple[str, str] | None,
 ) -> SessionPlan:
-    items = [
-        item_for(day, kind, choice).model_copy(update={"after": conditions.get(choice.step, ())})
-        for kind, choice in chosen
-    ]
-    tried_today = tuple(one.step for one in beside.tries)
-    items += [assessed_item(day, one, tried_today) for one in beside.tries]
+    items = [*_items(day, chosen, conditions, beside)]
     loosen = loosen_item(any(item.ridden for item in items))
     settle = settle_item(day, most=_most_to_settle(day, loosen.minutes))
     limit, _ = day.schooling_limit
@@ -285,6 +289,14 @@ def _compose(
         left_out=(*out.values(), *extras),
         cautions=tuple(_cautions(day, ordered)),
     )
+
+
+def _items(day: Day, chosen: list[Chosen], conditions: Conditions, beside: Tries) -> Iterator[PlanItem]:
+    for kind, choice in chosen:
+        after = conditions.get(choice.step, ())
+        yield item_for(day, kind, choice).model_copy(update={"after": after})
+    tried_today = tuple(one.step for one in beside.tries)
+    yield from (assessed_item(day, one, tried_today) for one in beside.tries)
 
 
 def _most_to_settle(day: Day, loosen_min: float) -> int:
