@@ -22,7 +22,7 @@ from bucephal.words import plans as words
 from bucephal.words.plain import lower_first
 
 MOST_GOING_ON = 3
-"""Of them in one session beside what is new [own]."""
+"""Begun steps in one session beside what is new [own]."""
 MOST_LEFT_OUT = 2
 """Sessions running that a begun step may be left out before it comes first."""
 BEGUN_FROM = 0.5

@@ -56,7 +56,11 @@ def tries_beside(day: Day) -> Tries:
         if obstacle is not None:
             found.leave(one, obstacle)
             continue
-        waits = (After(step=need.step, light=False) for need in _first_comes(day, one.step))
+        # Nobody gets on, on the same day, behind a brake that was heavy from the ground.
+        waits = (
+            After(step=need.step, light=not day.catalogue.stage(need.step).ridden)
+            for need in _first_comes(day, one.step)
+        )
         after = (each for each in one.after if each.step in found.steps)
         found.tries.append(one.model_copy(update={"after": (*after, *waits)}))
     return found

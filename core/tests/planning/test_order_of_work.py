@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 from bucephal.ladder import load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
+from bucephal.planning.choosing import learning
 from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day
 from bucephal.planning.goal_way import _from_the_goal_down, waiting_behind
 from bucephal.record import Background, HorseRecord
@@ -61,18 +62,19 @@ def test_what_the_longest_row_waits_for_goes_on_first() -> None:
 
 
 def test_what_was_left_out_twice_running_comes_first() -> None:
-    """Three go on; a fourth that was not asked lately takes the place of one that was."""
-    steps = ("hip-g.1", "flex.1", "touch.4", "shoulder-g.1", "send.1")
-    lately = [begun(*steps[:4], ago=9), *(begun(*steps[:3], ago=ago) for ago in (1,))]
-    early = [
-        begun(*steps[:4], ago=9),
-        begun(*steps[:3], ago=5),
-        begun(*steps[:3], ago=3),
-        begun("hip-g.1", ago=1),
-    ]
-    first, later = (plan(for_goal("canter.1", *told)) for told in (lately, early))
-    going = [[*of_kind(made, ItemKind.PRACTICE), *of_kind(made, ItemKind.NEW)] for made in (first, later)]
-    assert "shoulder-g.1" in going[1]
+    """Begun all at once, and then left out of two sessions, not of one; the row behind it is the shortest."""
+    steps = ("hip-g.1", "flex.1")
+
+    def heavier(ago: int, *asked: str) -> Told:
+        return ago, [ask(step, side, 6) for step in asked for side in BOTH], []
+
+    for others, place in ((2, 0), (1, len(steps) - 1)):
+        last = [heavier(n + 1, steps[0]) for n in range(others)]
+        known = light("lead.5", "backup-g.3", "head-down.3", until=others + 2)
+        told = [*known, heavier(others + 2, *steps), *last]
+        record = record_with(told, goals=[{"step": "canter.1"}])
+        order = [one.step for one in learning(Day(record, load_catalogue(), request())) if one.step in steps]
+        assert order.index("flex.1") == place, order
 
 
 @pytest.mark.parametrize(("helper", "expected"), [(True, True), (False, False)])
@@ -108,13 +110,13 @@ def test_what_has_to_be_confirmed_further_ahead_is_worked_on_meanwhile() -> None
 
 
 def test_what_is_judged_by_its_share_is_shown_as_often_as_its_cap_allows_to_confirm_it() -> None:
-    ready = plan(for_goal("mount.1", *light("stand.2", until=2, days=2), begun("stand.5", ago=30)))
-    item = next((one for one in ready.items if one.step == "stand.2"), None)
-    still = plan(for_goal("mount.1", begun("touch.4")))
-    learned = next(one for one in still.items if one.step == "touch.4")
-    assert learned.aim == 3
-    if item is not None and item.kind is ItemKind.PRACTICE:
-        assert item.aim == 5
+    """Mounting wants 'stand' confirmed: five times, its cap. What is only begun is shown three times."""
+    known = light("lead.5", "backup-g.3", "head-down.3", until=2)
+    made = plan(record_with([*known, *light("stand.2", until=2, days=2)], goals=[{"step": "mount.1"}]))
+    touched = plan(for_goal("mount.1", begun("touch.4")))
+    (stand,) = (one for one in made.items if one.step == "stand.2")
+    assert (stand.kind, stand.aim) == (ItemKind.PRACTICE, 5)
+    assert next(one for one in touched.items if one.step == "touch.4").aim == 3
 
 
 # --- put right -----------------------------------------------------------------------------------------------
