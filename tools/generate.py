@@ -59,6 +59,8 @@ VECTOR_SETTINGS: tuple[dict[str, Any], ...] = (
      "other_side_done": True, "climb_to": "hip-g.3", "most_tries": 12, "so_far": {"tries": 7}},
     {"step": "trot-range.1", "band": (1, 10), "aim": 2, "cap": 6, "green": True, "side": "left"},
     {"step": "jump.1", "band": (1, 3), "aim": 2, "cap": 4, "side": "none", "so_far": {"tights": 2}},
+    {"step": "hip-g.3", "band": (1, 5), "aim": 1, "cap": 6, "green": True, "side": "right", "probe": True,
+     "other_side_done": True, "so_far": {"alarms": 1}, "comes_next": "Back up"},
 )  # fmt: skip
 DRAWN_PATHS = 12
 

@@ -29,7 +29,9 @@ class Meaning(NamedTuple):
     counts_as: CountsAs | None
     """Of its faults and its movement, the strictest; None: the level speaks."""
     is_answer: bool
-    """False: a gait broken on the way, the body, before the ask: neither heard nor a first answer."""
+    """False: a gait broken on the way, the body, before the ask: neither heard nor a first answer. Nor is a
+    probe an answer, though the estimate hears it.
+    """
     success: bool
     """Lightness: in the band, the right movement. Tolerance: let go in time. Measure: target met.
     Calm or not.
@@ -45,6 +47,8 @@ class Meaning(NamedTuple):
     """Neither wrong, nor a stop, nor tight, nor alarmed."""
     heard: Observation | None
     """Lightness: what it tells the filter; None: nothing."""
+    told: bool
+    """The estimate hears it: an answer, or a probe, which counts for nothing else."""
 
 
 def meaning_of(
@@ -61,7 +65,7 @@ def meaning_of(
     tension, over = _tension_and_over(ask, rule, learning, sessions_before)
     if over and (counts in _TOO_MUCH_GOES_BEFORE or (counts is CountsAs.WRONG and leaps_forward(rule))):
         counts = None  # too much of what was asked: no other movement
-    is_answer = counts not in NOT_AN_ANSWER
+    told = counts not in NOT_AN_ANSWER
     by_level = rule.kind is StepKind.LIGHTNESS
     # Too much, or too soon, is no silence.
     answered = ask.answered or (by_level and (over or counts is CountsAs.BEFORE))
@@ -71,14 +75,15 @@ def meaning_of(
     gave = answered and counts not in _NOTHING_CAME and tension is not Tension.ALARMED
     return Meaning(
         counts_as=counts,
-        is_answer=is_answer,
+        is_answer=told and not ask.probe,
         success=success,
         accepted=success and plain and tension is Tension.CALM and not over,
         came=gave and (by_level or success or over),
         over=over,
         calm=tension is Tension.CALM and not calm_stop,
         right=tension is Tension.CALM and counts not in (CountsAs.WRONG, CountsAs.STOP),
-        heard=_heard(ask, rule, answered and counts is not CountsAs.WRONG, tension) if is_answer else None,
+        heard=_heard(ask, rule, answered and counts is not CountsAs.WRONG, tension) if told else None,
+        told=told,
     )
 
 

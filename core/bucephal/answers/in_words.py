@@ -13,10 +13,15 @@ NO_ANSWER = "no answer up to {level}"
 NOT_YET = "not yet"
 ANOTHER_MOVEMENT = "another movement"
 ALARMED = "alarmed"
+PROBE = ", a probe"
 
 
 def answer_in_words(ask: Ask, rule: StepRule) -> str:
     """'at 3', 'at 3, tight', 'no answer up to 9', 'let go in 20 s', '12 s'."""
+    return f"{_answer(ask, rule)}{PROBE if ask.probe else ''}"
+
+
+def _answer(ask: Ask, rule: StepRule) -> str:
     if ask.tension is Tension.ALARMED:
         return ALARMED
     tight = ", tight" if ask.tension is Tension.TIGHT else ""
@@ -62,14 +67,16 @@ def _upper_first(text: str) -> str:
 
 
 def answer_written(ask: Ask, unit: str | None) -> str:
-    """As one would write it down: 5, -7 for no answer up to 7, ! tight, !! alarmed, x wrong, ^ leapt.
+    """As one would write it down: 5, -7 for no answer up to 7, ! tight, !! alarmed, x wrong, ^ leapt,
+    ? a probe.
 
     Args:
         unit: of a measured extent.
     """
     marks = {Correct.NO: "x", Correct.NEARLY: "n"}.get(ask.correct, "")
     marks += {Tension.TIGHT: "!", Tension.ALARMED: "!!"}.get(ask.tension, "")
-    return f"{'' if ask.answered else '-'}{_value(ask, unit)}{marks}{'^' if ask.over else ''}"
+    marks += f"{'^' if ask.over else ''}{'?' if ask.probe else ''}"
+    return f"{'' if ask.answered else '-'}{_value(ask, unit)}{marks}"
 
 
 def _value(ask: Ask, unit: str | None) -> str:

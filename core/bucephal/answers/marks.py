@@ -16,7 +16,8 @@ from bucephal.record import Ask, FrozenModel, Tension
 
 class Mark(StrEnum):
     """accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
-    answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say nothing of lightness.
+    answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
+    nothing of lightness; and a probe, which is heard but counts for nothing.
     """
 
     ACCEPTED = "accepted"

@@ -25,7 +25,8 @@ class Predictor:
             oracle: what other ways said of it, by name.
         """
         rule = self.tracks.rule(row.ask.step)
-        if rule.kind is not StepKind.LIGHTNESS or row.ask.tension is Tension.ALARMED:
+        said_nothing = row.ask.tension is Tension.ALARMED or row.ask.probe
+        if rule.kind is not StepKind.LIGHTNESS or said_nothing:
             self.tracks.hear(row)
             return None
         track = self.tracks.get(*row.track)

@@ -256,6 +256,7 @@ def machine_rules(settings: CoachSettings, catalogue: Catalogue) -> MachineRules
     return MachineRules(
         band_top=settings.band[1],
         has_easier_stage=catalogue.previous(settings.step) is not None,
+        probe=settings.probe,
         easier_asks=_FIXED_LESSON_EASIER if fixed else EASIER_ASKS,
     )
 

@@ -82,6 +82,8 @@ class MachineRules:
 
     band_top: int
     has_easier_stage: bool
+    probe: bool = False
+    """Asked once, to see what comes: whatever it is, it is not asked again today."""
     easier_asks: int = EASIER_ASKS
 
 
@@ -130,7 +132,8 @@ class Verdict:
     @property
     def ends(self) -> bool:
         """Is this item, or this side of it, over for the day?"""
-        return self.code in ENDING or (self.code is AdviceCode.BODY_FLAG and self.variant != "")
+        upset = self.code is AdviceCode.CALM_DOWN and self.variant == "probe"
+        return self.code in ENDING or upset or (self.code is AdviceCode.BODY_FLAG and self.variant != "")
 
     @property
     def finishes(self) -> bool:
@@ -194,7 +197,7 @@ def swapped(verdict: Verdict, swap: Swap) -> Verdict | None:
             return replace(verdict, variant="again")
         case Swap.TIRED_AGAIN, AdviceCode.LEAVE_EXERCISE if variant == "stop":
             return replace(verdict, code=AdviceCode.TIME_UP, variant="tired")
-        case Swap.ALARM_AGAIN, AdviceCode.CALM_DOWN if not variant:
+        case Swap.ALARM_AGAIN, AdviceCode.CALM_DOWN if variant in ("", "probe"):
             return replace(verdict, code=AdviceCode.LEAVE_EXERCISE, variant="alarm")
         case Swap.NERVES | Swap.NERVES_AGAIN, _:
             return _nerves(verdict, swap)
@@ -250,7 +253,9 @@ def advance(
         case SignalKind.STOP:
             return _runs_ended(state), Verdict(AdviceCode.LEAVE_EXERCISE, "stop", row=RowEffect.KEEPS)
         case SignalKind.ALARMED:
-            return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN)
+            return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "probe" if rules.probe else "")
+        case _ if rules.probe:
+            return _runs_ended(state), _after_probe(signal)
         case SignalKind.OVER:
             return _after_over(state)
         case SignalKind.WRONG:
@@ -270,6 +275,15 @@ def _runs_ended(state: CoachState) -> CoachState:
     """Ends runs of heavy and over answers."""
     helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
     return state._replace(lowest=None, since_lowest=0, top_last=False, overs=0, helped=helped)
+
+
+_WELCOME = (SignalKind.LIGHT, SignalKind.BEST, SignalKind.LET_BE)
+
+
+def _after_probe(signal: Signal) -> Verdict:
+    """Nothing is put right and nothing is repeated: it was asked to see."""
+    welcome = signal.kind in _WELCOME
+    return Verdict(AdviceCode.DOSE_REACHED, "probe", accepted=welcome, row=RowEffect.KEEPS)
 
 
 def _after_over(state: CoachState) -> tuple[CoachState, Verdict]:

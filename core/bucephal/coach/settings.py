@@ -43,6 +43,7 @@ class CoachSettings(FrozenModel):
     most_tries: Annotated[int, Field(ge=1, le=100)] | None = Field(
         None, description="Tries of the whole exercise, however far it goes up; null: no limit."
     )
+    probe: bool = Field(False, description="One ask beyond today's limit, to see what comes.")
     comes_next: Annotated[str, Field(max_length=120)] | None = Field(
         None, description="What comes next in this plan, by name; null: not known."
     )

@@ -120,7 +120,8 @@ class Working:
         longest = row = 0
         for ask in side:
             rule = self._rule(ask)
-            good = is_accepted(ask, rule) if one.light else came(ask, rule)
+            low_enough = one.up_to is None or (ask.level or 1) <= one.up_to
+            good = is_accepted(ask, rule) if one.light else came(ask, rule) and low_enough
             if not good and one.at_once:
                 break
             row = row + 1 if good else 0

@@ -133,7 +133,10 @@ def _line(record: HorseRecord, catalogue: Catalogue, session: Session) -> Sessio
     every ask before can tell, is the debrief's.
     """
     known = [ask for ask in session.asks if ask.step in catalogue]
-    heavy = sum(not meaning_of(ask, rule_for(ask.step, record.horse, catalogue)).success for ask in known)
+    heavy = sum(
+        not ask.probe and not meaning_of(ask, rule_for(ask.step, record.horse, catalogue)).success
+        for ask in known
+    )
     return SessionLine(
         id=session.id, date=session.date, kind=session.kind, asks=len(session.asks), heavy=heavy,
         words=words.asks_not_light(len(session.asks), heavy),
@@ -158,9 +161,10 @@ def _with(record: HorseRecord, sessions: list[Session]) -> HorseRecord:
 def _row(
     session: Session, key: tuple[str, Side], before: Standing, after: Standing, catalogue: Catalogue
 ) -> DebriefRow:
-    track_before, track = before.tracks.get(*key), after.tracks.by_key[key]
+    track_before, track = before.tracks.get(*key), after.tracks.asked(*key)
+    assert track is not None
     asks = [ask for ask in session.asks if (ask.step, ask.side) == key]
-    told = [(ask, meaning) for ask, meaning in track.told_on(session.date) if ask in asks]
+    told = [(ask, meaning) for ask, meaning in after.tracks.told_on(key, session.date) if ask in asks]
     heavy = [not meaning.success for _, meaning in told if meaning.is_answer]
     then = _then(before, track_before) if track_before is not None else None
     row = DebriefRow(
@@ -209,7 +213,7 @@ def _change(
 
 
 def _words(row: DebriefRow) -> str:
-    parts = []
+    parts = [words.PROBED] if any(one.ask.probe for one in row.asks) else []
     if row.heavy_before_light and row.heavy_before_light < len(row.asks):
         parts.append(words.heavy_first(row.heavy_before_light))
     if row.ended_heavy:
@@ -235,7 +239,8 @@ def _open_ends(rows: list[DebriefRow]) -> list[str]:
     found = [words.comes_first_next_time(row.name, row.side) for row in rows if row.ended_heavy]
     asked: dict[str, set[Side]] = {}
     for row in rows:
-        asked.setdefault(row.step, set()).add(row.side)
+        if not all(one.ask.probe for one in row.asks):
+            asked.setdefault(row.step, set()).add(row.side)
     for step, sides in asked.items():
         if len(sides) == 1 and Side.NONE not in sides:
             (side,) = sides

@@ -60,7 +60,7 @@ class PackEasier(FrozenModel):
 
 
 class PackClimb(FrozenModel):
-    """The item that follows at once where the coach says to go up."""
+    """The item that follows at once where the coach says to go up, or the trainer wants to see."""
 
     item: str
     minutes_left: float = Field(description="Of the session, for it and for what must still come.")
@@ -75,6 +75,8 @@ class PackItem(FrozenModel):
     level_words: tuple[str, ...]
     easier: PackEasier | None = Field(description="The stage before; null: this is the first.")
     climb: PackClimb | None = Field(description="The stage that may follow at once today; null: none may.")
+    probe: PackClimb | None = Field(description="The stage that may be asked once where it goes up no more.")
+    probe_words: str = Field(description="How that is offered.")
 
 
 class PackFlag(RingSigns):
@@ -112,7 +114,8 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, *, helpe
     coaches: list[CompiledCoach] = []
     items = []
     above = {climb.after: climb for climb in plan.climbs}
-    for item in (*plan.items, *(climb.item for climb in plan.climbs)):
+    probes = {probe.after: probe for probe in plan.probes}
+    for item in _all_items(plan):
         if item.step is None:
             continue
         sides = []
@@ -126,7 +129,7 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, *, helpe
             begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
             leads = tuple(_leads(dose.side, catalogue.exercise(item.step), catalogue.stage(item.step)))
             sides.append(PackSide(side=dose.side, coach=numbers[key], begin=begin, leads=leads))
-        items.append(_pack_item(item, tuple(sides), climb, catalogue))
+        items.append(_pack_item(item, tuple(sides), climb, probes.get(item.id), catalogue))
     return RingPack(
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
         flags=tuple(_flags(plan, standing, helper=helper)),
@@ -137,13 +140,18 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, *, helpe
     )  # fmt: skip
 
 
+def _all_items(plan: SessionPlan) -> tuple[PlanItem, ...]:
+    """Those of the plan, and those that may follow at once today."""
+    return (*plan.items, *(one.item for one in (*plan.climbs, *plan.probes)))
+
+
 def _waits_for_a_settled_horse(item: PlanItem) -> bool:
     """What is new; and nobody gets on to try things where it did not settle."""
     return item.kind is ItemKind.NEW or (item.kind is ItemKind.ASSESS and item.ridden)
 
 
 def _flags(plan: SessionPlan, standing: Standing, *, helper: bool) -> Iterator[PackFlag]:
-    items = [*plan.items, *(climb.item for climb in plan.climbs)]
+    items = _all_items(plan)
     steps = [(item.step, dose.side) for item in items if item.step is not None for dose in item.sides]
     found = ring_signs(standing.record, standing.tracks, standing.on, steps)
     order = list(flag_words.NAMES)
@@ -162,7 +170,7 @@ def _is_dropped(item: PlanItem, code: FlagCode, standing: Standing, *, helper: b
     """What a flag holds back, what is new, and what would want a helper who is not there."""
     if item.step is None:
         return False
-    if item.kind in (ItemKind.NEW, ItemKind.CLIMB) or standing.is_held_back(item.step, code):
+    if item.kind in (ItemKind.NEW, ItemKind.CLIMB, ItemKind.PROBE) or standing.is_held_back(item.step, code):
         return True
     return not helper and wants_helper(code, standing.catalogue.stage(item.step))
 
@@ -180,6 +188,7 @@ def _settings(
             "cap": item.cap,
             "most_tries": item.most_tries,
             "climb_to": climb and climb.item.step,
+            "probe": item.kind is ItemKind.PROBE,
             "best_below": dose.best_below,
             "sessions_before": item.sessions_before,
         }
@@ -187,7 +196,11 @@ def _settings(
 
 
 def _pack_item(
-    item: PlanItem, sides: tuple[PackSide, ...], climb: Climb | None, catalogue: Catalogue
+    item: PlanItem,
+    sides: tuple[PackSide, ...],
+    climb: Climb | None,
+    probe: Climb | None,
+    catalogue: Catalogue,
 ) -> PackItem:
     assert item.step is not None
     exercise = catalogue.exercise(item.step)
@@ -201,6 +214,8 @@ def _pack_item(
         else (),
         easier=_easier(item.step, catalogue),
         climb=climb and PackClimb(item=climb.item.id, minutes_left=climb.minutes_left),
+        probe=probe and PackClimb(item=probe.item.id, minutes_left=probe.minutes_left),
+        probe_words=words.probe_offered(probe.item.stage) if probe is not None else "",
     )
 
 

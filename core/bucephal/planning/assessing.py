@@ -24,7 +24,7 @@ from bucephal.ladder import (
     load_library,
     under,
 )
-from bucephal.progress import Standing
+from bucephal.progress import BRAKES, UP_TO_LEVEL, Standing
 from bucephal.record import (
     Background,
     FrozenModel,
@@ -48,10 +48,13 @@ TAKEN_FOR_UNKNOWN = Background.HANDLED
 
 
 class After(FrozenModel):
-    """A step that must have been answered on every side before another is tried; lightly or at all."""
+    """A step that must have been answered on every side before another is tried; lightly, up to a level, or
+    at all.
+    """
 
     step: str
     light: bool
+    up_to: int | None = None
 
 
 class AssessmentTry(FrozenModel):
@@ -263,8 +266,16 @@ def _after(step: str, earlier: list[str], ladder: Catalogue, *, any_answer: bool
         ):
             any_will_do = any_answer and ladder.stage(before).ridden
             light = exercise.safety and ladder.stage(step).ridden and not any_will_do
-            found.append(After(step=before, light=light))
+            found.append(after_brake(before, ladder) if any_will_do else After(step=before, light=light))
     return tuple(found)
+
+
+def after_brake(step: str, ladder: Catalogue) -> After:
+    """What riding of a horse that was ridden before rests on: a mounted brake up to a level, what else is
+    ridden at all, and the ground's brakes light: nobody gets on behind one that was heavy from the ground.
+    """
+    ridden, brake = ladder.stage(step).ridden, ladder.exercise(step).id in BRAKES
+    return After(step=step, light=not ridden, up_to=UP_TO_LEVEL if ridden and brake else None)
 
 
 def _try(step: str, because: str, after: tuple[After, ...], tried: bool, ladder: Catalogue) -> AssessmentTry:

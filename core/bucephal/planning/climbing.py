@@ -9,12 +9,12 @@ Source: common practice, no source.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from bucephal.coach import CLIMB_AIM
 from bucephal.planning.choosing import in_band_already
 from bucephal.planning.day import CONSOLIDATING_RIDES, RIDDEN_FROM_MONTHS, Day
-from bucephal.planning.dosing import item_for
+from bucephal.planning.dosing import item_for, on_one_side
 from bucephal.planning.goal_way import goal_steps
 from bucephal.planning.known import Choice
 from bucephal.planning.models import Climb, ItemKind, PlanItem, Why
@@ -55,6 +55,41 @@ def climbs_from(day: Day, items: Sequence[PlanItem]) -> Iterator[Climb]:
             before = above
 
 
+def probes_from(day: Day, items: Sequence[PlanItem], climbs: Sequence[Climb]) -> Iterator[Climb]:
+    """The stage after each item and each climbed one, as a single ask: for when the limit is reached.
+
+    What it was asked of before is no news, and nothing exciting is asked out of curiosity.
+
+    Args:
+        items: the session in its order, putting away included.
+        climbs: the stages that may follow them.
+    """
+    planned = {item.step for item in items}
+    behind = {climb.after: climb for climb in climbs}
+    for place, item in enumerate(items):
+        if item.step is None or item.kind not in _CLIMBING or not _climbs(day, item.step):
+            continue
+        kept = sum(later.minutes for later in items[place + 1 :] if _keeps_its_time(later))
+        for below in _chain(item, behind):
+            assert below.step is not None
+            above = day.catalogue.next_stage(below.step)
+            if above is not None and above not in planned and _may_be_probed(day, below.step, above):
+                probe = _probed(day, above)
+                yield Climb(after=below.id, item=probe, minutes_left=probe.minutes + kept)
+
+
+def _chain(item: PlanItem, behind: Mapping[str, Climb]) -> Iterator[PlanItem]:
+    """An item, and the stages that may follow it at once."""
+    yield item
+    if item.id in behind:
+        yield from _chain(behind[item.id].item, behind)
+
+
+def _may_be_probed(day: Day, below: str, above: str) -> bool:
+    quiet = not (day.catalogue.stage(below).exciting or day.catalogue.stage(above).exciting)
+    return quiet and day.standing.is_new(above) and _may_follow(day, below, above)
+
+
 def _climbs(day: Day, step: str) -> bool:
     """What is begun and not ready; more minutes of what is measured in minutes are another day's."""
     return day.standing.state(step) not in GOOD and not day.catalogue.exercise(step).by_the_clock
@@ -86,6 +121,13 @@ def _may_follow(day: Day, below: str, above: str) -> bool:
         return False
     others = [need for need in day.standing.missing(above) if need.step != below]
     return not others and day.obstacle(above) is None
+
+
+def _probed(day: Day, step: str) -> PlanItem:
+    """On one side, the easier one."""
+    below = day.catalogue.previous(step) or step
+    why = Why.of(words.probed(day.catalogue.stage(below).name), {})
+    return on_one_side(day, item_for(day, ItemKind.PROBE, Choice(step, why)))
 
 
 def _climbed(day: Day, step: str) -> PlanItem:

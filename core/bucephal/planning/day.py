@@ -282,7 +282,9 @@ class Day:
         last = self.last_session
         if last is None or last.kind is SessionKind.ASSESSMENT:
             return False
-        ask = last.asks[-1]
+        ask = next((one for one in reversed(last.asks) if not one.probe), None)
+        if ask is None:
+            return False
         track = self.standing.tracks.get(ask.step, ask.side)
         return track is not None and bool(track.answers) and not track.answers[-1].success
 

@@ -26,6 +26,7 @@ CAPS_OF_A_CLIMB = 2
 HALF_A_MINUTE_S = 30
 REST_S = 60
 """After each exercise. Common practice, no source: a minute."""
+_FEW_ASKS = (ItemKind.CHECK, ItemKind.EASY_YES, ItemKind.PROBE)
 _WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.CLIMB)
 
 
@@ -73,7 +74,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
 
 def _most_tries(kind: ItemKind, exercise: Exercise) -> int | None:
     """Twice its cap a side, or as many as on both sides together, where it may go up."""
-    if kind not in (ItemKind.NEW, ItemKind.PRACTICE, ItemKind.CLIMB) or exercise.cap is None:
+    if kind not in (ItemKind.NEW, ItemKind.PRACTICE, ItemKind.CLIMB, ItemKind.PROBE) or exercise.cap is None:
         return None
     return exercise.cap_both or CAPS_OF_A_CLIMB * exercise.cap
 
@@ -81,8 +82,16 @@ def _most_tries(kind: ItemKind, exercise: Exercise) -> int | None:
 def shorter(day: Day, item: PlanItem) -> PlanItem | None:
     """The same with one answer less a side; None if one is all that is left."""
     doses = tuple(dose.model_copy(update={"asks": max(dose.asks - 1, 1)}) for dose in item.sides)
-    if item.step is None or doses == item.sides:
-        return None
+    return None if doses == item.sides else _with_doses(day, item, doses)
+
+
+def on_one_side(day: Day, item: PlanItem) -> PlanItem:
+    """The same on the side that is asked first, only."""
+    return _with_doses(day, item, item.sides[:1])
+
+
+def _with_doses(day: Day, item: PlanItem, doses: tuple[SideDose, ...]) -> PlanItem:
+    assert item.step is not None
     asks = sum(dose.asks for dose in doses)
     return item.model_copy(
         update={
@@ -105,7 +114,7 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
     item = item_for(day, ItemKind.ASSESS, Choice(one.step, Why.of(one.because, {})))
     doses = tuple(dose.model_copy(update={"asks": one.asks}) for dose in item.sides)
     after = tuple(
-        ItemAfter(item=f"{ItemKind.ASSESS}:{before.step}", light=before.light)
+        ItemAfter(item=f"{ItemKind.ASSESS}:{before.step}", light=before.light, up_to=before.up_to)
         for before in one.after
         if before.step in today
     )
@@ -241,7 +250,7 @@ def _dose_words(
     *, helper: bool,
 ) -> str:  # fmt: skip
     """One ask more or less of what it has anyway needs no cap."""
-    said = None if kind in (ItemKind.CHECK, ItemKind.EASY_YES) else cap
+    said = None if kind in _FEW_ASKS else cap
     return words.dose([(dose.side, dose.asks) for dose in doses], band, said, helper=helper)
 
 
@@ -249,7 +258,7 @@ def _done_when(
     kind: ItemKind, doses: tuple[SideDose, ...], band: tuple[int, int] | None, day: Day, step: str
 ) -> str:
     how = words.LIGHT_AND_CALM if band is not None else _target_words(day, step)
-    in_a_row = kind not in (ItemKind.CHECK, ItemKind.EASY_YES)
+    in_a_row = kind not in _FEW_ASKS
     return words.done_when(how, [(dose.side, dose.asks) for dose in doses], in_a_row=in_a_row)
 
 

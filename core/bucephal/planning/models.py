@@ -50,6 +50,7 @@ class ItemKind(StrEnum):
     PRACTICE = "practice"
     NEW = "new"
     CLIMB = "climb"
+    PROBE = "probe"
     EASY_YES = "easy-yes"
     LOOSEN = "loosen"
 
@@ -92,6 +93,7 @@ class ItemAfter(FrozenModel):
 
     item: str
     light: bool = Field(description="Accepted answers; else any answer will do.")
+    up_to: int | None = Field(None, description="Any answer up to this level; null: at whatever level.")
     row: int = Field(1, ge=1, description="So many in a row.")
     at_once: bool = Field(False, description="They were the first answers.")
 
@@ -165,5 +167,8 @@ class SessionPlan(FrozenModel):
     items: tuple[PlanItem, ...]
     climbs: tuple[Climb, ...] = Field((), description="Stages that may follow at once today.")
     most_climbs: int = Field(0, description="How often it may go up, over all exercises.")
+    probes: tuple[Climb, ...] = Field(
+        (), description="Stages that may be asked once, to see, where going up has reached its limit."
+    )
     left_out: tuple[LeftOut, ...]
     cautions: tuple[str, ...]

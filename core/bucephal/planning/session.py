@@ -24,7 +24,7 @@ from bucephal.planning.choosing import (
     to_confirm,
     to_confirm_ahead,
 )
-from bucephal.planning.climbing import climbs_from, most_climbs
+from bucephal.planning.climbing import climbs_from, most_climbs, probes_from
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
 from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item, shorter
 from bucephal.planning.goal_way import way_now
@@ -273,6 +273,7 @@ def _compose(
     out = {left.step: left for left in left_out_steps(day, planned, nothing_new)}
     out |= {left.step: left for left in (*beside.left_out, *waiting, *dropped)}
     climbs = () if nothing_new is not None else tuple(climbs_from(day, ordered))
+    probes = () if nothing_new is not None else tuple(probes_from(day, ordered, climbs))
     extras = [*more_on_easier_side(heavier, repaired), *longer_lesson(day, wanted)]
     return SessionPlan(
         on=day.on,
@@ -286,6 +287,7 @@ def _compose(
         items=_with_climbs(ordered, climbs),
         climbs=climbs,
         most_climbs=most_climbs(day) if climbs else 0,
+        probes=probes,
         left_out=(*out.values(), *extras),
         cautions=tuple(_cautions(day, ordered)),
     )

@@ -12,8 +12,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from bucephal.planning.assessing import (
-    After,
     AssessmentTry,
+    after_brake,
     background_tries,
     first_tried,
     tries_today,
@@ -56,11 +56,7 @@ def tries_beside(day: Day) -> Tries:
         if obstacle is not None:
             found.leave(one, obstacle)
             continue
-        # Nobody gets on, on the same day, behind a brake that was heavy from the ground.
-        waits = (
-            After(step=need.step, light=not day.catalogue.stage(need.step).ridden)
-            for need in _first_comes(day, one.step)
-        )
+        waits = (after_brake(need.step, day.catalogue) for need in _first_comes(day, one.step))
         after = (each for each in one.after if each.step in found.steps)
         found.tries.append(one.model_copy(update={"after": (*after, *waits)}))
     return found

@@ -3,16 +3,18 @@
 from bucephal.progress.bad_moments import BadMoment, bad_moments
 from bucephal.progress.deciding import decided, lifted, may_decide
 from bucephal.progress.gap import side_gap
-from bucephal.progress.ridden_before import BACK_TO_WALK, TROT
+from bucephal.progress.ridden_before import BACK_TO_WALK, BRAKES, TROT, UP_TO_LEVEL
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.progress.then_and_now import ThenAndNow, then_and_now
 
 __all__ = [
     "BACK_TO_WALK",
+    "BRAKES",
     "GOOD",
     "RIDING_NEVER_BELOW",
     "TROT",
+    "UP_TO_LEVEL",
     "BadMoment",
     "MissingNeed",
     "Standing",

@@ -73,7 +73,7 @@ def _what(standing: Standing, ask: Ask, on: date) -> str | None:
         return None
     if ask.tension is Tension.ALARMED:
         return "alarm"
-    track = standing.tracks.get(ask.step, ask.side)
+    track = standing.tracks.asked(ask.step, ask.side)
     told = [] if track is None else track.told_on(on)
     stopped = any(one == ask and meaning.counts_as is CountsAs.STOP for one, meaning in told)
     return "stop" if stopped else None

@@ -90,7 +90,7 @@ class Standing:
 
     def side_state(self, track: CueTrack | None) -> StepState:
         """The state of one step on one side, from its asks alone."""
-        if track is None:
+        if track is None or track.is_only_probed:
             return StepState.OPEN
         if track.standing.confirmed:
             return StepState.CONFIRMED

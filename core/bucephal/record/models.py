@@ -198,6 +198,9 @@ class Ask(FrozenModel):
     distance_m: Annotated[float, Field(ge=0, le=1000)] | None = None
     let_go_s: Annotated[float, Field(ge=0, le=3600)] | None = None
     delay: Annotated[float, Field(ge=0, le=600)] | None = None
+    probe: bool = Field(
+        False, description="Asked once beyond today's limit to see what comes: the estimate alone hears it."
+    )
     lead_front: Lead | None = None
     lead_hind: Lead | None = None
     faults: tuple[Annotated[str, Field(max_length=40)], ...] = ()

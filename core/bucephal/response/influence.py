@@ -99,7 +99,7 @@ def _hear(belief: Belief, on: date, meaning: Meaning, track: CueTrack) -> Belief
     """One ask of the track heard again, with the mood that its day began with."""
     day = on.toordinal()
     if isinstance(belief, ShareTrack):
-        return belief.hear(meaning.success, day) if meaning.is_answer else belief
+        return belief.hear(meaning.success, day) if meaning.told else belief
     if meaning.heard is None:
         return belief
     return belief.open_day(day, track.moods.get(day)).hear(meaning.heard)

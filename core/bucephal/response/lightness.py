@@ -51,6 +51,10 @@ class LightnessTrack:
         spread = self.posterior @ self.tables.blur(blur_sd)
         return LightnessTrack(self.tables, (1 - doubt) * spread + doubt * self.tables.prior)
 
+    def as_start(self) -> LightnessTrack:
+        """What is believed by now, as the start of a track."""
+        return LightnessTrack(self.tables, self.posterior)
+
     def open_day(self, day: int, mood: Array | None) -> LightnessTrack:
         """Begins a day (an ordinal), ``mood`` being that of the track asked just before, if any.
 

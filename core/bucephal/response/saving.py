@@ -31,7 +31,7 @@ from bucephal.response.standing import TrackStanding
 from bucephal.response.tables import Array
 from bucephal.response.tracks import Belief, CueTrack, Morning, TrackKey, Tracks
 
-_SHAPE = "bucephal.tracks 3"
+_SHAPE = "bucephal.tracks 4"
 _DAMAGED = (ValueError, KeyError, TypeError, OSError, EOFError, StopIteration, BadZipFile)
 
 
@@ -63,8 +63,8 @@ def save(tracks: Tracks, record: HorseRecord) -> bytes:
     rows = list(asks_in_order(record, tracks.catalogue))
     until = rows[-1].day if rows else date.min
     earlier = list(takewhile(lambda row: row.day < until, rows))
-    kept = {key: track for key, track in tracks.by_key.items() if track.asks[0].day < until}
-    lightness = [track for track in kept.values() if isinstance(track.start, LightnessTrack)]
+    kept = [track for track in tracks.everything() if track.asks[0].day < until]
+    lightness = [track for track in kept if isinstance(track.start, LightnessTrack)]
     moods = [track.moods[day] for track in lightness for day in _mood_days(track, until)]
     head = {
         "shape": _SHAPE,
@@ -72,7 +72,8 @@ def save(tracks: Tracks, record: HorseRecord) -> bytes:
         "asks": len(earlier),
         "fingerprint": _fingerprint(earlier, record),
         "ready_on": {step: day for step, day in tracks.ready_on.items() if day < until.toordinal()},
-        "tracks": [_note(track, key, until) for key, track in kept.items()],
+        "tracks": [_note(track, until) for track in kept],
+        "probed": len([one for one in tracks.probed.values() if one.asks[0].day < until]),
     }
     buffer = io.BytesIO()
     np.savez_compressed(
@@ -90,18 +91,23 @@ def _grid(belief: Belief) -> Array:
     return belief.posterior
 
 
-def _note(track: CueTrack, key: TrackKey, until: date) -> dict[str, Any]:
+def _note(track: CueTrack, until: date) -> dict[str, Any]:
     belief = _belief_before(track, until)
     means = [(day.toordinal(), mean) for day, mean in track.means if day < until]
     note: dict[str, Any] = {
-        "step": key[0], "side": str(key[1]), "day": belief.day, "means": means,
+        "step": track.rule.stage.step, "side": str(track.side), "day": belief.day, "means": means,
         "standing": asdict(track.standing if track.last_day < until else track.earlier_standing),
         "mornings": track.mornings[: bisect_left(track.days, until)],
         "moods": [[day, track.moods[day] is not None] for day in _mood_days(track, until)],
     }  # fmt: skip
     if isinstance(belief, ShareTrack):
-        note |= {"successes": belief.successes, "failures": belief.failures}
+        note |= {"start": _counts(track.start), "counts": _counts(belief)}
     return note
+
+
+def _counts(belief: Belief) -> tuple[float, float]:
+    assert isinstance(belief, ShareTrack)
+    return belief.successes, belief.failures
 
 
 def _mood_days(track: CueTrack, until: date) -> list[int]:
@@ -127,13 +133,15 @@ def _restore(tracks: Tracks, saved: bytes, rows: list[DatedAsk], record: HorseRe
             return 0
         grids = iter(zip(file["starts"], file["beliefs"], strict=True))
         moods = iter(file["moods"])
-    for note in head["tracks"]:
+    begun = len(head["tracks"]) - head["probed"]
+    for number, note in enumerate(head["tracks"]):
         key = note["step"], Side(note["side"])
-        tracks.by_key[key] = _track(tracks, key, note, grids, moods)
+        among = tracks.by_key if number < begun else tracks.probed
+        among[key] = _track(tracks, key, note, grids, moods)
     tracks.ready_on = head["ready_on"]
     for row in earlier:
         tracks.recall(row)
-    for track, note in zip(tracks.by_key.values(), head["tracks"], strict=True):
+    for track, note in zip(tracks.everything(), head["tracks"], strict=True):
         mornings = [Morning(*one) for one in note["mornings"]]
         track.take_up(TrackStanding(**note["standing"]), _means(note), mornings)
     return len(earlier)
@@ -144,9 +152,10 @@ def _track(
     grids: Iterator[tuple[Array, Array]], moods: Iterator[Array],
 ) -> CueTrack:  # fmt: skip
     rule = tracks.rule(key[0])
-    if "successes" in note:
-        share = ShareTrack(note["successes"], note["failures"], note["day"])
-        return CueTrack(rule, key[1], ShareTrack(), share)
+    if "counts" in note:
+        successes, failures = note["counts"]
+        counts = ShareTrack(successes, failures, note["day"])
+        return CueTrack(rule, key[1], ShareTrack(*note["start"]), counts)
     start, belief = next(grids)
     carried = {day: next(moods) if known else None for day, known in note["moods"]}
     return CueTrack(

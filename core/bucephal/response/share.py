@@ -23,6 +23,10 @@ class ShareTrack:
     failures: float = 0.0
     day: int | None = None
 
+    def as_start(self) -> ShareTrack:
+        """The counts by now, as the start of a track."""
+        return ShareTrack(self.successes, self.failures)
+
     def hear(self, success: bool, day: int) -> ShareTrack:
         """The counts after one more try on ``day`` (an ordinal)."""
         kept = 1.0 if day == self.day or self.day is None else DAILY_KEEPING

@@ -6,6 +6,7 @@ The asks are the truth: tracks are derived and can always be built again from th
 from __future__ import annotations
 
 from bisect import bisect_left
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 from datetime import date
 from typing import NamedTuple
@@ -60,6 +61,8 @@ class CueTrack:
     """Mean after each day but the last."""
     mornings: list[Morning] = field(default_factory=list)
     """How it stood before each of its days."""
+    answered_days: int = 0
+    """Days on which it was asked, and not only probed."""
     _standing: TrackStanding | None = None
 
     @property
@@ -114,6 +117,8 @@ class CueTrack:
     def add(self, row: DatedAsk, meaning: Meaning) -> None:
         if not self.asks or self.last_day != row.day:
             self.day_starts.append(len(self.asks))
+        today = self.asks[self.day_starts[-1] :]
+        self.answered_days += not row.ask.probe and all(one.ask.probe for one in today)
         self.asks.append(row)
         self.meanings.append(meaning)
         self.manner = self.manner.hear(meaning, row.day.toordinal())
@@ -142,6 +147,11 @@ class CueTrack:
         first = self.day_starts[number] if number < len(self.day_starts) else len(self.asks)
         asks = self.asks_on(day)
         return list(zip(asks, self.meanings[first : first + len(asks)], strict=True))
+
+    @property
+    def is_only_probed(self) -> bool:
+        """To see what comes; it is no less new for that."""
+        return self.answered_days == 0
 
     @property
     def answers(self) -> list[Meaning]:
@@ -186,7 +196,7 @@ class CueTrack:
         """
         last_two = [one.accepted for one in self.answers[-2:]]
         return (
-            len(self.day_starts) >= READY_DAYS
+            self.answered_days >= READY_DAYS
             and len(last_two) == 2
             and all(last_two)
             and self.p_first() >= READY_CHANCE
@@ -207,6 +217,8 @@ class Tracks:
         self._horse = horse
         self._rules: dict[str, StepRule] = {}
         self.by_key: dict[TrackKey, CueTrack] = {}
+        self.probed: dict[TrackKey, CueTrack] = {}
+        """What came when a step was probed before it was ever begun: only where its track starts from."""
         self.ready_on: dict[str, int] = {}
         """By step: the day (ordinal) from which on it had been ready; what was let be is shape since."""
         self._days_of: dict[str, set[int]] = {}
@@ -230,6 +242,20 @@ class Tracks:
     def get(self, step: str, side: Side) -> CueTrack | None:
         return self.by_key.get((step, side))
 
+    def asked(self, step: str, side: Side) -> CueTrack | None:
+        """The track that holds what was asked, if only as a probe."""
+        return self.by_key.get((step, side)) or self.probed.get((step, side))
+
+    def everything(self) -> Iterator[CueTrack]:
+        """Every track, and what was only ever probed."""
+        yield from self.by_key.values()
+        yield from self.probed.values()
+
+    def told_on(self, key: TrackKey, day: date) -> list[tuple[Ask, Meaning]]:
+        """A day's asks of a step and side with what they meant, probes first."""
+        tracks = (self.probed.get(key), self.by_key.get(key))
+        return [told for track in tracks if track is not None for told in track.told_on(day)]
+
     def sides_of(self, step: str) -> list[tuple[Side, CueTrack | None]]:
         """Every side that a step has, with its track if it was ever asked."""
         return [(side, self.get(step, side)) for side in self.rule(step).exercise.side_names]
@@ -238,10 +264,10 @@ class Tracks:
         """One more ask; asks are to be heard in the order of ``asks_in_order``."""
         self._look_in_the_morning(row.ask.step, row.day.toordinal())
         meaning = self._meaning(row)
-        track = self.by_key.get(row.track) or self._new_track(row)
+        track = self._track_of(row)
         track.open_day(row.day)
         if isinstance(track.belief, ShareTrack):
-            if meaning.is_answer:
+            if meaning.told:
                 track.belief = track.belief.hear(meaning.success, row.day.toordinal())
         elif meaning.heard is not None:
             self._hear_lightness(track, track.belief, meaning.heard, row.day.toordinal())
@@ -249,7 +275,14 @@ class Tracks:
 
     def recall(self, row: DatedAsk) -> None:
         """An ask that its track's belief holds already, since it was saved; ``ready_on`` is known."""
-        self.by_key[row.track].add(row, self._meaning(row))
+        self._track_of(row).add(row, self._meaning(row))
+
+    def _track_of(self, row: DatedAsk) -> CueTrack:
+        """A probe of what was not begun yet is kept apart: the step is asked no less for the first time."""
+        begun = self.by_key.get(row.track)
+        if row.ask.probe and not (begun is not None and begun.asks):
+            return self.probed.get(row.track) or self._new_track(row, self.probed)
+        return begun or self._new_track(row, self.by_key)
 
     def _meaning(self, row: DatedAsk) -> Meaning:
         """What an ask means for this horse on its day: learning is what the step was that morning."""
@@ -298,18 +331,21 @@ class Tracks:
         last = self._asked_last.belief if self._asked_last is not None else None
         return last.mood if isinstance(last, LightnessTrack) and last.day == day else None
 
-    def _new_track(self, row: DatedAsk) -> CueTrack:
+    def _new_track(self, row: DatedAsk, among: dict[TrackKey, CueTrack]) -> CueTrack:
         step, side = row.track
         start = self.first_belief(step, side)
-        track = self.by_key[row.track] = CueTrack(self.rule(step), side, start, start)
+        track = among[row.track] = CueTrack(self.rule(step), side, start, start)
         return track
 
     def first_belief(self, step: str, side: Side) -> Belief:
         """What is believed of a step and side before its first ask.
 
-        From the other side, else from the stage before on this side, else what is known of
-        any horse.
+        From what a probe told, else from the other side, else from the stage before on this side, else what
+        is known of any horse.
         """
+        probed = self.probed.get((step, side))
+        if probed is not None:
+            return probed.belief.as_start()
         if self.rule(step).kind is not StepKind.LIGHTNESS:
             return ShareTrack()
         source = self.start_of(step, side)

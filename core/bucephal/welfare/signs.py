@@ -269,7 +269,7 @@ def _asks_by_session(record: HorseRecord, tracks: Tracks, until: date) -> dict[i
     own = {id(one): id(one) for one in record.sessions}
     alike = {(one.id, one.date, one.started): id(one) for one in record.sessions}
     found: dict[int, _Asked] = {}
-    for track in tracks.by_key.values():
+    for track in tracks.everything():
         if track.rule.exercise.id == SETTLE_EXERCISE:
             continue
         for row, meaning in zip(track.asks, track.meanings, strict=True):

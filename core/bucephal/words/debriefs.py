@@ -10,6 +10,7 @@ from bucephal.words.plain import after_comma, lower_first
 
 LEARNED_SHOWS_NEXT = "What was learned shows at the next first ask, not at the end of a session."
 ENDED_HEAVY = "ended heavy"
+PROBED = "asked once to see: heard by the estimate only"
 NOT_THERE_YET = "not there yet"
 NO_CHANGE = "no clear change from start to end"
 NO_OPEN_ENDS = "None: everything asked ended light."

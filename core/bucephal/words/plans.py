@@ -205,6 +205,17 @@ def climbed(below: str) -> str:
     return f"it follows at once where '{below}' came light and calm on every side"
 
 
+def probed(below: str) -> str:
+    return (
+        f"one ask to see what comes, where '{below}' came light and calm and it has gone up enough for "
+        "today; only the estimate hears it"
+    )
+
+
+def probe_offered(stage: str) -> str:
+    return f"Probe once: {stage}"
+
+
 def tried_when(asks: int, sides: int) -> str:
     each = each_side(sides)
     return f"two answers{each}, light or not" if asks > 1 else f"one light answer{each}, or two tries"
@@ -330,6 +341,7 @@ KINDS = {
     "practice": "go on",
     "new": "new",
     "climb": "up",
+    "probe": "probe",
     "easy-yes": "easy yes",
     "loosen": "finish",
 }

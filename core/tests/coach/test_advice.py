@@ -309,3 +309,29 @@ def test_what_ends_an_item_names_what_comes_next(catalogue: Catalogue) -> None:
         assert "Next: Back up." in said.reason
         unknown = hear(catalogue, entries, other_side_done=True, **settings)[-1]
         assert "Next" not in unknown.reason
+
+
+@pytest.mark.parametrize(
+    ("entry", "code", "finishes"),
+    [
+        (2, "dose-reached", False), (8, "dose-reached", False), (-9, "dose-reached", False),
+        (WRONG, "dose-reached", False), (OVER, "dose-reached", False), (TIGHT, "dose-reached", False),
+        (ALARM, "calm-down", False), ({"event": "buck"}, "stop-danger", False),
+        ({"level": 3, "faults": ["tired"]}, "leave-exercise", False),
+    ],
+)  # fmt: skip
+def test_a_probe_is_asked_once_whatever_comes(
+    entry: Any, code: str, finishes: bool, catalogue: Catalogue
+) -> None:
+    (said,) = hear(catalogue, [entry], step="hip-g.3", aim=1, cap=6, probe=True, other_side_done=True)
+    assert (said.code, said.finishes) == (code, finishes)
+    assert said.ends is (code != "stop-danger")
+    assert said.accepted is (entry == 2)
+    assert not said.ended_heavy, "what was asked to see is not left heavy"
+    (in_earnest,) = hear(catalogue, [entry], step="hip-g.3", aim=2, cap=6, other_side_done=True)
+    assert in_earnest.ends is (code == "leave-exercise")
+
+
+def test_alarmed_in_a_probe_after_an_alarm_before_it_is_enough(catalogue: Catalogue) -> None:
+    (said,) = hear(catalogue, [ALARM], step="hip-g.3", aim=1, probe=True, so_far={"alarms": 1})
+    assert (said.code, said.finishes) == ("leave-exercise", True)

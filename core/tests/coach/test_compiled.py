@@ -55,6 +55,8 @@ SETTINGS: list[dict[str, Any]] = [
     {"step": "leg-yield.2", "band": (1, 3), "aim": 2, "cap": 8, "school": {"resistance": "b"}},
     {"step": "trot-range.2", "band": (1, 10), "aim": 3, "cap": 6, "green": True},
     {"step": "jump.1", "band": (1, 5), "aim": 2, "cap": 4, "green": True},
+    {"step": "hip-g.3", "band": (1, 5), "aim": 1, "cap": 6, "green": True, "probe": True},
+    {"step": "touch.3", "band": (1, 10), "aim": 1, "cap": 6, "green": True, "probe": True},
 ]
 # A player keeps the longest ride well below this; 3 to 14 kB an item.
 MOST_BYTES = 11_500

@@ -163,3 +163,64 @@ def test_more_minutes_are_another_days(record_of: Build, catalogue: Catalogue, t
     made = plan(record, catalogue, today, helper=True)
     assert "ride-length.1" in {item.step for item in made.items}
     assert not [step for step in steps(made.climbs) if step.startswith("ride-length")]
+
+
+def probes_of(made: SessionPlan, exercise: str) -> list[tuple[str, str]]:
+    """What may be probed, after which item."""
+    return [
+        (one.after, one.item.step or "")
+        for one in made.probes
+        if (one.item.step or "").startswith(f"{exercise}.")
+    ]
+
+
+def test_where_it_goes_up_no_more_the_stage_after_may_be_asked_once(
+    yielding: HorseRecord, catalogue: Catalogue, today: date
+) -> None:
+    made = plan(yielding, catalogue, today)
+    base = next(one.id for one in made.items if one.step == "hip-g.1")
+    ids = [base, *(one.item.id for one in only_hips(made))]
+    above = ["hip-g.2", "hip-g.3", "hip-g.4"]
+    assert probes_of(made, "hip-g") == list(zip(ids, above, strict=False)), "wherever the limit comes"
+    for one in made.probes:
+        assert (one.item.kind, one.item.asks, len(one.item.sides)) == (ItemKind.PROBE, 1, 1)
+        assert one.minutes_left >= one.item.minutes
+        side = one.item.sides[0].side
+        assert side is one.item.first_side
+    # It costs no more than one ask.
+    climbed = {one.item.step: one for one in made.climbs}
+    cheaper = [one.item.minutes < climbed[one.item.step].item.minutes for one in made.probes
+               if one.item.step in climbed]  # fmt: skip
+    assert cheaper
+    assert all(cheaper)
+
+
+@pytest.mark.parametrize("asked", ["left", None])
+def test_what_was_asked_before_is_no_probe(
+    asked: str | None, yielding: HorseRecord, record_of: Build, catalogue: Catalogue, today: date
+) -> None:
+    if asked is not None:
+        before = record_of([(5, "hip-g.3", asked, [3]), *((1, "hip-g.1", side, [3, 3]) for side in BOTH)])
+        yielding = yielding.model_copy(update={"sessions": before.sessions})
+    steps_probed = {step for _, step in probes_of(plan(yielding, catalogue, today), "hip-g")}
+    assert ("hip-g.3" in steps_probed) is (asked is None)
+
+
+def test_nothing_exciting_and_nothing_of_its_own_day_is_probed(
+    record_of: Build, catalogue: Catalogue, today: date
+) -> None:
+    for begun, goal in (("canter.2", "canter.4"), ("gaps.4", "gaps.5"), ("mount.2", "mount.3")):
+        exercise = begun.partition(".")[0]
+        record = record_of([(1, "hip-g.1", side, [3, 3]) for side in BOTH], goals=[goal])
+        record = record.model_copy(update={"overrides": known(catalogue, today, begun)})
+        made = plan(record, catalogue, today, helper=True)
+        assert begun in {item.step for item in made.items}
+        assert probes_of(made, exercise) == []
+
+
+def test_where_nothing_new_is_begun_nothing_is_probed(
+    yielding: HorseRecord, catalogue: Catalogue, today: date
+) -> None:
+    flagged = yielding.model_copy(update={"flags": (Flag(code="stumbles", raised_on=today),)})
+    assert plan(yielding, catalogue, today).probes
+    assert plan(flagged, catalogue, today).probes == ()

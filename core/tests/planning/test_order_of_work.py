@@ -6,12 +6,13 @@ from datetime import timedelta
 from typing import Any
 
 import pytest
-from bucephal.ladder import load_catalogue
-from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
+from bucephal.ladder import Side, load_catalogue
+from bucephal.pace import Working
+from bucephal.planning import ItemAfter, ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.planning.choosing import learning
 from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day
 from bucephal.planning.goal_way import _from_the_goal_down, waiting_behind
-from bucephal.record import Background, HorseRecord
+from bucephal.record import Ask, Background, HorseRecord
 from tests.progress.test_ridden_before import came
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with
 
@@ -247,7 +248,7 @@ def test_a_horse_that_was_ridden_is_tried_under_the_saddle_beside_the_work_on_th
     made = plan(racing(*grounded))
     tried = {item.step: item for item in made.items if item.kind is ItemKind.ASSESS}
     assert list(tried)[:3] == ["disengage.2", "walk-on.2", "halt.2"]
-    assert [one.item for one in tried["halt.2"].after] == ["assess:disengage.2"]
+    assert tried["halt.2"].after == (ItemAfter(item="assess:disengage.2", light=False, up_to=8),)
     assert made.kind != "assessment"
     assert of_kind(made, ItemKind.NEW) == [] or all(
         item.kind_words != "new" for item in made.items if item.kind is ItemKind.NEW
@@ -261,6 +262,22 @@ def test_a_horse_that_was_ridden_is_tried_under_the_saddle_beside_the_work_on_th
     # Nothing is tried that has not come from the ground, nor where it was never done before.
     assert of_kind(plan(racing(came(3, "lead.4", level=3))), ItemKind.ASSESS)[:1] != ["disengage.2"]
     assert of_kind(plan(record_with(grounded)), ItemKind.ASSESS) == []
+
+
+@pytest.mark.parametrize(("level", "halts"), [(8, True), (9, False)])
+def test_nobody_goes_further_behind_a_mounted_brake_that_was_heavier_than_eight(
+    level: int, halts: bool
+) -> None:
+    horse = racing(came(9, "disengage.1"), came(3, "lead.4", level=3))
+    made = plan(horse)
+
+    def answer(step: str, side: Side, _: int) -> Ask:
+        return Ask(step=step, side=side, level=level if step == "disengage.2" else 2)
+
+    asked = {one.step for one in Working(made, horse.horse, load_catalogue(), answer).work()}
+    assert "disengage.2" in asked
+    assert ("halt.2" in asked) is halts
+    assert ("walk-on.2" in asked) is halts
 
 
 def test_repairs_wait_beside_what_it_did_before_and_not_before_it() -> None:

@@ -30,6 +30,7 @@ answers = st.fixed_dictionaries(
         "answered": st.booleans() | st.just(True),
         "correct": st.sampled_from(("yes", "yes", "nearly", "no")),
         "tension": st.sampled_from(("calm", "calm", "tight", "alarmed")),
+        "probe": st.sampled_from((False, False, True)),
         "faults": st.sampled_from(
             ((), (), ("rhythm-lost",), ("anticipates",), ("stumbles",), ("wrong-lead",))
         ),
@@ -63,8 +64,9 @@ def record_of_made(made: list[Made]) -> HorseRecord:
 
 def assert_same(one: Tracks, other: Tracks) -> None:
     assert one.by_key.keys() == other.by_key.keys()
-    for key, track in one.by_key.items():
-        twin = other.by_key[key]
+    assert one.probed.keys() == other.probed.keys()
+    for track, twin in zip(one.everything(), other.everything(), strict=True):
+        assert track.answered_days == twin.answered_days
         assert (track.standing, track.means) == (twin.standing, twin.means)
         assert [row.ask for row in track.asks] == [row.ask for row in twin.asks]
         assert track.moods.keys() == twin.moods.keys()

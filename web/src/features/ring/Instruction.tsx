@@ -14,13 +14,15 @@ interface Props {
   onNext: () => void;
   /** Goes up a stage, where that is what is said. */
   onGoUp: (() => void) | null;
+  /** One ask of the stage after this one, to see: how it is offered. */
+  probe: { words: string; onProbe: () => void } | null;
   /** Goes to the easy yes, where that is what comes next. */
   onEasyYes: (() => void) | null;
 }
 
 /** What to do next: the largest thing on the screen, its reason one tap away. */
 export function Instruction(props: Props) {
-  const { item, begin, side, advice, onSwitch, onNext, onGoUp, onEasyYes } = props;
+  const { item, begin, side, advice, onSwitch, onNext, onGoUp, probe, onEasyYes } = props;
   const [why, setWhy] = useState(true);
   useEffect(() => {
     if (performance.getEntriesByName("ring-tap").length > 0) {
@@ -62,6 +64,11 @@ export function Instruction(props: Props) {
         {advice?.ends && advice.code !== "change-side" ? (
           <button type="button" className={styles.action} onClick={onGoUp ?? onEasyYes ?? onNext}>
             {onGoUp ? text.ring.goUp : onEasyYes ? text.ring.toEasyYes : text.ring.next}
+          </button>
+        ) : null}
+        {probe ? (
+          <button type="button" className={styles.offer} onClick={probe.onProbe}>
+            {probe.words}
           </button>
         ) : null}
       </div>

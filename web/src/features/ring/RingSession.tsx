@@ -35,6 +35,8 @@ import {
   otherSide,
   passedOver,
   playedOn,
+  probe,
+  probeOffered,
   toSide,
   undo,
 } from "./ringSession";
@@ -78,6 +80,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const played = playedOn(draft, draft.side);
   const dots = entries.map((entry, place) => dotOf(entry, played[place]));
   const easyYes = easyYesPlace(draft, advice);
+  const offer = probeOffered(draft, advice, minutesLeft);
   const flags = raisedFlags(draft);
   const isHeldBack = heldBack(draft).has(item.id);
   /** A flag and what is urgent need the room. */
@@ -217,6 +220,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
                 onSwitch={switchSide}
                 onNext={() => void next()}
                 onGoUp={advice?.code === "go-up" ? () => ring.move(goUp) : null}
+                probe={offer === null ? null : { words: offer, onProbe: () => ring.move(probe) }}
                 onEasyYes={easyYes === null ? null : () => ring.move((now) => atItem(now, easyYes))}
               />
             )}

@@ -27,10 +27,11 @@ export interface RingSettle {
   settled: boolean | null;
 }
 
-/** A stage gone up to, and how much had been logged before it. */
+/** A stage gone up to, or asked once to see, and how much had been logged before it. */
 export interface ClimbMark {
   item: string;
   position: number;
+  isProbe?: boolean;
 }
 
 export interface SettleMark {
@@ -75,8 +76,9 @@ export function planItem(draft: RingDraft, place = draft.current): PlanItem {
 }
 
 export function itemNamed(draft: RingDraft, id: string): PlanItem {
-  const climbed = (draft.pack.plan.climbs ?? []).map((climb) => climb.item);
-  const item = [...draft.pack.plan.items, ...climbed].find((one) => one.id === id);
+  const { items, climbs = [], probes = [] } = draft.pack.plan;
+  const following = [...climbs, ...probes].map((one) => one.item);
+  const item = [...items, ...following].find((one) => one.id === id);
   if (!item) throw new Error(`no item ${id} in the plan`);
   return item;
 }

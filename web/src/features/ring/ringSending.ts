@@ -20,6 +20,7 @@ export function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
       strength: added.strength,
       ...(added.lead ?? {}),
       band_top: band ? band[1] : null,
+      ...(item.kind === "probe" ? { probe: true } : {}),
       at: added.at,
     },
   };

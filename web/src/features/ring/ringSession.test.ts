@@ -14,13 +14,15 @@ import {
   isLast,
   logAsk,
   logEvent,
+  probe,
+  probeOffered,
   startDraft,
   stepNow,
   toSide,
   undo,
   withSettle,
 } from "./ringSession";
-import { climbingPack, HORSE, testPack, trotItem } from "./testPack";
+import { climbingPack, HORSE, probingPack, testPack, trotItem } from "./testPack";
 
 let count = 0;
 const stamp = () => {
@@ -238,7 +240,7 @@ describe("where one goes from here", () => {
 });
 
 describe("a knot that is tried only after another", () => {
-  function tried(light: boolean, row = 1, at_once = false): RingDraft {
+  function tried(light: boolean, row = 1, at_once = false, up_to: number | null = null): RingDraft {
     const pack = testPack();
     const [, item] = pack.plan.items;
     const rest = pack.items[0];
@@ -246,7 +248,7 @@ describe("a knot that is tried only after another", () => {
     const after = {
       ...item,
       id: "assess:later",
-      after: [{ item: item.id, light, row, at_once }],
+      after: [{ item: item.id, light, row, at_once, up_to }],
     };
     pack.plan.items.splice(2, 0, after);
     pack.items.push({ ...rest, item: after.id });
@@ -266,6 +268,13 @@ describe("a knot that is tried only after another", () => {
     const { draft, passed } = goOn(bothSides(tried(false), 8));
     expect(passed).toBe(0);
     expect(draft.order[draft.current]).toBe("assess:later");
+  });
+
+  it("is passed over where it came, but heavier than it may be", () => {
+    expect(goOn(bothSides(tried(false, 1, false, 8), 8)).passed).toBe(0);
+    expect(goOn(bothSides(tried(false, 1, false, 8), 9)).passed).toBe(1);
+    const oneSide = logged(toSide(logged(tried(false, 1, false, 8), 8), "right"), 9);
+    expect(goOn(oneSide).passed).toBe(1);
   });
 
   it("is passed over where it has to be light and was heavy", () => {
@@ -383,5 +392,51 @@ describe("going up a stage", () => {
   it("names what comes next in this plan", () => {
     const done = both(begun(), [2, 2, 2], [2, 2, 2]);
     expect(adviceOn(done, "right", 20)?.why).toContain("Next: Loosen off.");
+  });
+});
+
+describe("one ask to see what comes", () => {
+  const light = [2, 2, 2];
+  function goneUp(right = light): RingDraft {
+    const pack = probingPack();
+    const order = pack.plan.items.map((item) => item.id);
+    const start = atItem(startDraft(pack, order, true, "2026-06-15", stamp()), 1);
+    const both = (draft: RingDraft, last: number[]) =>
+      logged(toSide(logged(draft, ...light), "right"), ...last);
+    return both(goUp(both(start, light)), right);
+  }
+  const offered = (draft: RingDraft, minutes = 20) =>
+    probeOffered(draft, adviceOn(draft, draft.side, minutes), minutes);
+
+  it("is offered where it came light and calm and goes up no more today, with the time for it", () => {
+    expect(offered(goneUp())).toBe("Probe once: stage 5");
+    expect(offered(goneUp(), 4)).toBe("Probe once: stage 5");
+    expect(offered(goneUp(), 3)).toBeNull();
+    expect(offered(goneUp([6, 5, 2, 2, 2]))).toBeNull();
+    expect(offered(goneUp([2, 2]))).toBeNull();
+    const more = goneUp();
+    const pack = { ...more.pack, plan: { ...more.pack.plan, most_climbs: 2 } };
+    expect(offered({ ...more, pack })).toBeNull();
+  });
+
+  it("is asked once, marked as what it is, and nothing waits for it", () => {
+    const asked = probe(goneUp());
+    expect(planItem(asked).id).toBe("probe:up-wt.5");
+    const done = logAsk(asked, { level: 9 }, null, stamp());
+    expect(done.items.at(-1)?.body).toMatchObject({ step: "up-wt.5", level: 9, probe: true });
+    const said = adviceOn(done.draft, "left", 20);
+    expect(said).toMatchObject({ code: "dose-reached", ends: true, finishes: false });
+    expect(planItem(goOn(done.draft).draft).id).toBe("loosen");
+    expect(offered(atItem(done.draft, 2))).toBeNull();
+    const plain = logAsk(goneUp(), { level: 9 }, null, stamp());
+    expect(plain.items.at(-1)?.body).not.toHaveProperty("probe");
+  });
+
+  it("takes none of what it may go up, and is undone with the answer that let it follow", () => {
+    const asked = probe(goneUp());
+    expect(asked.climbMarks?.filter((mark) => !mark.isProbe)).toHaveLength(1);
+    const back = undo(undo(logged(asked, 3)).draft).draft;
+    expect(back.order).not.toContain("probe:up-wt.5");
+    expect(back.order).toContain("climb:up-wt.4");
   });
 });

@@ -111,6 +111,8 @@ function elsewhereBefore(
   };
 }
 
+type PackClimb = NonNullable<PackItem["climb"]>;
+
 const heard = (entries: RingEntry[]) => entries.map((one) => one.entry);
 
 const exerciseOf = (step: string) => step.slice(0, step.lastIndexOf("."));
@@ -140,24 +142,53 @@ export function adviceOn(draft: RingDraft, side: Side, minutesLeft: number): Adv
 /** The knot that may follow at once, as far as the plan, the time and the other side go. */
 function climbNow(draft: RingDraft, side: Side, minutesLeft: number): string | null {
   const climb = packItem(draft)?.climb;
-  const goneUp = (draft.climbMarks ?? []).length;
-  if (!climb || draft.order.includes(climb.item) || minutesLeft < climb.minutes_left) return null;
-  if (heldBack(draft).has(climb.item)) return null;
-  if (goneUp >= (draft.pack.plan.most_climbs ?? 0)) return null;
+  if (!climb || goesUpNoMore(draft) || !mayFollow(draft, climb, minutesLeft)) return null;
+  return othersMayClimb(draft, side) ? climb.item : null;
+}
+
+/** Is the limit of going up reached for today? */
+function goesUpNoMore(draft: RingDraft): boolean {
+  const goneUp = (draft.climbMarks ?? []).filter((mark) => !mark.isProbe).length;
+  return goneUp >= (draft.pack.plan.most_climbs ?? 0);
+}
+
+function mayFollow(draft: RingDraft, one: PackClimb, minutesLeft: number): boolean {
+  const isThere = draft.order.includes(one.item) || heldBack(draft).has(one.item);
+  return !isThere && minutesLeft >= one.minutes_left;
+}
+
+function othersMayClimb(draft: RingDraft, side: Side): boolean {
   const others = (packItem(draft)?.sides ?? []).filter((one) => one.side !== side);
-  const ready = others.every((one) =>
+  return others.every((one) =>
     playedOn(draft, one.side).some((advice) => advice.ends && advice.mayClimb),
   );
-  return ready ? climb.item : null;
+}
+
+/** How one ask of the stage after this one is offered, where this one came and goes up no more today. */
+export function probeOffered(draft: RingDraft, advice: Advice | null, minutesLeft: number) {
+  const { climb = null, probe = null, probe_words = "" } = packItem(draft) ?? {};
+  if (!probe || advice?.code !== "next-exercise" || !advice.mayClimb) return null;
+  if (climb && !goesUpNoMore(draft)) return null;
+  const follows = mayFollow(draft, probe, minutesLeft) && othersMayClimb(draft, draft.side);
+  return follows ? probe_words : null;
 }
 
 /** Goes up a stage: its knot comes next, and what was to come comes after it. */
 export function goUp(draft: RingDraft): RingDraft {
-  const item = packItem(draft)?.climb?.item;
+  return withNext(draft, packItem(draft)?.climb?.item, false);
+}
+
+/** The same for the one ask to see. */
+export function probe(draft: RingDraft): RingDraft {
+  return withNext(draft, packItem(draft)?.probe?.item, true);
+}
+
+function withNext(draft: RingDraft, item: string | undefined, isProbe: boolean): RingDraft {
   if (!item || draft.order.includes(item)) return draft;
   const before = draft.order.slice(0, draft.current + 1);
   const order = [...before, item, ...draft.order.slice(draft.current + 1)];
-  const climbMarks = [...(draft.climbMarks ?? []), { item, position: draft.position }];
+  const mark = { item, position: draft.position, ...(isProbe ? { isProbe } : {}) };
+  const climbMarks = [...(draft.climbMarks ?? []), mark];
   return atItem({ ...draft, order, climbMarks }, draft.current + 1);
 }
 
@@ -359,19 +390,22 @@ function longestRow(good: boolean[]): number {
   return longest;
 }
 
-/** Was a knot's own step, not an easier one, answered on every side, so often in a row: accepted, or at
- * all; from the first answer on, where it has to come at once? */
+/** Was a knot's own step, not an easier one, answered on every side, so often in a row: accepted, or up to
+ * a level, or at all; from the first answer on, where it has to come at once? */
 // A session begun before there were rows has none: one answer will do.
-function hasCome(draft: RingDraft, { item: id, light, row = 1, at_once }: ItemAfter): boolean {
+function hasCome(draft: RingDraft, after: ItemAfter): boolean {
+  const { item: id, light, up_to = null, row = 1, at_once } = after;
   if (!draft.order.includes(id)) return false;
   const sides = draft.pack.items.find((one) => one.item === id)?.sides ?? [];
   const { step } = planItem(draft, draft.order.indexOf(id));
   return sides.every(({ side, coach }) => {
     const logged = entriesOf(draft, id, side);
     const played = playWith(draft, draft.pack.coaches[coach], id, side);
-    const good = played.map(
-      (one, place) => logged[place]?.step === step && (light ? one.accepted : one.came),
-    );
+    const good = played.map((one, place) => {
+      if (logged[place]?.step !== step) return false;
+      const isLow = up_to === null || (logged[place].entry.level ?? 1) <= up_to;
+      return light ? one.accepted : one.came && isLow;
+    });
     return longestRow(at_once ? good.slice(0, row) : good) >= row;
   });
 }

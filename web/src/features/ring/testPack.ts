@@ -4,7 +4,10 @@ import vectors from "./coachVectors.generated.json";
 
 export const HORSE = "11111111-1111-4111-8111-111111111111";
 
-const coach = (vectors as unknown as { coach: CompiledCoach }[])[0]?.coach as CompiledCoach;
+const compiled = (vectors as unknown as { coach: CompiledCoach }[]).map((one) => one.coach);
+const coach = compiled[0] as CompiledCoach;
+/** Of one ask to see what comes: the last of the vectors. */
+const probing = compiled.at(-1) as CompiledCoach;
 
 function item(part: Partial<PlanItem>): PlanItem {
   return {
@@ -90,6 +93,7 @@ export function testPack(): RingPack {
       items: [item({}), trotItem, item({ id: "loosen", kind: "loosen", name: "Loosen off" })],
       climbs: [],
       most_climbs: 0,
+      probes: [],
       left_out: [],
       cautions: [],
     },
@@ -104,6 +108,8 @@ export function testPack(): RingPack {
         level_words: ["seat", "calf", "calf", "leg", "leg", "leg", "heel", "heel", "whip", "whip"],
         easier: { step: "up-wt.2", name: "in the green band" },
         climb: null,
+        probe: null,
+        probe_words: "",
       },
     ],
     coaches: [coach],
@@ -142,5 +148,30 @@ export function climbingPack(): RingPack {
       { ...trot, item: "climb:up-wt.4", climb: follows(5) },
       { ...trot, item: "climb:up-wt.5" },
     ],
+  };
+}
+
+/** The same, where the stage after the one gone up to may be asked once. */
+export function probingPack(): RingPack {
+  const pack = climbingPack();
+  const [trot, up] = pack.items as [RingPack["items"][number], RingPack["items"][number]];
+  const once: PlanItem = {
+    ...trotItem,
+    id: "probe:up-wt.5",
+    kind: "probe",
+    step: "up-wt.5",
+    sides: [{ side: "left", asks: 1, best_below: null }],
+  };
+  const probe = { item: once.id, minutes_left: 4 };
+  const [side] = trot.sides as [RingPack["items"][number]["sides"][number]];
+  return {
+    ...pack,
+    plan: { ...pack.plan, probes: [{ after: up.item, item: once, minutes_left: 4 }] },
+    items: [
+      trot,
+      { ...up, probe, probe_words: "Probe once: stage 5" },
+      { ...trot, item: once.id, sides: [{ ...side, coach: 1 }], climb: null },
+    ],
+    coaches: [coach, probing],
   };
 }

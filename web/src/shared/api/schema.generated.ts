@@ -873,6 +873,12 @@ export interface components {
             let_go_s?: number | null;
             /** Delay */
             delay?: number | null;
+            /**
+             * Probe
+             * @description Asked once beyond today's limit to see what comes: the estimate alone hears it.
+             * @default false
+             */
+            probe: boolean;
             lead_front?: components["schemas"]["Lead"] | null;
             lead_hind?: components["schemas"]["Lead"] | null;
             /**
@@ -987,7 +993,8 @@ export interface components {
         /**
          * Mark
          * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
-         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say nothing of lightness.
+         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
+         *     nothing of lightness; and a probe, which is heard but counts for nothing.
          * @enum {string}
          */
         Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
@@ -1232,6 +1239,11 @@ export interface components {
              */
             light: boolean;
             /**
+             * Up To
+             * @description Any answer up to this level; null: at whatever level.
+             */
+            up_to?: number | null;
+            /**
              * Row
              * @description So many in a row.
              * @default 1
@@ -1249,7 +1261,7 @@ export interface components {
          * @description What an item is for, in the order of a session.
          * @enum {string}
          */
-        ItemKind: "settle" | "assess" | "check" | "repair" | "practice" | "new" | "climb" | "easy-yes" | "loosen";
+        ItemKind: "settle" | "assess" | "check" | "repair" | "practice" | "new" | "climb" | "probe" | "easy-yes" | "loosen";
         /** ItemRemedy */
         ItemRemedy: {
             /** Fault */
@@ -1435,6 +1447,12 @@ export interface components {
              * @default 0
              */
             most_climbs: number;
+            /**
+             * Probes
+             * @description Stages that may be asked once, to see, where going up has reached its limit.
+             * @default []
+             */
+            probes: components["schemas"]["Climb"][];
             /** Left Out */
             left_out: components["schemas"]["LeftOut"][];
             /** Cautions */
@@ -1750,7 +1768,7 @@ export interface components {
         };
         /**
          * PackClimb
-         * @description The item that follows at once where the coach says to go up.
+         * @description The item that follows at once where the coach says to go up, or the trainer wants to see.
          */
         PackClimb: {
             /** Item */
@@ -1818,6 +1836,13 @@ export interface components {
             easier: components["schemas"]["PackEasier"] | null;
             /** @description The stage that may follow at once today; null: none may. */
             climb: components["schemas"]["PackClimb"] | null;
+            /** @description The stage that may be asked once where it goes up no more. */
+            probe: components["schemas"]["PackClimb"] | null;
+            /**
+             * Probe Words
+             * @description How that is offered.
+             */
+            probe_words: string;
         };
         /**
          * PackLead
@@ -3383,13 +3408,16 @@ export interface components {
         Sex: "mare" | "gelding" | "stallion";
         /**
          * After
-         * @description A step that must have been answered on every side before another is tried; lightly or at all.
+         * @description A step that must have been answered on every side before another is tried; lightly, up to a level, or
+         *     at all.
          */
         After: {
             /** Step */
             step: string;
             /** Light */
             light: boolean;
+            /** Up To */
+            up_to?: number | null;
         };
         /** Arrival */
         Arrival: {
