@@ -193,8 +193,9 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
                 {item.band ? ` · ${text.ring.band(item.band[0], item.band[1])}` : ""}
               </p>
             </div>
-            {item.sides.length > 1 ? (
+            {draft.side !== "none" ? (
               <SideSwitch
+                sides={item.sides.map((one) => one.side)}
                 side={draft.side}
                 onChoose={(side) => ring.move((now) => toSide(now, side))}
               />

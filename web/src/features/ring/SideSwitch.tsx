@@ -2,10 +2,18 @@ import type { Side } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import styles from "./RingPage.module.css";
 
-export function SideSwitch({ side, onChoose }: { side: Side; onChoose: (side: Side) => void }) {
+interface Props {
+  /** Those that the knot has: of one, the switch only says it. */
+  sides: Side[];
+  side: Side;
+  onChoose: (side: Side) => void;
+}
+
+export function SideSwitch({ sides, side, onChoose }: Props) {
+  const shown = (["left", "right"] as const).filter((one) => sides.includes(one));
   return (
     <fieldset className={styles.sides} aria-label={text.sheet.sides}>
-      {(["left", "right"] as const).map((one) => (
+      {shown.map((one) => (
         <button
           key={one}
           type="button"
