@@ -54,6 +54,7 @@ def load(today: date, written: list[str]) -> None:
     from django.db import transaction
     from horses.services import store_record
     from plans.services import rebuild
+    from training.services import take_the_clock
 
     from demo.horses import HORSES
 
@@ -63,9 +64,13 @@ def load(today: date, written: list[str]) -> None:
             User.objects.create_user(name, password=PASSWORD, first_name=first, role=role, yard=yard)
         name, first, role = OTHER_PERSON
         User.objects.create_user(name, password=PASSWORD, first_name=first, role=Role(role), yard=other)
+        horses = []
         for position, (spec, text) in enumerate(zip(HORSES, written, strict=True)):
             record = read_record(text, load_catalogue(), today)
-            rebuild(store_record(yard, record, position=position, usual_minutes=spec.minutes), today)
+            horses.append(store_record(yard, record, position=position, usual_minutes=spec.minutes))
+        take_the_clock(yard)
+        for horse in horses:
+            rebuild(horse, today)
 
 
 def main() -> None:

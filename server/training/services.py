@@ -1,13 +1,22 @@
-"""Looking back on sessions."""
+"""Looking back on sessions, one by one and by the clock."""
 
 from __future__ import annotations
 
+from collections import defaultdict
 from uuid import UUID
 
 from accounts.models import Yard
 from accounts.services import Missing
+from bucephal.measures import clock_of_a_yard
 from bucephal.pages import SessionDebrief, SessionLine, debrief, session_lines
+from bucephal.record import Ask, Session
 from horses.services import horse_of, ladder_of, record_of
+from yards.services import catalogue_of, save_clock
+
+from training.models import StoredAsk, StoredSession
+
+TIMED_SESSIONS = 200
+"""The latest of a yard, that say how long an ask takes there."""
 
 
 def sessions_of(yard: Yard, horse_id: UUID) -> list[SessionLine]:
@@ -22,3 +31,14 @@ def debrief_of(yard: Yard, horse_id: UUID, session_id: UUID) -> SessionDebrief:
     if session is None:
         raise Missing("there is no such session of this horse")
     return debrief(record, ladder_of(horse), session)
+
+
+def take_the_clock(yard: Yard) -> None:
+    """Measures anew how long an ask takes in this yard; its plans go by that."""
+    latest = StoredSession.objects.filter(horse__yard=yard, deleted=False).order_by("-date", "-pk")
+    dates = dict(latest.values_list("pk", "date")[:TIMED_SESSIONS])
+    asks: dict[UUID, list[Ask]] = defaultdict(list)
+    for stored in StoredAsk.objects.filter(session__in=dates, deleted=False):
+        asks[stored.session_id].append(Ask.model_validate(stored.body))
+    sessions = (Session(date=dates[key], asks=tuple(rows)) for key, rows in asks.items())
+    save_clock(yard, clock_of_a_yard(sessions, catalogue_of(yard)))

@@ -28,6 +28,7 @@ from pydantic import Field
 from yards.services import catalogue_of
 
 from training.models import StoredAsk, StoredEvent, StoredSession, Tombstone
+from training.services import take_the_clock
 
 # A device a day ahead of the server (its clock, or its place on earth) is not refused.
 CLOCK_TOLERANCE = timedelta(days=1)
@@ -88,6 +89,8 @@ def sync(yard: Yard, items: list[SyncItem], today: date) -> SyncAnswers:
         run = _Run(yard, catalogue_of(yard), today + CLOCK_TOLERANCE)
         answers = run.take(items)
         changed(run.touched)
+        if run.ended:
+            take_the_clock(yard)
     return SyncAnswers(answers=answers)
 
 
@@ -99,6 +102,8 @@ class _Run:
     catalogue: Catalogue
     latest: date
     touched: set[UUID] = field(default_factory=set)
+    ended: bool = False
+    """Was a session closed? Then the yard's clock has something to say."""
 
     def take(self, items: list[SyncItem]) -> list[SyncAnswer]:
         """Sessions first, then what belongs to them, deletions last; answers in the given order."""
@@ -165,6 +170,7 @@ class _Run:
         stored.save()
         self.sessions[item.id] = stored
         self.touched.add(stored.horse_id)
+        self.ended = self.ended or header.ended is not None
         return SyncStatus.SAVED
 
     def _entry(self, item: SyncItem) -> SyncStatus:

@@ -48,6 +48,8 @@ class ExerciseForm(Schema):
 class ExerciseSheet(Schema):
     exercise: OwnExercise
     next_number: int
+    clock_s: int | None
+    """Seconds that an ask takes by the yard's own clock; plans go by it. null: not timed often enough."""
 
 
 @router.get("/yard", response=YardPage)
@@ -78,8 +80,10 @@ def put_kit(request: HttpRequest, choice: KitChoice) -> YardPage:
 
 @router.get("/yard/exercises/{exercise_id}", response=ExerciseSheet)
 def get_exercise(request: HttpRequest, exercise_id: str) -> ExerciseSheet:
-    source, number = services.exercise_of(yard_of(request), exercise_id)
-    return ExerciseSheet(exercise=source, next_number=number)
+    yard = yard_of(request)
+    source, number = services.exercise_of(yard, exercise_id)
+    clock_s = services.defaults_of(yard).ladder.clock_s.get(exercise_id)
+    return ExerciseSheet(exercise=source, next_number=number, clock_s=clock_s)
 
 
 @router.put("/yard/exercises", response=YardPage)

@@ -56,6 +56,12 @@ def save_missing_kit(yard: Yard, missing: list[Any]) -> YardDefaults:
     return _save_ladder(yard, {"missing_kit": missing})
 
 
+def save_clock(yard: Yard, clock_s: dict[str, int]) -> None:
+    """What an ask takes by the yard's own clock; nothing is written where it is as it was."""
+    if defaults_of(yard).ladder.clock_s != clock_s:
+        _save_ladder(yard, {"clock_s": clock_s})
+
+
 def exercise_of(yard: Yard, name: str) -> tuple[OwnExercise, int]:
     """An exercise as it is written, and the number that a new stage of it would get."""
     source = source_of(defaults_of(yard).ladder, name)

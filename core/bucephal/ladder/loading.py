@@ -153,6 +153,7 @@ class _Builder:
         sources: Mapping[str, ExerciseSource],
     ) -> None:
         self.library = library
+        self.clock_s = yard.clock_s
         self.changes = changes
         self.findings: list[Problem] = []
         self.families = self._families(yard)
@@ -189,6 +190,9 @@ class _Builder:
             good_for=source.good_for,
             minutes=source.minutes,
             ask_s=source.ask_s,
+            clock_s=self.clock_s.get(source.id),
+            rest_s=source.rest_s,
+            set_up_s=source.set_up_s,
             faults=tuple(self._faults(source)),
             stages=tuple(self._stage(source, index) for index in range(len(source.stages))),
         )

@@ -160,6 +160,9 @@ class Exercise(LadderModel):
     good_for: str
     minutes: int = Field(description="Typical minutes in a session.")
     ask_s: int = Field(description="Seconds that an ask takes, typically.")
+    clock_s: int | None = Field(None, description="The same by the yard's own clock; null: not timed enough.")
+    rest_s: int = Field(description="Seconds of rest after it.")
+    set_up_s: int = Field(description="Seconds to set it up, once a session.")
     faults: tuple[Fault, ...]
     stages: tuple[Stage, ...] = Field(description="In teaching order, which need not be by number.")
 

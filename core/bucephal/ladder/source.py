@@ -86,6 +86,8 @@ class ExerciseSource(_Source):
     compare: Compare = Compare.AT_LEAST
     minutes: Annotated[int, Field(ge=1, le=60)] = 5
     ask_s: Annotated[int, Field(ge=5, le=600, description="Seconds an ask takes, typically.")] = 40
+    rest_s: Annotated[int, Field(ge=0, le=600, description="Seconds of rest after it.")] = 60
+    set_up_s: Annotated[int, Field(ge=0, le=1800, description="Seconds to set it up, once a session.")] = 0
     ask: Words = ""
     good_for: Words = ""
     set_ups: tuple[Code, ...] = ()
@@ -110,3 +112,7 @@ class YardLadder(_Source):
         default_factory=dict, description="Words for levels 1 to 10, by cue family."
     )
     missing_kit: tuple[Thing, ...] = ()
+    clock_s: dict[Code, Annotated[int, Field(ge=5, le=600)]] = Field(
+        default_factory=dict,
+        description="By exercise the seconds that an ask took in this yard's sessions; measured, not set.",
+    )

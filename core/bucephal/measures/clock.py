@@ -15,8 +15,15 @@ from bucephal.record.models import moment_key
 
 LEAST_SESSIONS = 10
 """In which an exercise was timed, before its own time takes over."""
+CLOCK_STEP_S = 5
 LONGEST_GAP_S = 300
 """A longer wait is a break, not an ask."""
+
+
+def clock_of_a_yard(sessions: Iterable[Session], catalogue: Catalogue) -> dict[str, int]:
+    """The same over all horses of a yard, to five seconds, so that not every session moves its plans."""
+    timed = seconds_an_ask(sessions, catalogue)
+    return {name: max(round(seconds / CLOCK_STEP_S), 1) * CLOCK_STEP_S for name, seconds in timed.items()}
 
 
 def seconds_an_ask(sessions: Iterable[Session], catalogue: Catalogue) -> dict[str, float]:

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from bucephal.answers import HeardEntry, StepRule, came, is_accepted
 from bucephal.coach import Advice, Coach, CoachSettings, SoFar
 from bucephal.ladder import Catalogue, Side
-from bucephal.planning import REST_S, Climb, ItemAfter, ItemKind, PlanItem, SessionPlan, SideDose
+from bucephal.planning import Climb, ItemAfter, ItemKind, PlanItem, SessionPlan, SideDose
 from bucephal.record import Ask, Horse, Tension, band_for
 
 MOST_ANSWERS = 20
@@ -53,7 +53,9 @@ class Working:
 
     def _work_item(self, item: PlanItem) -> None:
         climb = self._climb_after(item)
-        self.elapsed_s += REST_S if self.asks else 0
+        exercise = self.catalogue.exercise(item.step or "")
+        self.elapsed_s += exercise.rest_s if self.asks else 0
+        self.elapsed_s += 0 if item.kind is ItemKind.CLIMB else exercise.set_up_s
         done = [list(self._work_side(item, dose, climb, place)) for place, dose in enumerate(item.sides)]
         self.worked[item.id] = [[ask for ask, _ in side if ask.step == item.step] for side in done]
         last = done[-1][-1][1] if done and done[-1] else None

@@ -1,7 +1,6 @@
 """The next session, worked out, with the numbers behind each line and what was left out."""
 
 from bucephal.planning.assessing import Assessment, assess, assessment_is_due
-from bucephal.planning.dosing import REST_S
 from bucephal.planning.models import (
     Climb,
     DayMinutes,
@@ -20,7 +19,7 @@ from bucephal.planning.resting import rest_because
 from bucephal.planning.session import plan_session
 
 __all__ = [
-    "REST_S", "Assessment", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement",
+    "Assessment", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement",
     "PlanItem", "PlanRequest", "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "placement",
     "plan_session", "rest_because",
 ]  # fmt: skip

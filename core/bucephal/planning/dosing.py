@@ -24,8 +24,7 @@ FIXED_LESSON_AIM = 5
 CAPS_OF_A_CLIMB = 2
 """Times its cap a side that an exercise may be asked in all, however far it goes up."""
 HALF_A_MINUTE_S = 30
-REST_S = 60
-"""After each exercise. Common practice, no source: a minute."""
+_SET_UP_ALREADY = (ItemKind.CLIMB, ItemKind.PROBE)
 _FEW_ASKS = (ItemKind.CHECK, ItemKind.EASY_YES, ItemKind.PROBE)
 _WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.CLIMB)
 
@@ -133,13 +132,17 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
 
 
 def _minutes(day: Day, kind: ItemKind, step: str, asks: int) -> float:
-    """To the half minute, worked out from the seconds of an ask and of the rest after it."""
-    longer = _LONGER[Escalation.in_force(day.catalogue.school)]
-    rest_s = REST_S if kind in _WITH_BREAK else 0
+    """To the half minute, worked out from the seconds of an ask, of setting up, and of the rest after it.
+
+    The horse's own clock goes before the yard's, and that before what is typical.
+    """
     exercise = day.catalogue.exercise(step)
-    timed = day.timed_s.get(exercise.id)
+    timed = day.timed_s.get(exercise.id, exercise.clock_s)
+    longer = _LONGER[Escalation.in_force(day.catalogue.school)]
     ask_s = exercise.ask_s * longer if timed is None else timed
-    return math.ceil((asks * ask_s + rest_s) / HALF_A_MINUTE_S) / 2
+    rest_s = exercise.rest_s if kind in _WITH_BREAK else 0
+    set_up_s = 0 if kind in _SET_UP_ALREADY else exercise.set_up_s
+    return math.ceil((asks * ask_s + rest_s + set_up_s) / HALF_A_MINUTE_S) / 2
 
 
 def settle_item(day: Day, most: int | None = None) -> PlanItem:

@@ -12,6 +12,7 @@ from bucephal.measures import (
     LeadCount,
     LeadTable,
     SettleTime,
+    clock_of_a_yard,
     lead_table,
     seconds_an_ask,
     settle_ahead,
@@ -186,5 +187,11 @@ def test_an_exercise_s_own_clock_takes_over_after_ten_sessions(catalogue: Catalo
     assert seconds_an_ask(nine, catalogue) == {}
     ten = [*nine, timed(day + timedelta(days=20), ("hip-g.2", 0), ("hip-g.2", 44))]
     assert seconds_an_ask(ten, catalogue) == {"hip-g": 30.0}
+    # To five seconds where it is a yard's, over all its horses, and never none.
+    assert clock_of_a_yard(nine, catalogue) == {}
+    assert clock_of_a_yard(ten, catalogue) == {"hip-g": 30}
+    for seconds, kept in ((32, 30), (33, 35), (1, 5)):
+        every = [timed(day, ("hip-g.1", 0), ("hip-g.1", seconds))] * 10
+        assert clock_of_a_yard(every, catalogue) == {"hip-g": kept}
     unknown = [timed(day, ("no-such.1", 0), ("no-such.1", 30))]
     assert seconds_an_ask(unknown * 12, catalogue) == {}

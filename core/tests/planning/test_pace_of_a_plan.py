@@ -6,8 +6,10 @@ import math
 from typing import Any
 
 import pytest
-from bucephal.ladder import StepKind, load_catalogue
+from bucephal.ladder import StepKind, YardLadder, add_own, load_catalogue, source_of
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, assess, plan_session
+from bucephal.planning.day import Day
+from bucephal.planning.dosing import _minutes
 from bucephal.record import Background, HorseRecord
 from tests.progress.test_ridden_before import RACING, came
 from tests.telling import BOTH, TODAY, Told, ask, light, record_with
@@ -48,9 +50,58 @@ def test_minutes_are_worked_out_from_the_seconds_of_an_ask(school: dict[str, str
     items = schooling(made)
     assert {item.kind in rested for item in items} == {True, False}
     for item in items:
-        seconds = item.asks * catalogue.exercise(item.step or "").ask_s * longer
+        exercise = catalogue.exercise(item.step or "")
+        seconds = item.asks * exercise.ask_s * longer + exercise.set_up_s
         assert item.minutes == math.ceil((seconds + (60 if item.kind in rested else 0)) / 30) / 2
     assert made.minutes <= 45
+
+
+def minutes_of(step: str, made: SessionPlan) -> float:
+    return next(item.minutes for item in made.items if item.step == step)
+
+
+def test_setting_up_and_rest_take_their_time_and_a_yard_says_how_much() -> None:
+    record = of(None, *light(*KNOWN), (2, [ask("hip-g.1", side, 3) for side in BOTH], []))
+    source = source_of(YardLadder(), "hip-g")
+    assert source is not None
+    made = plan(record)
+    asks = next(item.asks for item in made.items if item.step == "hip-g.1")
+    for changes, more_s in (
+        ({"rest_s": 120}, 60),
+        ({"set_up_s": 90}, 90),
+        ({"ask_s": source.ask_s + 30}, 30 * asks),
+    ):
+        own = add_own(YardLadder(), source.model_copy(update=changes))
+        request = PlanRequest.model_validate({"on": TODAY, "minutes": 45, "assess": False})
+        other = plan_session(record, load_catalogue(own), request)
+        assert minutes_of("hip-g.1", other) - minutes_of("hip-g.1", made) == more_s / 60
+    # Poles are laid out once a session; what it may go up to stands already.
+    assert load_catalogue().exercise("poles-r").set_up_s == 120
+    set_up = load_catalogue(add_own(YardLadder(), source.model_copy(update={"set_up_s": 600})))
+    day = Day(record, set_up, PlanRequest(on=TODAY, minutes=60, assess=False))
+    plain = Day(record, load_catalogue(), day.request)
+    for kind in ItemKind:
+        longer = _minutes(day, kind, "hip-g.2", 2) - _minutes(plain, kind, "hip-g.2", 2)
+        assert longer == (0 if kind in (ItemKind.CLIMB, ItemKind.PROBE) else 10)
+
+
+def test_the_yard_s_clock_goes_before_what_is_typical_and_the_horse_s_own_before_both() -> None:
+    record = of(None, *light(*KNOWN), (2, [ask("hip-g.1", side, 3) for side in BOTH], []))
+    request = PlanRequest.model_validate({"on": TODAY, "minutes": 45, "assess": False})
+    here = load_catalogue(YardLadder(clock_s={"hip-g": 60}))
+    typical, by_yard = plan(record), plan_session(record, here, request)
+    asks = next(item.asks for item in typical.items if item.step == "hip-g.1")
+    assert minutes_of("hip-g.1", by_yard) == math.ceil((asks * 60 + 60) / 30) / 2
+    assert minutes_of("hip-g.1", by_yard) > minutes_of("hip-g.1", typical)
+    # Measured is measured: no school makes it longer.
+    holding = record.model_copy(
+        update={"horse": record.horse.model_copy(update={"school": {"escalation": "b"}})}
+    )
+    assert minutes_of("hip-g.1", plan_session(holding, here, request)) == minutes_of("hip-g.1", by_yard)
+    own = Day(record, here, request)
+    own.__dict__["timed_s"] = {"hip-g": 20.0}  # as if it had been timed in ten sessions
+    assert _minutes(own, ItemKind.CHECK, "hip-g.1", 3) == 1.0
+    assert _minutes(Day(record, here, request), ItemKind.CHECK, "hip-g.1", 3) == 3.0
 
 
 @pytest.mark.parametrize(

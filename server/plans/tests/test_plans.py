@@ -58,7 +58,8 @@ def test_a_bad_wish_is_refused_by_name(query: str, path: str, client: Client, ho
 def test_a_pack_carries_the_plan_and_its_coaches(client: Client, horse: Horse) -> None:
     pack = client.get(f"/api/horses/{horse.pk}/pack?minutes=30").json()
     planned = {item["id"] for item in pack["plan"]["items"] if item["step"]}
-    may_follow = {climb["item"]["id"] for climb in pack["plan"]["climbs"]}
+    following = (*pack["plan"]["climbs"], *pack["plan"]["probes"])
+    may_follow = {one["item"]["id"] for one in following}
     assert {item["item"] for item in pack["items"]} == planned | may_follow
     assert pack["coaches"]
 

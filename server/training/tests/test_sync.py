@@ -5,11 +5,12 @@ from __future__ import annotations
 import random
 import sqlite3
 from collections.abc import Callable
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
 import pytest
 from accounts.models import User, Yard
+from django.core.management import call_command
 from django.db import OperationalError, connection
 from django.test import Client
 from horses.models import Horse
@@ -18,6 +19,7 @@ from plans.services import derive
 from testing import ask_item, delete_item, event_item, new_id, person, post, send, session_item
 from training import sync as sync_module
 from training.models import StoredAsk, StoredSession, Tombstone
+from yards.services import catalogue_of, defaults_of
 
 pytestmark = pytest.mark.django_db
 
@@ -252,3 +254,36 @@ def test_a_session_whose_entries_were_all_undone_is_none(
     # One that never held an entry was written down by somebody.
     send(client, [session_item(fresh_horse, other, today)])
     assert len(record_of(fresh_horse).sessions) == 2
+
+
+def timed_session(horse: Horse, on: date, seconds: int, *, ended: bool) -> list[dict[str, Any]]:
+    session, start = new_id(), datetime(on.year, on.month, on.day, 9, tzinfo=UTC)
+    body = {"ended": (start + timedelta(minutes=20)).isoformat()} if ended else {}
+    asks = [
+        ask_item(session, position=n, step="hip-g.1", at=(start + timedelta(seconds=n * seconds)).isoformat())
+        for n in range(3)
+    ]
+    return [session_item(horse, session, on, body=body), *asks]
+
+
+def test_after_ten_timed_sessions_plans_go_by_the_yard_s_own_clock(
+    client: Client, fresh_horse: Horse, yard: Yard, other_yard: Yard, today: date
+) -> None:
+    other = Horse.objects.create(yard=yard, profile={"name": "Other", "born": "2018-05-01"})
+    for n in range(9):  # of any of its horses
+        send(
+            client, timed_session((fresh_horse, other)[n % 2], today - timedelta(days=20 - n), 42, ended=True)
+        )
+    assert defaults_of(Yard.objects.get(pk=yard.pk)).ladder.clock_s == {}
+    send(client, timed_session(other, today, 42, ended=False))
+    assert defaults_of(Yard.objects.get(pk=yard.pk)).ladder.clock_s == {}, "not before it is over"
+    send(client, timed_session(other, today, 42, ended=True))
+    assert catalogue_of(Yard.objects.get(pk=yard.pk)).exercise("hip-g.1").clock_s == 40
+    assert client.get("/api/yard/exercises/hip-g").json()["clock_s"] == 40
+    assert client.get("/api/yard/exercises/flex").json()["clock_s"] is None
+    assert defaults_of(Yard.objects.get(pk=other_yard.pk)).ladder.clock_s == {}
+    # Struck out again, it is as it was; what is derived can always be rebuilt.
+    StoredSession.objects.filter(horse=other).update(deleted=True)
+    call_command("rebuild")
+    assert defaults_of(Yard.objects.get(pk=yard.pk)).ladder.clock_s == {}
+    call_command("rebuild", "--check")

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
+from accounts.models import Yard
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone
 from horses.models import Horse
+from training.services import take_the_clock
 
 from plans import services
 from plans.models import Derived
@@ -20,7 +22,10 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         today, differing = timezone.localdate(), []
-        horses = Horse.objects.select_related("derived")
+        if not options["check"]:
+            for yard in Yard.objects.all():
+                take_the_clock(yard)
+        horses = Horse.objects.select_related("derived", "yard")
         for horse in horses:
             if not options["check"]:
                 services.rebuild(horse, today)
@@ -32,9 +37,11 @@ class Command(BaseCommand):
 
 
 def _equals_cache(horse: Horse) -> bool:
-    """A cache of older asks is no error: it is not used."""
+    """A cache of older asks or of other rules is no error: it is not used."""
     cached: Derived | None = getattr(horse, "derived", None)
     if cached is None or cached.data_version != horse.data_version:
+        return True
+    if cached.recipe != services.recipe(horse.yard):
         return True
     again = services.derive(horse, cached.on)
     return (again.estimates, again.day) == (cached.estimates, cached.day)

@@ -9,6 +9,8 @@ import type { ExerciseTyped } from "./exerciseForm";
 interface Props {
   yard: YardView;
   form: ExerciseTyped;
+  /** Seconds that an ask takes by the yard's own clock; null: not timed often enough. */
+  clock_s: number | null;
   isNew: boolean;
   error: unknown;
   onChange: (form: ExerciseTyped) => void;
@@ -18,7 +20,7 @@ const GAITS = ["halt", "walk", "trot", "canter"];
 type Source = ExerciseTyped["source"];
 
 /** What holds for the whole exercise. What old asks rest on is fixed once it exists. */
-export function ExerciseFields({ yard, form, isNew, error, onChange }: Props) {
+export function ExerciseFields({ yard, form, clock_s, isNew, error, onChange }: Props) {
   const { source } = form;
   const set = (part: Partial<Source>) => onChange({ ...form, source: { ...source, ...part } });
   const common = (path: string, help = "") => {
@@ -109,7 +111,19 @@ export function ExerciseFields({ yard, form, isNew, error, onChange }: Props) {
         label={text.exercise.askSeconds}
         value={form.ask_s}
         onChange={(event) => onChange({ ...form, ask_s: event.target.value })}
-        {...common("ask_s")}
+        {...common("ask_s", clock_s === null ? "" : text.exercise.byTheClock(clock_s))}
+      />
+      <TextField
+        label={text.exercise.restSeconds}
+        value={form.rest_s ?? ""}
+        onChange={(event) => onChange({ ...form, rest_s: event.target.value })}
+        {...common("rest_s")}
+      />
+      <TextField
+        label={text.exercise.setUpSeconds}
+        value={form.set_up_s ?? ""}
+        onChange={(event) => onChange({ ...form, set_up_s: event.target.value })}
+        {...common("set_up_s")}
       />
       <TextField
         label={text.exercise.kit}

@@ -91,7 +91,14 @@ function ExerciseForm({ yard, sheet, isNew }: Props) {
             ? text.exercise.copyTitle(name)
             : text.exercise.newTitle}
       </h1>
-      <ExerciseFields yard={yard} form={value} isNew={isNew} error={save.error} onChange={change} />
+      <ExerciseFields
+        yard={yard}
+        form={value}
+        clock_s={(!isNew && sheet?.clock_s) || null}
+        isNew={isNew}
+        error={save.error}
+        onChange={change}
+      />
       <StageFields
         form={value}
         nextNumber={isNew ? 1 : (sheet?.next_number ?? 1)}

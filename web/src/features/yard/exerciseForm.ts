@@ -16,6 +16,8 @@ export interface ExerciseTyped {
   cap: string;
   minutes: string;
   ask_s: string;
+  rest_s: string;
+  set_up_s: string;
   stages: StageTyped[];
   faults: FaultSource[];
 }
@@ -32,6 +34,8 @@ const NEW: OwnExercise = {
   gait: "walk",
   minutes: 5,
   ask_s: 40,
+  rest_s: 60,
+  set_up_s: 0,
   kit: [],
   ridden: false,
   exciting: false,
@@ -63,6 +67,8 @@ export function typed(exercise: OwnExercise): ExerciseTyped {
     cap: exercise.cap === null || exercise.cap === undefined ? "" : String(exercise.cap),
     minutes: String(exercise.minutes),
     ask_s: String(exercise.ask_s),
+    rest_s: String(exercise.rest_s),
+    set_up_s: String(exercise.set_up_s),
     stages: stages.map(stageTyped),
     faults: [...(faults ?? [])],
   };
@@ -123,7 +129,10 @@ export function asSent(form: ExerciseTyped): Record<string, unknown> {
     set_ups: words(form.set_ups),
     cap: number(form.cap),
     minutes: number(form.minutes) ?? 5,
+    // A form kept from before these were asked for has none.
     ask_s: number(form.ask_s ?? "") ?? undefined,
+    rest_s: number(form.rest_s ?? "") ?? undefined,
+    set_up_s: number(form.set_up_s ?? "") ?? undefined,
     stages: form.stages.map((stage) => ({
       ...stage.source,
       needs: words(stage.needs),

@@ -3870,6 +3870,8 @@ export interface components {
             exercise: components["schemas"]["OwnExercise"];
             /** Next Number */
             next_number: number;
+            /** Clock S */
+            clock_s: number | null;
         };
         /**
          * FaultSource
@@ -3974,6 +3976,18 @@ export interface components {
              * @default 40
              */
             ask_s: number;
+            /**
+             * Rest S
+             * @description Seconds of rest after it.
+             * @default 60
+             */
+            rest_s: number;
+            /**
+             * Set Up S
+             * @description Seconds to set it up, once a session.
+             * @default 0
+             */
+            set_up_s: number;
             /**
              * Ask
              * @default
