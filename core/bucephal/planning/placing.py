@@ -115,21 +115,27 @@ def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Itera
     top = max((phases.index(ladder.exercise(step).phase) for step in had), default=0)
     found = []
     for exercise in ladder.exercises:
-        waiting = (
+        waiting = [
             stage.step for stage in exercise.live_stages
             if stage.step not in had and not is_behind_first_tried(day, stage.step)
-        )  # fmt: skip
-        step = next(waiting, None)
-        if step is None or exercise.id == SETTLE_EXERCISE or day.standing.rest_because(step) is not None:
-            continue
-        rests_on = (
-            day.standing.missing(step) if day.standing.riding.replaces(step) else ladder.stage(step).needs
-        )
-        if all(need.step in had for need in rests_on):
+        ]  # fmt: skip
+        half_had = [step for step in waiting if _any_answer(day.standing, step)]
+        beginning = (step for step in (*reversed(half_had), *waiting[:1]) if _may_begin(day, step, had))
+        step = next(beginning, None)
+        if step is not None and exercise.id != SETTLE_EXERCISE:
             found.append(step)
     found.sort(key=lambda step: (step not in tried, abs(phases.index(ladder.exercise(step).phase) - top)))
     for step in found[:MOST_TO_BEGIN]:
         yield tried.get(step) or _next(day, step, has)
+
+
+def _may_begin(day: Day, step: str, had: set[str]) -> bool:
+    """Is all there that it rests on, but for stages before it that were passed over when it was tried?"""
+    standing, own = day.standing, step.rpartition(".")[0]
+    needs = standing.missing(step) if standing.riding.replaces(step) else day.catalogue.stage(step).needs
+    short = (need.step for need in needs if need.step not in had)
+    passed_over = (one.rpartition(".")[0] == own and not _tracks(standing, one) for one in short)
+    return standing.rest_because(step) is None and all(passed_over)
 
 
 def _next(day: Day, step: str, has: list[PlacedStep]) -> PlacedStep:

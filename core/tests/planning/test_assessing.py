@@ -392,6 +392,20 @@ def test_a_placement_begins_where_the_plan_begins(catalogue: Catalogue, today: d
         assert not below & set(not_yet)
 
 
+@pytest.mark.parametrize(
+    ("heavy", "begins"),
+    [({"send.2": HEAVY}, "send.2"), ({"send.1": HEAVY, "send.2": HEAVY}, "send.1"),
+     ({"send.1": LIGHT, "send.2": HEAVY}, "send.2"), ({"send.2": NOTHING}, "send.1")],
+)  # fmt: skip
+def test_it_goes_on_at_the_stage_that_it_half_has(
+    heavy: dict[str, Any], begins: str, catalogue: Catalogue, today: date
+) -> None:
+    record = horse(catalogue, today, **ARRIVALS["from harness"])
+    below = {step: LIGHT for step in catalogue.path_to("send.2") if not step.startswith("send.")}
+    found = placement(answered(record, catalogue, today, below | heavy), catalogue, today)
+    assert [one.step for one in found.begin if one.step.startswith("send.")] == [begins]
+
+
 # --- the baseline -------------------------------------------------------------------------------
 
 
