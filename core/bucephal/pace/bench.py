@@ -13,10 +13,10 @@ import numpy as np
 
 from bucephal.ladder import Catalogue, Side
 from bucephal.pace.arrivals import ARRIVALS, ArrivalKind, draw_pupil
-from bucephal.pace.ways import WAYS, Lesson, Way, who_knows
+from bucephal.pace.ways import CHANCE_CONFIRMED, WAYS, Lesson, Way, who_knows
 from bucephal.pace.working import Working
-from bucephal.planning import PlanRequest, plan_session
-from bucephal.progress import Standing, StepState
+from bucephal.planning import ItemKind, PlanRequest, plan_session
+from bucephal.progress import Standing
 from bucephal.record import Ask, Goal, Horse, HorseRecord, Session, SessionKind, Settle, Tension, band_for
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.response import Tracks
@@ -29,8 +29,12 @@ HELPER = (True, False, True, False)
 MINUTES = 40
 TRIES = 24
 """Of a hand-made way in the same minutes: young and green horses are schooled a quarter of an hour."""
+TRIES_UNDER_TWO = 16
+"""A yearling has a quarter of an hour for everything, settling and putting away included."""
 START = date(2025, 3, 3)
 TOO_EARLY = 0.5
+SIX_WEEKS = 24
+"""Sessions in which bad moments are counted, and so many are watched of every horse: the same of each way."""
 OWN, KNOWS = "the planner with the coach", "one who knows the horse"
 ALL_WAYS = (OWN, *WAYS, KNOWS)
 LOOKED_AT_AFTER = 2
@@ -44,12 +48,13 @@ class Run:
     asked_in: dict[str, int] = field(default_factory=dict)
     """By step: the session in which it was first asked."""
     chances: list[float] = field(default_factory=list)
-    """True chance of the first answer ever to each step and side, on an ordinary day; not in an assessment,
+    """True chance of the first answer ever to each step and side, on an ordinary day; not of what was tried,
     and not of what it did under others: that is found out, not opened.
     """
     bad: int = 0
+    alarms: int = 0
     asks: int = 0
-    asks_confirmed: int = 0
+    asks_of_good: int = 0
     sessions: int = 0
     longest_wait: int = 0
 
@@ -67,8 +72,9 @@ class PaceOfWay:
     """Name, sessions in the middle case and for nine in ten (None: not within what was watched), targets."""
     too_early: float
     bad_a_session: float
+    alarms_a_session: float
     asks_a_session: float
-    on_confirmed: float
+    on_good: float
     longest_wait: float
 
 
@@ -110,7 +116,8 @@ class _Season:
         day, last_new = START, 0
         for session in range(1, self.kind.sessions + 1):
             self.horse.begin_day(day.toordinal(), draw_weather(today, day.timetuple().tm_yday))
-            self.assessing = False
+            self.assessing, self.tried = False, frozenset[str]()
+            self.good = dict[tuple[str, Side], bool]()
             known = len(self.run.asked_in)
             self.session = session
             asks = self._planned(day) if self.way == OWN else self._by_hand(session)
@@ -118,7 +125,8 @@ class _Season:
             if len(self.run.asked_in) > known:
                 last_new = session
             self.run.longest_wait = max(self.run.longest_wait, session - last_new)
-            if all(self.run.reached(one.step) for one in self.kind.milestones):
+            reached = all(self.run.reached(one.step) for one in self.kind.milestones)
+            if reached and session >= SIX_WEEKS:
                 break
             day += timedelta(days=GAPS[session % len(GAPS)])
         return self.run
@@ -132,14 +140,23 @@ class _Season:
 
     def _answer(self, step: str, side: Side, band_top: int) -> Ask:
         self.run.asked_in.setdefault(step, self.session)
+        self.run.asks_of_good += self._is_good(step, side, band_top)
         if (step, side) not in self.opened:
             self.opened.add((step, side))
-            if not self.assessing and step not in self.horse.known:
+            if step not in self.tried and step not in self.horse.known:
                 self.run.chances.append(self.horse.chance_first(step, side, band_top))
         ask = self.horse.ask(step, side, band_top, ask_id=new_id(self.horse.rng))
-        self.run.bad += ask.tension is Tension.ALARMED or ask.over
+        if self.session <= SIX_WEEKS:
+            self.run.bad += ask.tension is Tension.ALARMED or ask.over
+            self.run.alarms += ask.tension is Tension.ALARMED
         self.run.asks += 1
         return ask
+
+    def _is_good(self, step: str, side: Side, band_top: int) -> bool:
+        """Was it sure to come light when the session began?"""
+        if (step, side) not in self.good:
+            self.good[step, side] = self.horse.chance_first(step, side, band_top) >= CHANCE_CONFIRMED
+        return self.good[step, side]
 
     def true_chance(self, step: str) -> float:
         top = band_for(self.record.horse, self.catalogue, step)[1]
@@ -153,9 +170,8 @@ class _Season:
         request = PlanRequest(on=day, minutes=MINUTES, helper=HELPER[self.session % len(HELPER)])
         plan = plan_session(self.record, self.catalogue, request, tracks)
         self.assessing = plan.kind is SessionKind.ASSESSMENT
-        asks = Working(plan, self.record.horse, self.catalogue, self._answer).work()
-        self.run.asks_confirmed += sum(standing.state(one.step) is StepState.CONFIRMED for one in asks)
-        return asks
+        self.tried = frozenset(item.step for item in plan.items if item.step and item.kind is ItemKind.ASSESS)
+        return Working(plan, self.record.horse, self.catalogue, self._answer).work()
 
     def _have_it_looked_at(self, day: date, standing: Standing) -> None:
         for flag in standing.flags:
@@ -171,11 +187,10 @@ class _Season:
 
     def _by_hand(self, session: int) -> list[Ask]:
         helper = HELPER[session % len(HELPER)]
-        lesson = Lesson(self.record.horse, self.catalogue, self._answer, helper, TRIES)
+        tries = TRIES_UNDER_TWO if self.kind.months[1] < 24 else TRIES
+        lesson = Lesson(self.record.horse, self.catalogue, self._answer, helper, tries)
         way = who_knows(self.true_chance) if self.way == KNOWS else WAYS[self.way]
         way(self.by_hand, lesson)
-        good = (one for one in lesson.asks if self.by_hand.good_days.get(one.step, 0) > 2)
-        self.run.asks_confirmed += sum(1 for _ in good)
         return lesson.asks
 
     def _keep(self, day: date, asks: list[Ask]) -> None:
@@ -201,9 +216,10 @@ def summed(kind: ArrivalKind, way: str, runs: list[Run]) -> PaceOfWay:
         way=way,
         milestones=tuple(_milestones(kind, runs)),
         too_early=float(np.mean([chance < TOO_EARLY for chance in chances])) if chances else 0.0,
-        bad_a_session=sum(run.bad for run in runs) / sessions,
+        bad_a_session=sum(run.bad for run in runs) / (SIX_WEEKS * len(runs)),
+        alarms_a_session=sum(run.alarms for run in runs) / (SIX_WEEKS * len(runs)),
         asks_a_session=sum(run.asks for run in runs) / sessions,
-        on_confirmed=sum(run.asks_confirmed for run in runs) / max(sum(run.asks for run in runs), 1),
+        on_good=sum(run.asks_of_good for run in runs) / max(sum(run.asks for run in runs), 1),
         longest_wait=float(np.median([run.longest_wait for run in runs])),
     )
 

@@ -16,7 +16,7 @@ from bucephal.planning.known import Choice, basis, last_on, phases_now, seen_onc
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState
 from bucephal.record import SessionKind, band_for
-from bucephal.record.history import SETTLE_EXERCISE
+from bucephal.record.history import ANY_ANSWER, SETTLE_EXERCISE
 from bucephal.response import READY_CHANCE, READY_DAYS, SLIPPING_BELOW, CueTrack, LightnessTrack
 from bucephal.words import plans as words
 from bucephal.words.plain import lower_first
@@ -26,7 +26,9 @@ MOST_GOING_ON = 3
 MOST_LEFT_OUT = 2
 """Sessions running that a begun step may be left out before it comes first."""
 BEGUN_FROM = 0.5
-"""Chance from which on a stage with a narrower band is begun."""
+"""Chance from which on a next stage is begun."""
+HEAVIER_AT_FIRST = 1
+"""Levels that the next stage is heavier than the one before, when it is new [own]."""
 
 
 @worked_out_once
@@ -106,7 +108,7 @@ def _reach(day: Day) -> _Reach:
             missing = tuple(need for need in missing if need.step not in past)
         begun = state is StepState.LEARNING and not any(map(_forbids_going_on, missing))
         may_begin = state is StepState.OPEN or (state is StepState.CLOSED and not missing)
-        may_begin = may_begin and in_band_already(day, step) is None
+        may_begin = may_begin and likely_too_heavy(day, step) is None
         if (begun or may_begin) and day.obstacle(step) is None:
             workable[step] = None
             return
@@ -121,24 +123,25 @@ def _reach(day: Day) -> _Reach:
     return _Reach(tuple(workable), frozenset(holding))
 
 
-def in_band_already(day: Day, step: str) -> Why | None:
-    """Why a stage that wants a narrower band than the one before it is not begun; None: it may be.
+def likely_too_heavy(day: Day, step: str) -> Why | None:
+    """Why a next stage is not begun yet, where it would likely come heavy; None: it may be.
 
-    What has less than one chance in two to come light there is more of the stage before.
+    A new stage is heavier at first: what has less than one chance in two to come a level lighter than its
+    band wants is more of the stage before.
     """
     below = day.catalogue.previous(step)
     if below is None or day.catalogue.exercise(step).kind is not StepKind.LIGHTNESS or tracks_of(day, step):
         return None
-    tops = {one: band_for(day.record.horse, day.catalogue, one)[1] for one in (below, step)}
-    beliefs = [track.belief for track in tracks_of(day, below)]
-    if tops[below] <= tops[step] or not beliefs:
+    top = band_for(day.record.horse, day.catalogue, step)[1]
+    beliefs = [one.belief for one in tracks_of(day, below) if isinstance(one.belief, LightnessTrack)]
+    if top == ANY_ANSWER[1] or not beliefs:
         return None
-    chances = [one.p_first(1, tops[step]) for one in beliefs if isinstance(one, LightnessTrack)]
-    chance = min(chances, default=1.0)
+    lighter = max(top - HEAVIER_AT_FIRST, 1)
+    chance = min(one.p_first(1, lighter) for one in beliefs)
     if chance >= BEGUN_FROM:
         return None
-    text = words.not_in_that_band(tops[step], chance)
-    return Why.of(text, {"p_first": round(chance, 2), "wanted": BEGUN_FROM})
+    text = words.likely_too_heavy(lighter, chance)
+    return Why.of(text, {"p_lighter": round(chance, 2), "wanted": BEGUN_FROM})
 
 
 @worked_out_once
@@ -222,7 +225,7 @@ def to_confirm_ahead(day: Day) -> list[Choice]:
 def _confirming(day: Day, ahead: Iterable[str]) -> list[Choice]:
     found = dict[str, Choice]()
     for step in ahead:
-        below, why = day.catalogue.previous(step), in_band_already(day, step)
+        below, why = day.catalogue.previous(step), likely_too_heavy(day, step)
         if below is not None and why is not None and day.obstacle(below) is None:
             found.setdefault(below, Choice(below, why))
         for need in day.standing.missing(step):

@@ -12,7 +12,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 
 from bucephal.coach import CLIMB_AIM
-from bucephal.planning.choosing import in_band_already
+from bucephal.planning.choosing import likely_too_heavy
 from bucephal.planning.day import CONSOLIDATING_RIDES, RIDDEN_FROM_MONTHS, Day
 from bucephal.planning.dosing import item_for, on_one_side
 from bucephal.planning.goal_way import goal_steps
@@ -117,7 +117,7 @@ def _may_follow(day: Day, below: str, above: str) -> bool:
     path = goal_steps(day)
     if below in path and above not in path:  # the time is for what the goal waits for
         return False
-    if in_band_already(day, above) is not None:
+    if likely_too_heavy(day, above) is not None:
         return False
     others = [need for need in day.standing.missing(above) if need.step != below]
     return not others and day.obstacle(above) is None

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bucephal.ladder import Side
-from bucephal.planning.choosing import frontier, in_band_already, taken_as_known
+from bucephal.planning.choosing import frontier, likely_too_heavy, taken_as_known
 from bucephal.planning.day import Day
 from bucephal.planning.goal_way import goal_steps
 from bucephal.planning.known import phases_now
@@ -60,7 +60,7 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
         return _left(day, step, "needs", words.held_back([need.words for need in missing]), figures)
     if obstacle is not None:
         return _left(day, step, *obstacle)
-    narrower = in_band_already(day, step)
+    narrower = likely_too_heavy(day, step)
     if narrower is not None:
         return LeftOut(step=step, name=day.catalogue.full_name(step), reason="needs", why=narrower)
     if nothing_new is not None:

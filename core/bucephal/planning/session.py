@@ -130,7 +130,7 @@ def _ordinary(day: Day) -> SessionPlan:
         chosen += something
     elif nothing_new[0] == REPAIRS_WAIT:
         going_on = [one for one in learning(day) if one.step not in taken]
-        chosen += [(ItemKind.PRACTICE, one) for one in going_on[:1]]
+        chosen += [(ItemKind.PRACTICE, one) for one in going_on[:MOST_GOING_ON]]
     todays = [*(one.step for _, one in chosen), *(one.step for one in beside.tries)]
     taken |= set(todays)
     ridden = any(day.catalogue.stage(step).ridden for step in todays)
@@ -213,8 +213,10 @@ def _something_new(day: Day, taken: set[str], *, tried: bool) -> tuple[list[Chos
     with_it = _with_it(day, new, begin)
     chosen |= {one.step for one in (*waiting, *rest)}
     ahead = [one for one in to_confirm_ahead(day) if one.step not in chosen]
+    on_the_way = [one for one in rest if one.step in way_now(day)]
+    beside = [one for one in rest if one not in on_the_way]
     practice = [
-        one for one in (*waiting, *rest, *ahead)
+        one for one in (*waiting, *on_the_way, *ahead, *beside)
         if not (exciting and day.catalogue.stage(one.step).exciting)
     ][: MOST_GOING_ON - len(with_it)]  # fmt: skip
     opened = [] if tried or with_it or exciting else _opened_today(day, new, begin, practice)

@@ -179,6 +179,7 @@ def date_in_full(on: date) -> str:
 
 _NAMES = {
     "p_first": "chance of a light first answer",
+    "p_lighter": "chance of a first answer as light as that",
     "sure": "sureness",
     "wanted": "wanted",
     "difference": "left less right, levels",

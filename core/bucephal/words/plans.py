@@ -113,9 +113,10 @@ def to_be_confirmed(opens: str, lacks: str) -> str:
     return f"{opens} waits for it: {lacks}"
 
 
-def not_in_that_band(top: int, chance: float) -> str:
-    """``top``: of the narrower band that the next stage wants."""
-    return f"light is 1 to {top} there: {how_often(chance, LIGHT)} so far, more of the stage before first"
+def likely_too_heavy(upto: int, chance: float) -> str:
+    """``upto``: the level at which the stage before has to come, for the next one to be light."""
+    often = how_often(chance, f"at {upto} or lighter")
+    return f"{often} so far, and the next stage is heavier at first: more of this one"
 
 
 def confirming_again(lacks: str) -> str:

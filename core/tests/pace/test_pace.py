@@ -128,18 +128,25 @@ def test_a_helper_s_step_waits_for_a_helper(catalogue: Catalogue) -> None:
 def test_what_is_counted() -> None:
     kind = KIND["from racing"]
     runs = [
-        Run(kind, asked_in={"up-wt.1": 2, "canter.2": n}, chances=[0.4, 0.9], bad=1, asks=10, sessions=n)
+        Run(
+            kind,
+            asked_in={"up-wt.1": 2, "canter.2": n},
+            chances=[0.4, 0.9],
+            bad=2,
+            alarms=1,
+            asks=10,
+            sessions=n,
+        )
         for n in (4, 6, 8)
     ]
-    lost = Run(
-        kind, asked_in={}, chances=[0.6, 0.6], asks=10, asks_confirmed=10, sessions=40, longest_wait=40
-    )
+    lost = Run(kind, asked_in={}, chances=[0.6, 0.6], asks=10, asks_of_good=10, sessions=40, longest_wait=40)
     row = summed(kind, OWN, [*runs, lost])
     # A later stage counts for the one that is watched; who never came there counts as late.
     assert row.milestones == (("first canter asked", 8, None, 6, 12),)
     assert row.too_early == 3 / 8
-    assert row.bad_a_session == 3 / 58
-    assert (row.asks_a_session, row.on_confirmed) == (40 / 58, 0.25)
+    # Over the same six weeks of every horse, however long it was watched.
+    assert (row.bad_a_session, row.alarms_a_session) == (6 / (24 * 4), 3 / (24 * 4))
+    assert (row.asks_a_session, row.on_good) == (40 / 58, 0.25)
     page = pace_page(Pace(4, 1, (row,)), "How.")
     assert "wanted 6 / 12" in page
-    assert f"| **{OWN}** | 8 / – | 38% | 0.05 | 0.7 | 25% | 0 |" in page
+    assert f"| **{OWN}** | 8 / – | 38% | 0.06 (0.03) | 0.7 | 25% | 0 |" in page

@@ -9,7 +9,7 @@ import pytest
 from bucephal.ladder import Side, load_catalogue
 from bucephal.pace import Working
 from bucephal.planning import ItemAfter, ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
-from bucephal.planning.choosing import learning
+from bucephal.planning.choosing import BEGUN_FROM, learning, likely_too_heavy
 from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day
 from bucephal.planning.goal_way import _from_the_goal_down, waiting_behind
 from bucephal.record import Ask, Background, HorseRecord
@@ -311,8 +311,30 @@ def test_a_narrower_band_is_begun_where_an_answer_in_it_is_likely(level: int, be
     assert ("up-wt.3" in {item.step for item in made.items}) is begun_too
     if not begun_too:
         (left,) = (one for one in made.left_out if one.step == "up-wt.3")
-        assert "light is 1 to 3 there" in left.why.text
+        assert left.why.text.startswith("hardly ever at 2 or lighter so far, and the next stage is heavier")
         assert "up-wt.2" in of_kind(made, ItemKind.PRACTICE)
+
+
+@pytest.mark.parametrize(("level", "goes_up"), [(4, True), (5, False)])
+def test_a_next_stage_follows_where_the_one_before_comes_a_level_lighter_than_its_band(
+    level: int, goes_up: bool
+) -> None:
+    """Hips over is light at 1 to 5 in both stages; the second is heavier at first."""
+    told: list[Told] = [
+        (ago, [ask("hip-g.1", side, level) for side in BOTH] * 3, []) for ago in (9, 7, 5, 3, 1)
+    ]
+    horse = for_goal("hip-g.2", *told)
+    day = Day(horse, load_catalogue(), request())
+    heavy = likely_too_heavy(day, "hip-g.2")
+    assert (heavy is None) is goes_up
+    assert ("hip-g.2" in {item.step for item in plan(horse).items}) is goes_up
+    if heavy is not None:
+        assert heavy.figures["wanted"] == BEGUN_FROM
+        assert float(heavy.figures["p_lighter"]) < BEGUN_FROM
+    # What was asked already is known by its own answers, and 'any answer' is never too heavy.
+    asked = for_goal("hip-g.2", *told, (0, [ask("hip-g.2", side, 7) for side in BOTH], []))
+    assert likely_too_heavy(Day(asked, load_catalogue(), request()), "hip-g.2") is None
+    assert likely_too_heavy(day, "up-wt.1") is None
 
 
 def test_what_is_exciting_is_never_a_check() -> None:
