@@ -47,6 +47,7 @@ class PlanQuery(Schema):
     assess: bool = True
     air_c: float | None = None
     humidity_pct: float | None = None
+    wind_ms: float | None = None
 
 
 class EstimateList(Schema):

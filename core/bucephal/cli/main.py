@@ -111,6 +111,7 @@ def _add_of_a_record(add: Add) -> None:
     plan.add_argument("--place", help='JSON: {"name": ..., "kit": [...]}')
     plan.add_argument("--air-c", help="air temperature in degrees Celsius")
     plan.add_argument("--humidity", help="relative humidity in per cent")
+    plan.add_argument("--wind-ms", help="wind in metres a second")
     welfare = add("welfare", _welfare, "age, heat, load, weight, and flags", record=True, words=True)
     welfare.add_argument("--air-c", help="air temperature in degrees Celsius")
     welfare.add_argument("--humidity-pct", help="relative humidity in per cent")
@@ -257,6 +258,7 @@ def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
         "place": parse_json(options.place) if options.place is not None else Place().model_dump(),
         "air_c": _as_number(options.air_c),
         "humidity_pct": _as_number(options.humidity),
+        "wind_ms": _as_number(options.wind_ms),
     }
     request = read_model(raw, PlanRequest)
     return plan_session(_record(options, catalogue), catalogue, request)

@@ -53,6 +53,8 @@ SETTLE_HANDLING_MIN = 2
 SETTLE_PER_DAY_OFF_MIN = 0.7  # own: three days off add about two minutes
 SETTLE_DAYS_OFF_COUNTED = 7
 SETTLE_NEW_PLACE_MIN = 5  # own
+SETTLE_WIND_MIN = 2  # own
+STRONG_WIND_MS = 8.0  # a fresh breeze, Beaufort 5
 
 
 _Result = TypeVar("_Result")
@@ -172,12 +174,13 @@ class Day:
 
     @cached_property
     def settle_minutes(self) -> int:
-        """Minutes planned for settling: the trend of its last ten, and some for days off and a new place."""
+        """Minutes planned for settling: the trend of its last ten, and some for days off, a new place, wind."""
         ahead = settle_ahead(self.settle_times, self.on)
         if ahead is None:
             age = self.standing.age_months
             return SETTLE_HANDLING_MIN if age is not None and age < 24 else SETTLE_UNKNOWN_MIN
-        return round(ahead + self.settle_days_off_minutes + self.settle_new_place_minutes)
+        more = self.settle_new_place_minutes + self.settle_wind_minutes
+        return round(ahead + self.settle_days_off_minutes + more)
 
     @property
     def settle_days_off_minutes(self) -> float:
@@ -189,6 +192,10 @@ class Day:
         known = {one.place for one in self.record.sessions if one.place}
         name = self.request.place.name
         return SETTLE_NEW_PLACE_MIN if name and known and name not in known else 0
+
+    @property
+    def settle_wind_minutes(self) -> int:
+        return SETTLE_WIND_MIN if (self.request.wind_ms or 0) >= STRONG_WIND_MS else 0
 
     @cached_property
     def timed_s(self) -> dict[str, float]:

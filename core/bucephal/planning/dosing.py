@@ -155,7 +155,9 @@ def settle_item(day: Day, most: int | None = None) -> PlanItem:
     lunges = day.standing.state("lunge.1") in GOOD
     extra, new_place = round(day.settle_days_off_minutes), day.settle_new_place_minutes
     shown = [one.minutes for one in times]
-    text = words.settle_times(shown, extra, new_place) if times else words.NO_SETTLE_TIMES
+    text = words.NO_SETTLE_TIMES
+    if times:
+        text = words.settle_times(shown, extra, new_place, day.settle_wind_minutes)
     fresh = Fresh.in_force(day.catalogue.school)
     figures: dict[str, float | int | str] = {"planned_min": minutes, "stop_new_after_min": 2 * minutes}
     return _frame_item(

@@ -38,6 +38,7 @@ class PlanRequest(FrozenModel):
     place: Place = Place()
     air_c: Annotated[float, Field(ge=-40, le=55)] | None = None
     humidity_pct: Annotated[float, Field(ge=0, le=100)] | None = None
+    wind_ms: Annotated[float, Field(ge=0, le=60, description="Metres a second.")] | None = None
 
 
 class ItemKind(StrEnum):

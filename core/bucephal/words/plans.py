@@ -165,13 +165,14 @@ def settle_on_the_line(fresh: Fresh) -> str:
     return f"{_WHEN_FRESH[fresh]}{UNTIL_SETTLED}"
 
 
-def settle_times(minutes: Sequence[float], extra: int, new_place: int) -> str:
-    """``extra``, ``new_place``: minutes for days off, and for a place where it was never worked."""
+def settle_times(minutes: Sequence[float], extra: int, new_place: int, wind: int) -> str:
+    """``extra``, ``new_place``, ``wind``: minutes for days off, a place where it was never worked, much wind."""
     low, high, last = whole(min(minutes)), whole(max(minutes)), whole(minutes[-1])
     span = f"{low} to {high} min, the last {last}" if low < high else f"{low} min"
     took = f"its last {len(minutes)}: {span}" if len(minutes) > 1 else f"last time it took {last} min"
     added = [f"days off add about {extra}"] if extra else []
     added += [f"a new place about {new_place}"] if new_place else []
+    added += [f"wind about {wind}"] if wind else []
     return "; ".join([took, *added])
 
 

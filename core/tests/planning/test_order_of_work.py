@@ -230,6 +230,9 @@ def test_settling_is_planned_by_its_trend_a_new_place_and_days_off() -> None:
     assert plan(home, place={"name": "school"}).items[0].minutes == 13
     assert plan(home, place={"name": "beach"}).items[0].minutes == 13 + SETTLE_NEW_PLACE_MIN
     assert "a new place about 5" in plan(home, place={"name": "beach"}).items[0].why.text
+    for wind, more in ((7.9, 0), (8.0, 2), (None, 0)):
+        windy = plan(home, wind_ms=wind).items[0]
+        assert (windy.minutes, "wind about 2" in windy.why.text) == (13 + more, more > 0)
     rested = plan(home, on=TODAY + timedelta(days=5), place={"name": "school"})
     assert rested.items[0].minutes == round(12 + 6 * 0.7)
 

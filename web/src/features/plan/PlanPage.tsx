@@ -176,6 +176,7 @@ function WishesForm({ search, onChange, usual }: WishesProps) {
       />
       {number("air_c", text.plan.air)}
       {number("humidity_pct", text.plan.humidity)}
+      {number("wind_ms", text.plan.wind)}
     </div>
   );
 }

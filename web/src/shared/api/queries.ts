@@ -29,6 +29,7 @@ export interface PlanWishes {
   assess?: boolean;
   air_c?: number;
   humidity_pct?: number;
+  wind_ms?: number;
 }
 
 export const flagsQuery = (horse: string) =>

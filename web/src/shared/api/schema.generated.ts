@@ -1208,6 +1208,8 @@ export interface components {
             air_c?: number | null;
             /** Humidity Pct */
             humidity_pct?: number | null;
+            /** Wind Ms */
+            wind_ms?: number | null;
         };
         /**
          * Climb
@@ -4321,6 +4323,7 @@ export interface operations {
                 assess?: boolean;
                 air_c?: number | null;
                 humidity_pct?: number | null;
+                wind_ms?: number | null;
             };
             header?: never;
             path: {
@@ -4350,6 +4353,7 @@ export interface operations {
                 assess?: boolean;
                 air_c?: number | null;
                 humidity_pct?: number | null;
+                wind_ms?: number | null;
             };
             header?: never;
             path: {

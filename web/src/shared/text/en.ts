@@ -124,6 +124,7 @@ export const text = {
     helper: "Helper",
     air: "Air, °C",
     humidity: "Humidity, %",
+    wind: "Wind, m/s",
     whyNot: "Why not …",
     mind: "Mind",
     more: (n: number) => `${n} more`,
