@@ -1,6 +1,7 @@
 """The next session, worked out, with the numbers behind each line and what was left out."""
 
 from bucephal.planning.assessing import Assessment, assess, assessment_is_due
+from bucephal.planning.changing import plan_request
 from bucephal.planning.models import (
     Climb,
     DayMinutes,
@@ -8,10 +9,12 @@ from bucephal.planning.models import (
     ItemKind,
     LeftOut,
     Place,
+    PlanChanges,
     PlanItem,
     PlanRequest,
     SessionPlan,
     SideDose,
+    WantedItem,
     Why,
 )
 from bucephal.planning.placing import Placement, placement
@@ -20,6 +23,6 @@ from bucephal.planning.session import plan_session
 
 __all__ = [
     "Assessment", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement",
-    "PlanItem", "PlanRequest", "SessionPlan", "SideDose", "Why", "assess", "assessment_is_due", "placement",
-    "plan_session", "rest_because",
+    "PlanChanges", "PlanItem", "PlanRequest", "SessionPlan", "SideDose", "WantedItem", "Why", "assess",
+    "assessment_is_due", "placement", "plan_request", "plan_session", "rest_because",
 ]  # fmt: skip

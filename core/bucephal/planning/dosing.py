@@ -81,15 +81,16 @@ def _most_tries(kind: ItemKind, exercise: Exercise) -> int | None:
 def shorter(day: Day, item: PlanItem) -> PlanItem | None:
     """The same with one answer less a side; None if one is all that is left."""
     doses = tuple(dose.model_copy(update={"asks": max(dose.asks - 1, 1)}) for dose in item.sides)
-    return None if doses == item.sides else _with_doses(day, item, doses)
+    return None if doses == item.sides else with_doses(day, item, doses)
 
 
 def on_one_side(day: Day, item: PlanItem) -> PlanItem:
     """The same on the side that is asked first, only."""
-    return _with_doses(day, item, item.sides[:1])
+    return with_doses(day, item, item.sides[:1])
 
 
-def _with_doses(day: Day, item: PlanItem, doses: tuple[SideDose, ...]) -> PlanItem:
+def with_doses(day: Day, item: PlanItem, doses: tuple[SideDose, ...]) -> PlanItem:
+    """The same with other asks a side; its minutes and words follow."""
     assert item.step is not None
     asks = sum(dose.asks for dose in doses)
     return item.model_copy(

@@ -11,7 +11,7 @@ from pydantic import Field
 
 from bucephal.ladder import SetUp, Side, StepKind
 from bucephal.record import Band, FrozenModel, SessionKind
-from bucephal.record.models import Day
+from bucephal.record.models import Day, PlannedStep, StepId
 from bucephal.words.figures import exact
 
 NO_NAMES: Mapping[str, str] = {}
@@ -28,19 +28,6 @@ DayMinutes = Annotated[int, Field(ge=5, le=180)]
 """Minutes there are for a horse on a day."""
 
 
-class PlanRequest(FrozenModel):
-    """The day that is planned for."""
-
-    on: Day
-    minutes: DayMinutes
-    helper: bool = False
-    assess: bool = Field(True, description="False: ordinary work, though a new horse is not tried yet.")
-    place: Place = Place()
-    air_c: Annotated[float, Field(ge=-40, le=55)] | None = None
-    humidity_pct: Annotated[float, Field(ge=0, le=100)] | None = None
-    wind_ms: Annotated[float, Field(ge=0, le=60, description="Metres a second.")] | None = None
-
-
 class ItemKind(StrEnum):
     """What an item is for, in the order of a session."""
 
@@ -54,6 +41,40 @@ class ItemKind(StrEnum):
     PROBE = "probe"
     EASY_YES = "easy-yes"
     LOOSEN = "loosen"
+
+
+class WantedItem(FrozenModel):
+    """A step that the trainer wants in the session: locked as it is, changed, or added."""
+
+    step: StepId
+    kind: ItemKind | None = Field(None, description="What it is for; null: as the horse stands in it.")
+    asks: Annotated[int, Field(ge=1, le=10)] | None = Field(None, description="A side; null: as planned.")
+    first_side: Side | None = None
+
+
+class PlanChanges(FrozenModel):
+    """What the trainer changed; the rest of the session is worked out around it."""
+
+    wanted: Annotated[tuple[WantedItem, ...], Field(max_length=20)] = ()
+    without: Annotated[tuple[StepId, ...], Field(max_length=60)] = ()
+
+    @property
+    def any(self) -> bool:
+        return bool(self.wanted or self.without)
+
+
+class PlanRequest(FrozenModel):
+    """The day that is planned for."""
+
+    on: Day
+    minutes: DayMinutes
+    helper: bool = False
+    assess: bool = Field(True, description="False: ordinary work, though a new horse is not tried yet.")
+    place: Place = Place()
+    air_c: Annotated[float, Field(ge=-40, le=55)] | None = None
+    humidity_pct: Annotated[float, Field(ge=0, le=100)] | None = None
+    wind_ms: Annotated[float, Field(ge=0, le=60, description="Metres a second.")] | None = None
+    changes: PlanChanges = PlanChanges()
 
 
 class Why(FrozenModel):
@@ -135,6 +156,15 @@ class PlanItem(FrozenModel):
     exciting: bool
     ridden: bool
     why: Why
+    locked: bool = Field(False, description="The trainer wants it so; the rest was worked out around it.")
+    unwise: str = Field("", description="Why that is not wise, in a line; empty: nothing speaks against it.")
+
+    @property
+    def planned(self) -> PlannedStep | None:
+        """As it is kept with the session; None: settling, and putting away."""
+        if self.step is None:
+            return None
+        return PlannedStep(kind=self.kind, step=self.step, asks=self.asks, first_side=self.first_side)
 
 
 class Climb(FrozenModel):
@@ -173,3 +203,4 @@ class SessionPlan(FrozenModel):
     )
     left_out: tuple[LeftOut, ...]
     cautions: tuple[str, ...]
+    made: tuple[PlannedStep, ...] = Field((), description="What was worked out before the trainer's changes.")

@@ -15,6 +15,7 @@ from bucephal.planning.assessing import (
     tries_today,
     was_looked_at,
 )
+from bucephal.planning.changing import as_wanted, refused, unwanted, wanted, with_warnings
 from bucephal.planning.checking import checks, easy_yes
 from bucephal.planning.choosing import (
     MOST_GOING_ON,
@@ -41,6 +42,7 @@ from bucephal.planning.models import (
     ItemAfter,
     ItemKind,
     LeftOut,
+    PlanChanges,
     PlanItem,
     PlanRequest,
     SessionPlan,
@@ -55,7 +57,7 @@ from bucephal.planning.repairing import (
 )
 from bucephal.planning.trying import LEAST_OF_A_SESSION, Tries, held_back, tries_beside
 from bucephal.progress import BACK_TO_WALK, TROT, StepState
-from bucephal.record import HorseRecord, SessionKind
+from bucephal.record import HorseRecord, PlannedStep, SessionKind
 from bucephal.response import Tracks
 from bucephal.welfare import Heat, heat_sum
 from bucephal.words import flags as flag_words
@@ -102,7 +104,16 @@ def plan_session(
         tracks: of the asks up to that day, where they are at hand already.
     """
     day = Day(_up_to(record, request), catalogue, request, tracks)
-    return _rest(day) or (_assessment(day) if request.assess else None) or _ordinary(day)
+    plan = _rest(day) or (_assessment(day) if request.assess else None) or _ordinary(day)
+    if not request.changes.any:
+        return plan.model_copy(update={"made": _as_kept(plan)})
+    plain = request.model_copy(update={"changes": PlanChanges()})
+    made = _as_kept(plan_session(day.record, catalogue, plain, tracks))
+    return plan.model_copy(update={"left_out": (*refused(day), *plan.left_out), "made": made})
+
+
+def _as_kept(plan: SessionPlan) -> tuple[PlannedStep, ...]:
+    return tuple(planned for item in plan.items if (planned := item.planned) is not None)
 
 
 def _rest(day: Day) -> SessionPlan | None:
@@ -131,15 +142,24 @@ def _ordinary(day: Day) -> SessionPlan:
     elif nothing_new[0] == REPAIRS_WAIT:
         going_on = [one for one in learning(day) if one.step not in taken]
         chosen += [(ItemKind.PRACTICE, one) for one in going_on[:MOST_GOING_ON]]
+    chosen = _with_wanted(day, chosen)
     todays = [*(one.step for _, one in chosen), *(one.step for one in beside.tries)]
-    taken |= set(todays)
+    taken |= set(todays) | unwanted(day)
     ridden = any(day.catalogue.stage(step).ridden for step in todays)
-    yes = easy_yes(day, taken, ridden=ridden)
+    has_yes = any(kind is ItemKind.EASY_YES for kind, _ in chosen)
+    yes = None if has_yes else easy_yes(day, taken, ridden=ridden)
     if yes is not None:
         chosen.append((ItemKind.EASY_YES, yes))
         taken.add(yes.step)
     chosen += [(ItemKind.CHECK, one) for one in checks(day, todays, taken)]
     return _compose(day, chosen, conditions, beside, nothing_new)
+
+
+def _with_wanted(day: Day, chosen: list[Chosen]) -> list[Chosen]:
+    """What was chosen but for what the trainer does not want, and what the trainer wants beside it."""
+    kept = [one for one in chosen if one[1].step not in unwanted(day)]
+    there = {one.step for _, one in kept}
+    return kept + [one for one in wanted(day) if one[1].step not in there]
 
 
 def _repairs_wait(waiting: int) -> tuple[str, str] | None:
@@ -159,6 +179,8 @@ def _assessment(day: Day) -> SessionPlan | None:
     tries: list[AssessmentTry] = []
     left: list[LeftOut] = []
     for one in due:
+        if one.step in unwanted(day):
+            continue
         obstacle = day.obstacle(one.step)
         if obstacle is None:
             obstacle = held_back(day, one, {each.step for each in tries})
@@ -171,6 +193,7 @@ def _assessment(day: Day) -> SessionPlan | None:
             tries.append(one)
     if len(tries) < (LEAST_OF_A_SESSION if was_looked_at(day.record) else 1):
         return None
+    left += [_later(day, one.step) for _, one in wanted(day) if one.step not in {each.step for each in tries}]
     steps = tuple(one.step for one in tries)
     items = [settle, *(assessed_item(day, one, steps) for one in tries), loosen]
     return SessionPlan(
@@ -181,6 +204,11 @@ def _assessment(day: Day) -> SessionPlan | None:
         nothing_new=words.SEE_FIRST, items=tuple(items), left_out=tuple(left),
         cautions=tuple(_cautions(day, items)),
     )  # fmt: skip
+
+
+def _later(day: Day, step: str) -> LeftOut:
+    why = Why.of(words.ADDED_LATER, {})
+    return LeftOut(step=step, name=day.catalogue.full_name(step), reason="assessing", why=why)
 
 
 def _up_to(record: HorseRecord, request: PlanRequest) -> HorseRecord:
@@ -268,6 +296,7 @@ def _compose(
     items, waiting = _within_half(items, max(room, 1))
     items, dropped = _fit(day, items, max(room, 1))
     items = _not_without(items)
+    items = with_warnings(day, items, nothing_new)
     ordered = [settle, *sorted(items, key=lambda item: _ORDER.index(item.kind)), loosen]
     planned = {item.step for item in ordered if item.step is not None}
     heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
@@ -291,16 +320,22 @@ def _compose(
         most_climbs=most_climbs(day) if climbs else 0,
         probes=probes,
         left_out=(*out.values(), *extras),
-        cautions=tuple(_cautions(day, ordered)),
+        cautions=(*_too_long(items, room), *_cautions(day, ordered)),
     )
+
+
+def _too_long(items: list[PlanItem], room: float) -> Iterator[str]:
+    over = sum(item.minutes for item in items) - room
+    if over > 0 and any(item.locked for item in items):
+        yield words.too_long(over)
 
 
 def _items(day: Day, chosen: list[Chosen], conditions: Conditions, beside: Tries) -> Iterator[PlanItem]:
     for kind, choice in chosen:
         after = conditions.get(choice.step, ())
-        yield item_for(day, kind, choice).model_copy(update={"after": after})
+        yield as_wanted(day, item_for(day, kind, choice).model_copy(update={"after": after}))
     tried_today = tuple(one.step for one in beside.tries)
-    yield from (assessed_item(day, one, tried_today) for one in beside.tries)
+    yield from (assessed_item(day, one, tried_today) for one in beside.tries if one.step not in unwanted(day))
 
 
 def _most_to_settle(day: Day, loosen_min: float) -> int:
@@ -315,7 +350,7 @@ def _within_half(items: list[PlanItem], room: float) -> tuple[list[PlanItem], li
     to_repair = [item for item in items if item.kind is ItemKind.REPAIR]
     for item in items:
         is_repair = item.kind is ItemKind.REPAIR
-        if is_repair and taken and taken + item.minutes > room * REPAIRS_SHARE:
+        if is_repair and not item.locked and taken and taken + item.minutes > room * REPAIRS_SHARE:
             waiting.append(in_its_turn(item, to_repair.index(item) + 1, len(to_repair)))
             continue
         taken += item.minutes if is_repair else 0
@@ -341,7 +376,9 @@ def _fit(day: Day, items: list[PlanItem], room: float) -> tuple[list[PlanItem], 
     """Drops what matters least until the minutes fit."""
     kept, dropped = list(items), []
     while sum(item.minutes for item in kept) > room:
-        victim = _least_needed(kept, way_now(day))
+        victim = _least_needed([item for item in kept if not item.locked], way_now(day))
+        if victim is None and day.whole_session_limit is not None and kept:
+            victim = kept[-1]  # under three years no wish goes before the limit
         if victim is None:
             break
         smaller = shorter(day, victim) if victim.kind in _SHORTENED else None
@@ -375,8 +412,13 @@ def _is_opened(item: PlanItem) -> bool:
 
 
 def _not_without(items: list[PlanItem]) -> list[PlanItem]:
-    """What waits for something that found no time today goes with it."""
+    """What waits for something that found no time today goes with it; what is wanted waits for nothing else."""
     there = {item.id for item in items}
+    items = [
+        item.model_copy(update={"after": tuple(one for one in item.after if one.item in there)})
+        if item.locked else item
+        for item in items
+    ]  # fmt: skip
     kept = [item for item in items if all(one.item in there for one in item.after)]
     return kept if len(kept) == len(items) else _not_without(kept)
 

@@ -34,6 +34,8 @@ from bucephal.record.models import (
     Override,
     PainCheck,
     PainSign,
+    Planned,
+    PlannedStep,
     Session,
     SessionHeader,
     SessionKind,
@@ -55,7 +57,8 @@ from bucephal.record.yard import YardDefaults, check_defaults, with_defaults
 __all__ = [
     "NEEDS_A_VET", "Ask", "Background", "Band", "ClearedBy", "Coarse", "ConditionScore", "Conditions",
     "Correct", "DatedAsk", "Event", "EventKind", "Flag", "FlagCode", "FrozenModel", "Goal", "Horse",
-    "HorseRecord", "Lead", "Overridden", "Override", "PainCheck", "PainSign", "Session", "SessionHeader",
+    "HorseRecord", "Lead", "Overridden", "Override", "PainCheck", "PainSign", "Planned", "PlannedStep",
+    "Session", "SessionHeader",
     "SessionKind", "Settle", "Sex", "Tension", "YardDefaults", "asks_in_order", "band_for", "check_defaults",
     "check_flag", "days_off", "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day",
     "read_model", "read_record", "record_from", "record_schema", "ride_number", "sessions_in_order",

@@ -219,6 +219,24 @@ class Event(FrozenModel):
     recovered_s: Annotated[float, Field(ge=0, le=7200)] | None = None
 
 
+class PlannedStep(FrozenModel):
+    """One item of a plan, as it is kept with the session that was worked by it."""
+
+    kind: Annotated[str, Field(max_length=20)]
+    step: StepId
+    asks: Annotated[int, Field(ge=0, le=100)] = 0
+    first_side: Side = Side.NONE
+
+
+class Planned(FrozenModel):
+    """What a session was planned to be: worked out, and as the trainer changed it."""
+
+    made: Annotated[tuple[PlannedStep, ...], Field(max_length=40)] = ()
+    changed: Annotated[tuple[PlannedStep, ...], Field(max_length=40)] | None = Field(
+        None, description="Null: it was taken as it was."
+    )
+
+
 class SessionHeader(FrozenModel):
     """A session without its asks and events: when, where, who, with what, in which weather."""
 
@@ -234,6 +252,7 @@ class SessionHeader(FrozenModel):
     tack: dict[str, str | bool | float] = Field(default_factory=dict)
     conditions: Conditions = Conditions()
     settle: Settle | None = None
+    planned: Planned | None = None
     note: LongText = ""
 
 

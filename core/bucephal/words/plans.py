@@ -166,7 +166,7 @@ def settle_on_the_line(fresh: Fresh) -> str:
 
 
 def settle_times(minutes: Sequence[float], extra: int, new_place: int, wind: int) -> str:
-    """``extra``, ``new_place``, ``wind``: minutes for days off, a place where it was never worked, much wind."""
+    """``extra``, ``new_place``, ``wind``: minutes for days off, a place never worked in, much wind."""
     low, high, last = whole(min(minutes)), whole(max(minutes)), whole(minutes[-1])
     span = f"{low} to {high} min, the last {last}" if low < high else f"{low} min"
     took = f"its last {len(minutes)}: {span}" if len(minutes) > 1 else f"last time it took {last} min"
@@ -269,6 +269,20 @@ def begin(side: Side, *, by_lightness: bool) -> str:
 
 
 # --- why not --------------------------------------------------------------------------------
+
+YOUR_CHOICE = "you put it here"
+SECOND_NEW = "a second thing never asked before in one session: one is enough to remember"
+SECOND_EXCITING = "a second exciting thing in one session: one is enough"
+ADDED_LATER = "it is looked at today: what you add waits for an ordinary session"
+
+
+def over_the_cap(cap: int) -> str:
+    return f"more than {cap} tries a side in a session is drilling: the coach stops there"
+
+
+def too_long(minutes: float) -> str:
+    return f"What you chose takes {halves(minutes)} min more than this session should hold."
+
 
 HELPER_MISSING = "needs a helper, and nobody is there today"
 TOO_HOT = "too hot for hard work"
