@@ -192,7 +192,7 @@ def sample_answers() -> str:
         yard_page,
     )
     from bucephal.pages import session_lines as lines_of
-    from bucephal.planning import PlanRequest, plan_session
+    from bucephal.planning import PlanChanges, PlanRequest, plan_session
     from bucephal.progress import Standing
     from bucephal.record import (
         Background,
@@ -236,7 +236,7 @@ def sample_answers() -> str:
     answers: dict[str, Any] = {
         "horses": {"horses": [facts]},
         "today": plan_today([worked], on),
-        "plan": plan_page(facts, plan),
+        "plan": plan_page(facts, plan, PlanChanges()),
         "sheet": horse_sheet(record, catalogue, on, standing.tracks),
         "emptySheet": horse_sheet(empty, catalogue, on),
         "step": step_chart(standing, "up-wt.2"),
@@ -250,7 +250,7 @@ def sample_answers() -> str:
         "arrival": arrival(Standing(came, catalogue, on)),
         "arrivalPlaced": arrival(Standing(placed, catalogue, on)),
         "yard": yard_page(YardDefaults(), catalogue),
-        "exercise": {"exercise": steer, "next_number": next_number(steer)},
+        "exercise": {"exercise": steer, "next_number": next_number(steer), "clock_s": None},
         "profile": {
             "id": record.horse.id,
             "profile": horse,

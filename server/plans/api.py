@@ -20,14 +20,16 @@ from bucephal.pages import (
     StepGuide,
     TodayPlan,
 )
-from bucephal.planning import PlanRequest
+from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
-from bucephal.record import HorseRecord, read_day, read_model
+from bucephal.record import HorseRecord, parse_json, read_day
 from django.http import HttpRequest
 from django.utils import timezone
 from django.views.decorators.gzip import gzip_page
 from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
+from pydantic import Field
+from yards.services import catalogue_of
 
 from plans import services
 
@@ -48,6 +50,7 @@ class PlanQuery(Schema):
     air_c: float | None = None
     humidity_pct: float | None = None
     wind_ms: float | None = None
+    changes: str | None = Field(None, max_length=8000, description="The trainer's changes as JSON.")
 
 
 class EstimateList(Schema):
@@ -55,12 +58,14 @@ class EstimateList(Schema):
 
 
 def _request_for(request: HttpRequest, horse_id: UUID, query: PlanQuery) -> PlanRequest:
-    """Checked by the core's own model, which names field, value and range."""
-    minutes = query.minutes
+    """Checked by the core, which names field, value and range."""
+    minutes, yard = query.minutes, yard_of(request)
     if minutes is None:
-        minutes = services.usual_minutes(yard_of(request), horse_id)
+        minutes = services.usual_minutes(yard, horse_id)
     on = query.on or timezone.localdate()
-    return read_model({**query.dict(), "on": on.isoformat(), "minutes": minutes}, PlanRequest)
+    changes = {} if query.changes is None else parse_json(query.changes)
+    raw = {**query.dict(), "on": on.isoformat(), "minutes": minutes, "changes": changes}
+    return plan_request(raw, catalogue_of(yard))
 
 
 @router.get("/horses", response=HorseList)

@@ -64,7 +64,7 @@ def today_of(yard: Yard, on: date, *, helper: bool) -> TodayPlan:
 def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> PlanPage:
     horse = horse_of(yard, horse_id)
     standing = _standing(horse, request.on)
-    return plan_page(horse_facts(standing), _plan(standing, request))
+    return plan_page(horse_facts(standing), _plan(standing, request), request.changes)
 
 
 def _plan(standing: Standing, request: PlanRequest) -> SessionPlan:

@@ -22,7 +22,7 @@ from bucephal.errors import BucephalError, InvalidInput, Problem
 from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue, under
 from bucephal.pages import WelfareRequest, arrival, horse_welfare, read_out
-from bucephal.planning import Place, PlanRequest, plan_session
+from bucephal.planning import Place, plan_request, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, parse_json, read_day, read_model, read_record, record_schema
 from bucephal.record.checks import school_problems
@@ -112,6 +112,9 @@ def _add_of_a_record(add: Add) -> None:
     plan.add_argument("--air-c", help="air temperature in degrees Celsius")
     plan.add_argument("--humidity", help="relative humidity in per cent")
     plan.add_argument("--wind-ms", help="wind in metres a second")
+    plan.add_argument(
+        "--changes", help='JSON: {"wanted": [{"step": ...}], "without": [step]}'
+    )
     welfare = add("welfare", _welfare, "age, heat, load, weight, and flags", record=True, words=True)
     welfare.add_argument("--air-c", help="air temperature in degrees Celsius")
     welfare.add_argument("--humidity-pct", help="relative humidity in per cent")
@@ -259,8 +262,9 @@ def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
         "air_c": _as_number(options.air_c),
         "humidity_pct": _as_number(options.humidity),
         "wind_ms": _as_number(options.wind_ms),
+        "changes": parse_json(options.changes) if options.changes is not None else {},
     }
-    request = read_model(raw, PlanRequest)
+    request = plan_request(raw, catalogue)
     return plan_session(_record(options, catalogue), catalogue, request)
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from collections.abc import Iterable, Iterator
 from datetime import date
 
 from pydantic import Field
@@ -15,6 +17,7 @@ from bucephal.record import (
     Event,
     FrozenModel,
     HorseRecord,
+    PlannedStep,
     Session,
     SessionKind,
     Settle,
@@ -64,6 +67,15 @@ class DebriefRow(FrozenModel):
     exact: str = Field(description="The figures behind the words, in a line.")
 
 
+class PlannedAndDone(FrozenModel):
+    """One step of the plan, or beside it: worked out, as the trainer changed it, and what was asked."""
+
+    step: str
+    name: str
+    words: str
+    as_planned: bool
+
+
 class DebriefEvent(FrozenModel):
     event: Event
     words: str
@@ -78,6 +90,7 @@ class SessionDebrief(FrozenModel):
     note: str
     rows: tuple[DebriefRow, ...]
     events: tuple[DebriefEvent, ...]
+    planned: tuple[PlannedAndDone, ...] = Field(description="Plan against done; empty: it had no plan.")
     open_ends: tuple[str, ...]
     no_open_ends: str
     limits: str = Field(description="What a debrief cannot tell.")
@@ -117,10 +130,35 @@ def debrief(record: HorseRecord, catalogue: Catalogue, session: Session) -> Sess
         note=session.note,
         rows=tuple(rows),
         events=tuple(_event(event) for event in session.events),
+        planned=tuple(_planned_and_done(session, catalogue)),
         open_ends=tuple(_open_ends(rows)),
         no_open_ends=words.NO_OPEN_ENDS,
         limits=words.LEARNED_SHOWS_NEXT,
     )
+
+
+def _planned_and_done(session: Session, catalogue: Catalogue) -> Iterator[PlannedAndDone]:
+    """In the order of the plan that was worked by, then what was left out of it, then what came beside it."""
+    if session.planned is None:
+        return
+    made, changed = (_asks_by_step(one) for one in (session.planned.made, session.planned.changed or ()))
+    worked = made if session.planned.changed is None else changed
+    done = Counter(ask.step for ask in session.asks)
+    for step in dict.fromkeys((*worked, *made, *done)):
+        if step in catalogue:
+            yield PlannedAndDone(
+                step=step,
+                name=catalogue.full_name(step),
+                words=words.planned_and_done(made.get(step), worked.get(step), done[step]),
+                as_planned=step in made and made[step] == worked.get(step) and done[step] > 0,
+            )
+
+
+def _asks_by_step(planned: Iterable[PlannedStep]) -> dict[str, int]:
+    asks = Counter[str]()
+    for one in planned:
+        asks[one.step] += one.asks
+    return dict(asks)
 
 
 def session_lines(record: HorseRecord, catalogue: Catalogue) -> list[SessionLine]:

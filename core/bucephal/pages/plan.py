@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from bucephal.pages.facts import HorseFacts
-from bucephal.planning import SessionPlan
+from bucephal.planning import PlanChanges, SessionPlan
 from bucephal.record import FrozenModel, SessionKind
 from bucephal.words import plans as words
 
@@ -16,13 +16,15 @@ class PlanPage(FrozenModel):
     lead: str = Field(description="The day and the days off before it.")
     assessing: str | None = Field(description="Said of a horse that has just come.")
     disclaimer: str
+    changes: PlanChanges = Field(description="The trainer's, that it was worked out around.")
 
 
-def plan_page(facts: HorseFacts, plan: SessionPlan) -> PlanPage:
+def plan_page(facts: HorseFacts, plan: SessionPlan, changes: PlanChanges) -> PlanPage:
     return PlanPage(
         facts=facts,
         plan=plan,
         lead=words.lead(plan.on, plan.days_off),
         assessing=words.JUST_COME if plan.kind is SessionKind.ASSESSMENT else None,
         disclaimer=words.ADVICE_NOT_ORDERS,
+        changes=changes,
     )

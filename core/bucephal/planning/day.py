@@ -174,7 +174,7 @@ class Day:
 
     @cached_property
     def settle_minutes(self) -> int:
-        """Minutes planned for settling: the trend of its last ten, and some for days off, a new place, wind."""
+        """Minutes planned for it: the trend of its last ten, and some for days off, a new place, wind."""
         ahead = settle_ahead(self.settle_times, self.on)
         if ahead is None:
             age = self.standing.age_months

@@ -412,7 +412,7 @@ def _is_opened(item: PlanItem) -> bool:
 
 
 def _not_without(items: list[PlanItem]) -> list[PlanItem]:
-    """What waits for something that found no time today goes with it; what is wanted waits for nothing else."""
+    """What waits for something that found no time today goes with it; what is wanted waits for nothing."""
     there = {item.id for item in items}
     items = [
         item.model_copy(update={"after": tuple(one for one in item.after if one.item in there)})

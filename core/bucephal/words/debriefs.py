@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from bucephal.ladder import Side
 from bucephal.words.figures import LIGHT, how_often, how_sure, moved, whole
-from bucephal.words.plain import after_comma, lower_first
+from bucephal.words.plain import after_comma, counted, lower_first
 
 LEARNED_SHOWS_NEXT = "What was learned shows at the next first ask, not at the end of a session."
 ENDED_HEAVY = "ended heavy"
@@ -76,3 +76,21 @@ def event(kind: str, thing: str | None, recovered_s: float | None) -> str:
 
 def asks_not_light(asks: int, heavy: int) -> str:
     return f"{asks} asks, {heavy} not light"
+
+
+def planned_and_done(made: int | None, worked: int | None, done: int) -> str:
+    """Plan against done, of one step.
+
+    Args:
+        made: asks that were worked out; None: it was not in it.
+        worked: asks of the plan as the trainer took it along; None: not in that.
+        done: how often it was asked.
+    """
+    asked = f"{done} asked" if done else "not asked"
+    if worked is None:
+        return f"you left it out; {asked}" if made is not None else f"not in the plan; {asked}"
+    planned = f"planned {counted(worked, 'ask')}"
+    if made is None:
+        return f"you put it in, {planned}; {asked}"
+    changed = f", worked out {made}" if made != worked else ""
+    return f"{planned}{changed}; {asked}"

@@ -75,6 +75,25 @@ function Debrief({
   return <DebriefView horse={horse} debrief={debrief.data} />;
 }
 
+/** Plan against done: what was worked out, what the trainer made of it, what was asked. */
+function PlannedAndDone({ planned }: { planned: SessionDebrief["planned"] }) {
+  if (planned.length === 0) return null;
+  return (
+    <details className={styles.planned} open={planned.some((one) => !one.as_planned)}>
+      <summary>
+        <h2>{text.debrief.planned}</h2>
+      </summary>
+      <ul>
+        {planned.map((one) => (
+          <li key={one.step} data-planned={one.step} data-as-planned={one.as_planned}>
+            <strong>{one.name}</strong>: {one.words}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrief }) {
   return (
     <article className={styles.debrief}>
@@ -85,6 +104,7 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
       </p>
       <DebriefRows horse={horse} rows={debrief.rows} />
       <p className={styles.limit}>{debrief.limits}</p>
+      <PlannedAndDone planned={debrief.planned} />
       {debrief.events.length > 0 ? (
         <section>
           <h2>{text.debrief.events}</h2>

@@ -43,19 +43,87 @@ describe("the plan", () => {
     expect(link).toHaveAttribute("href", `/horses/${HORSE}/sheet/${repair?.step}`);
   });
 
+  const named = (item: { name: string; stage: string } | undefined) =>
+    `${item?.name}, ${item?.stage}`;
+  const easy = plan.items.find((item) => item.kind === "easy-yes");
+  const twoSided = plan.items.find((item) => item.sides.length > 1 && item.kind !== "assess");
+
+  const search = () => screen.findByRole("combobox", { name: "Exercise or stage" });
+
+  /** What was asked of the planner last. */
+  function changesAsked(asked: string[]) {
+    const last = asked.findLast((one) => one.startsWith(API) && one.includes("changes="));
+    const query = new URLSearchParams(last?.split("?")[1] ?? "");
+    return JSON.parse(query.get("changes") ?? "null");
+  }
+
   it("drops a knot for today and takes it back, and the minutes follow", async () => {
-    await renderAt(AT);
+    const { asked } = await renderAt(AT);
     const before = (await knots()).length;
-    const easy = plan.items.find((item) => item.kind === "easy-yes");
     const all = plan.items.reduce((sum, item) => sum + item.minutes, 0);
     expect(screen.getByText(new RegExp(`${halves(all)} min, schooling`))).toBeInTheDocument();
-    const name = `Drop ${easy?.name}, ${easy?.stage} from today`;
+    await userEvent.click(screen.getByRole("button", { name: `Change ${named(easy)}` }));
+    const name = `Drop ${named(easy)} from today`;
     await userEvent.click(screen.getByRole("button", { name }));
     expect(await knots()).toHaveLength(before - 1);
     expect(
-      screen.getByText(new RegExp(`${all - (easy?.minutes ?? 0)} min, schooling`)),
+      screen.getByText(new RegExp(`${halves(all - (easy?.minutes ?? 0))} min, schooling`)),
     ).toBeInTheDocument();
+    await waitFor(() => expect(changesAsked(asked)?.without).toEqual([easy?.step]));
     await userEvent.click(screen.getByRole("button", { name: "Put back" }));
+    expect(await knots()).toHaveLength(before);
+  });
+
+  it("locks a knot, turns its sides round and counts its asks, by keyboard", async () => {
+    const { asked } = await renderAt(AT);
+    await knots();
+    screen.getByRole("button", { name: new RegExp(`^Lock ${named(twoSided)}`) }).focus();
+    await userEvent.keyboard("{Enter}");
+    const wish = { step: twoSided?.step, kind: twoSided?.kind };
+    await waitFor(() => expect(changesAsked(asked)?.wanted).toEqual([wish]));
+    await userEvent.click(screen.getByRole("button", { name: `Change ${named(twoSided)}` }));
+    const side = twoSided?.first_side === "left" ? "Right" : "Left";
+    await userEvent.click(screen.getByRole("button", { name: side }));
+    await userEvent.click(screen.getByRole("button", { name: `More asks of ${named(twoSided)}` }));
+    const asks = (twoSided?.sides[0]?.asks ?? 0) + 1;
+    await waitFor(() =>
+      expect(changesAsked(asked)?.wanted).toEqual([
+        { ...wish, first_side: side.toLowerCase(), asks },
+      ]),
+    );
+  });
+
+  it("swaps a knot for any exercise of the ladder, and adds another", async () => {
+    const { asked } = await renderAt(AT);
+    await knots();
+    await userEvent.click(screen.getByRole("button", { name: `Change ${named(easy)}` }));
+    await userEvent.click(screen.getByRole("button", { name: `Swap ${named(easy)} for …` }));
+    await userEvent.type(await search(), "side-pass{Enter}");
+    await waitFor(() => expect(changesAsked(asked)?.without).toEqual([easy?.step]));
+    const [swapped] = changesAsked(asked).wanted;
+    expect(swapped.step).toMatch(/^side-pass/);
+    expect(swapped.kind).toBe("easy-yes");
+    await userEvent.click(await screen.findByRole("button", { name: "Add an exercise" }));
+    await userEvent.type(await search(), "rollback{Enter}");
+    await waitFor(() => expect(changesAsked(asked)?.wanted).toHaveLength(2));
+    expect(changesAsked(asked).wanted[1].step).toMatch(/^rollback/);
+  });
+
+  it("says what is unwise, and shows what it had when nothing can be worked out anew", async () => {
+    const unwise = { ...easy, locked: true, unwise: "first back up: not asked yet" };
+    const items = plan.items.map((item) => (item.step === easy?.step ? unwise : item));
+    await renderAt(AT, {
+      [API]: (request: Request) =>
+        request.url.includes("changes=")
+          ? refusal("changes.wanted[0].asks", "is too large", "1 to 10", 11)
+          : { body: { ...sample.plan, plan: { ...plan, items } } },
+    });
+    const before = (await knots()).length;
+    expect(document.querySelector("[data-unwise]")).toHaveTextContent("not asked yet");
+    await userEvent.click(
+      screen.getByRole("button", { name: new RegExp(`^Lock ${named(twoSided)}`) }),
+    );
+    expect(await screen.findByRole("alert")).toHaveTextContent("1 to 10");
     expect(await knots()).toHaveLength(before);
   });
 

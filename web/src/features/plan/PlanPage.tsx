@@ -2,32 +2,35 @@ import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { type PlanWishes, planQuery } from "../../shared/api/queries";
-import type { PlanPage as Plan } from "../../shared/api/types";
-import { readDraft, writeDraft } from "../../shared/outbox/database";
+import { type PlanWishes, packQuery, planQuery } from "../../shared/api/queries";
+import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { LeftOutList } from "./LeftOutList";
 import styles from "./PlanPage.module.css";
 import { PlanRope } from "./PlanRope";
-import {
-  arranged,
-  emptyPlanDraft,
-  type PlanAction,
-  type PlanDraft,
-  planDraftKey,
-  planReducer,
-} from "./planDraft";
+import { arranged, changesOf, type PlanAction, type PlanDraft } from "./planDraft";
 import { wishesOf } from "./planWishes";
+import { StepPicker } from "./StepPicker";
+import { usePlanDraft } from "./usePlanDraft";
 
 export default function PlanPage() {
   const { horse = "" } = useParams();
   const [search, setSearch] = useSearchParams();
-  const plan = useQuery(planQuery(horse, wishesOf(search)));
+  const [draft, act] = usePlanDraft(horse);
+  const changes = draft ? changesOf(draft) : undefined;
+  const wishes = { ...wishesOf(search), ...(changes ? { changes } : {}) };
+  const plan = useQuery({
+    ...planQuery(horse, wishes),
+    enabled: draft !== null,
+    placeholderData: keepPreviousData,
+  });
+  const shown = useLastShown(horse, plan.data);
+  usePackOf(horse, wishes, changes !== undefined && plan.isSuccess && !plan.isPlaceholderData);
   const change = (name: string, value: string) => {
     const next = new URLSearchParams(search);
     if (value === "") next.delete(name);
@@ -36,23 +39,51 @@ export default function PlanPage() {
   };
   return (
     <>
-      <WishesForm search={search} onChange={change} usual={plan.data?.plan.minutes_wanted} />
+      <WishesForm search={search} onChange={change} usual={shown?.plan.minutes_wanted} />
       {plan.isPending ? <Loading /> : null}
-      {plan.error && !plan.data ? (
-        <ErrorView error={plan.error} onRetry={() => void plan.refetch()} />
+      {plan.error ? <ErrorView error={plan.error} onRetry={() => void plan.refetch()} /> : null}
+      {shown && draft ? (
+        <PlanView horse={horse} page={shown} draft={draft} act={act} search={search} />
       ) : null}
-      {plan.data ? <PlanView horse={horse} page={plan.data} search={search} /> : null}
     </>
   );
 }
 
-function PlanView({ horse, page, search }: { horse: string; page: Plan; search: URLSearchParams }) {
+/** What was shown last of a horse: a change that cannot be worked out takes nothing away. */
+function useLastShown(horse: string, page: Plan | undefined): Plan | undefined {
+  const last = useRef<{ horse: string; page: Plan } | null>(null);
+  if (page) last.current = { horse, page };
+  return page ?? (last.current?.horse === horse ? last.current.page : undefined);
+}
+
+/** A changed plan is packed at once, so that it can be taken where there is no signal. */
+function usePackOf(horse: string, wishes: PlanWishes, isChanged: boolean) {
+  const queries = useQueryClient();
+  const key = JSON.stringify(wishes);
+  useEffect(() => {
+    if (isChanged) void queries.prefetchQuery(packQuery(horse, JSON.parse(key) as PlanWishes));
+  }, [queries, horse, key, isChanged]);
+}
+
+interface ViewProps {
+  horse: string;
+  page: Plan;
+  draft: PlanDraft;
+  act: (action: PlanAction) => void;
+  search: URLSearchParams;
+}
+
+function PlanView({ horse, page, draft, act, search }: ViewProps) {
   const { plan } = page;
-  const [draft, act] = usePlanDraft(horse, plan.on);
-  const items = arranged(plan.items, draft, plan.on);
-  const dropped = plan.items.filter((item) => draft.dropped.includes(item.id));
+  const [picking, setPicking] = useState<PlanItem | "new" | null>(null);
+  const items = arranged(plan.items, draft, draft.on);
   const minutes = items.reduce((sum, item) => sum + item.minutes, 0);
   const schooling = items.reduce((sum, item) => sum + (item.step ? item.minutes : 0), 0);
+  const choose = (step: string) => {
+    if (picking === "new") act({ type: "add", step });
+    else if (picking) act({ type: "swap", item: picking, step });
+    setPicking(null);
+  };
   return (
     <div className={styles.columns}>
       <section className={styles.plan}>
@@ -74,70 +105,84 @@ function PlanView({ horse, page, search }: { horse: string; page: Plan; search: 
         {items.length === 0 ? (
           <Empty>{text.plan.empty}</Empty>
         ) : (
-          <PlanRope horse={horse} items={items} act={act} />
+          <PlanRope horse={horse} items={items} act={act} onSwap={setPicking} />
         )}
-        {dropped.length > 0 ? (
-          <div className={styles.dropped}>
-            <h2>{text.plan.dropped}</h2>
-            {dropped.map((item) => (
-              <p key={item.id}>
-                {item.name}{" "}
-                <Button size="small" onClick={() => act({ type: "put-back", id: item.id })}>
-                  {text.plan.putBack}
-                </Button>
-              </p>
-            ))}
-          </div>
-        ) : null}
-      </section>
-      <div className={styles.beside}>
-        <div className={styles.toRing}>
-          <Button
-            component={Link}
-            to={`/horses/${horse}/ring?${search}`}
-            variant="contained"
-            size="large"
-            fullWidth
-            disabled={items.length === 0}
-          >
-            {text.plan.toRing}
-          </Button>
-          <Button onClick={() => window.print()} className="no-print">
-            {text.plan.print}
+        <div className={`${styles.adding} no-print`}>
+          <Button variant="outlined" onClick={() => setPicking("new")}>
+            {text.plan.add}
           </Button>
         </div>
-        <LeftOutList left={plan.left_out} />
-        <section className={styles.mind}>
-          <h2>{text.plan.mind}</h2>
-          <FlagLinks horse={page.facts.id ?? ""} flags={page.facts.open_flags} inFull />
-          {plan.cautions.map((caution) => (
-            <p key={caution}>{caution}</p>
-          ))}
-          <p className={styles.disclaimer}>{page.disclaimer}</p>
-        </section>
-      </div>
+        <DroppedList draft={draft} act={act} />
+      </section>
+      <Beside horse={horse} page={page} isEmpty={items.length === 0} search={search} />
+      {picking ? (
+        <StepPicker
+          horse={horse}
+          title={picking === "new" ? text.plan.addTitle : text.plan.swapName(picking.name)}
+          planned={new Set(items.map((item) => item.step ?? ""))}
+          onChoose={choose}
+          onClose={() => setPicking(null)}
+        />
+      ) : null}
     </div>
   );
 }
 
-/** The trainer's changes for the day, kept on the device so that the ring follows them. */
-function usePlanDraft(horse: string, on: string): [PlanDraft, (action: PlanAction) => void] {
-  const [draft, setDraft] = useState<PlanDraft>(() => emptyPlanDraft(on));
-  useEffect(() => {
-    let current = true;
-    void readDraft<PlanDraft>(planDraftKey(horse)).then((kept) => {
-      if (current) setDraft(kept?.on === on ? kept : emptyPlanDraft(on));
-    });
-    return () => {
-      current = false;
-    };
-  }, [horse, on]);
-  const act = (action: PlanAction) => {
-    const next = planReducer(draft, action);
-    setDraft(next);
-    void writeDraft(planDraftKey(horse), next);
-  };
-  return [draft, act];
+function DroppedList({ draft, act }: { draft: PlanDraft; act: (action: PlanAction) => void }) {
+  if (draft.without.length === 0) return null;
+  return (
+    <div className={styles.dropped}>
+      <h2>{text.plan.dropped}</h2>
+      {draft.without.map(({ step, name }) => (
+        <p key={step}>
+          {name}{" "}
+          <Button size="small" onClick={() => act({ type: "put-back", step })}>
+            {text.plan.putBack}
+          </Button>
+        </p>
+      ))}
+    </div>
+  );
+}
+
+interface BesideProps {
+  horse: string;
+  page: Plan;
+  isEmpty: boolean;
+  search: URLSearchParams;
+}
+
+/** To the ring; why not what one would think of; what to mind. */
+function Beside({ horse, page, isEmpty, search }: BesideProps) {
+  const { plan } = page;
+  return (
+    <div className={styles.beside}>
+      <div className={styles.toRing}>
+        <Button
+          component={Link}
+          to={`/horses/${horse}/ring?${search}`}
+          variant="contained"
+          size="large"
+          fullWidth
+          disabled={isEmpty}
+        >
+          {text.plan.toRing}
+        </Button>
+        <Button onClick={() => window.print()} className="no-print">
+          {text.plan.print}
+        </Button>
+      </div>
+      <LeftOutList left={plan.left_out} />
+      <section className={styles.mind}>
+        <h2>{text.plan.mind}</h2>
+        <FlagLinks horse={page.facts.id ?? ""} flags={page.facts.open_flags} inFull />
+        {plan.cautions.map((caution) => (
+          <p key={caution}>{caution}</p>
+        ))}
+        <p className={styles.disclaimer}>{page.disclaimer}</p>
+      </section>
+    </div>
+  );
 }
 
 interface WishesProps {

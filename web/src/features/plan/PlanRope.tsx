@@ -1,21 +1,24 @@
 // The session as a rope: from top to bottom as it runs, a knot an item, its reason beneath it.
 import Button from "@mui/material/Button";
+import { useState } from "react";
 import { Link } from "react-router";
 import type { PlanItem } from "../../shared/api/types";
 import { RopeKnot, RopeStrand } from "../../shared/drawing/RopeKnot";
 import { text } from "../../shared/text/en";
+import { KnotChange } from "./KnotChange";
+import { knotName } from "./knotName";
 import styles from "./PlanRope.module.css";
 import type { PlanAction } from "./planDraft";
 
-export function PlanRope({
-  horse,
-  items,
-  act,
-}: {
+interface Props {
   horse: string;
   items: PlanItem[];
   act: (action: PlanAction) => void;
-}) {
+  onSwap: (item: PlanItem) => void;
+}
+
+export function PlanRope({ horse, items, act, onSwap }: Props) {
+  const [open, setOpen] = useState<string | null>(null);
   const shown = items.map((item) => item.id);
   return (
     <div className={styles.stage}>
@@ -41,41 +44,66 @@ export function PlanRope({
               <p className={styles.why} data-why>
                 {item.why.text}
               </p>
+              {item.unwise ? (
+                <p className={styles.unwise} data-unwise>
+                  <strong>{text.plan.unwise}</strong>: {item.unwise}
+                </p>
+              ) : null}
+              {open === item.id ? (
+                <KnotChange item={item} shown={shown} act={act} onSwap={onSwap} />
+              ) : null}
               <Details horse={horse} item={item} />
             </div>
             <div className={styles.right}>
               <p className={styles.minutes}>{text.today.minutes(item.minutes)}</p>
               {item.step ? (
-                <div className={`${styles.tools} no-print`}>
-                  <Button
-                    size="small"
-                    aria-label={text.plan.moveName(knotName(item), text.plan.earlier.toLowerCase())}
-                    title={text.plan.earlier}
-                    onClick={() => act({ type: "move", id: item.id, by: -1, shown })}
-                  >
-                    ↑
-                  </Button>
-                  <Button
-                    size="small"
-                    aria-label={text.plan.moveName(knotName(item), text.plan.later.toLowerCase())}
-                    title={text.plan.later}
-                    onClick={() => act({ type: "move", id: item.id, by: 1, shown })}
-                  >
-                    ↓
-                  </Button>
-                  <Button
-                    size="small"
-                    aria-label={text.plan.dropName(knotName(item))}
-                    onClick={() => act({ type: "drop", id: item.id })}
-                  >
-                    {text.plan.drop}
-                  </Button>
-                </div>
+                <Tools
+                  item={item}
+                  isOpen={open === item.id}
+                  onOpen={() => setOpen(open === item.id ? null : item.id)}
+                  act={act}
+                />
               ) : null}
             </div>
           </li>
         ))}
       </ol>
+    </div>
+  );
+}
+
+interface ToolsProps {
+  item: PlanItem;
+  isOpen: boolean;
+  onOpen: () => void;
+  act: (action: PlanAction) => void;
+}
+
+/** What keeps a knot as it is, and what opens its changes. */
+function Tools({ item, isOpen, onOpen, act }: ToolsProps) {
+  const { step } = item;
+  const lock = () => act(item.locked && step ? { type: "unlock", step } : { type: "lock", item });
+  return (
+    <div className={`${styles.tools} no-print`}>
+      {item.kind === "assess" ? null : (
+        <Button
+          size="small"
+          variant={item.locked ? "contained" : "text"}
+          aria-pressed={item.locked}
+          aria-label={text.plan.lockName(knotName(item))}
+          onClick={lock}
+        >
+          {item.locked ? text.plan.locked : text.plan.lock}
+        </Button>
+      )}
+      <Button
+        size="small"
+        aria-expanded={isOpen}
+        aria-label={text.plan.changeName(knotName(item))}
+        onClick={onOpen}
+      >
+        {text.plan.change}
+      </Button>
     </div>
   );
 }
@@ -113,9 +141,4 @@ function Details({ horse, item }: { horse: string; item: PlanItem }) {
       ) : null}
     </details>
   );
-}
-
-/** Two knots can be of the same exercise: the stage tells them apart. */
-function knotName(item: PlanItem): string {
-  return item.step ? `${item.name}, ${item.stage}` : item.name;
 }

@@ -8,8 +8,9 @@ import type { RingPack } from "../../shared/api/types";
 import { readDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
-import { arranged, type PlanDraft, planDraftKey } from "../plan/planDraft";
+import { arranged, changesOf, type PlanDraft, planDraftKey, planDraftOf } from "../plan/planDraft";
 import { wishesOf } from "../plan/planWishes";
+import { localDay, usePlanDraft } from "../plan/usePlanDraft";
 import { Forgotten } from "./Forgotten";
 import { isForgotten } from "./forgotten";
 import styles from "./RingPage.module.css";
@@ -31,8 +32,10 @@ export default function RingPage() {
 /** Fetches the pack, falling back on what the device has, and begins the session. */
 function Preparation({ horse, ring }: { horse: string; ring: Ring }) {
   const [search] = useSearchParams();
-  const wishes = wishesOf(search);
-  const pack = useQuery(packQuery(horse, wishes));
+  const [draft] = usePlanDraft(horse);
+  const changes = draft ? changesOf(draft) : undefined;
+  const wishes = { ...wishesOf(search), ...(changes ? { changes } : {}) };
+  const pack = useQuery({ ...packQuery(horse, wishes), enabled: draft !== null });
   if (pack.isPending) return <Loading what={text.ring.preparing} />;
   if (!pack.data) return <ErrorView error={pack.error} onRetry={() => void pack.refetch()} />;
   if (pack.data.plan.items.length === 0) return <Empty>{text.ring.nothing}</Empty>;
@@ -55,16 +58,14 @@ interface ChecklistProps {
   ring: Ring;
 }
 
-/** Today as the person at the ring counts it. */
-const localDay = () => new Date().toLocaleDateString("sv-SE");
-
 /** The short list before any session: one line, one tap. */
 function Checklist({ horse, pack, helper, refreshing, ring }: ChecklistProps) {
   const [starting, setStarting] = useState(false);
   const begin = async () => {
     setStarting(true);
     const changes = await readDraft<PlanDraft>(planDraftKey(horse));
-    const order = arranged(pack.plan.items, changes ?? null, pack.plan.on).map((item) => item.id);
+    const draft = planDraftOf(changes, localDay());
+    const order = arranged(pack.plan.items, draft, draft.on).map((item) => item.id);
     const stamp = makeStamp();
     ring.begin(startDraft(pack, order, helper, localDay(), stamp));
   };

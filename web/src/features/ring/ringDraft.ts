@@ -1,5 +1,12 @@
 // A session at the ring as it is kept on the device: what was logged, where in the plan one is.
-import type { PackItem, PlanItem, RingPack, Side, SyncItem } from "../../shared/api/types";
+import type {
+  PackItem,
+  PlanItem,
+  PlannedStep,
+  RingPack,
+  Side,
+  SyncItem,
+} from "../../shared/api/types";
 import type { CoachEntry } from "./coachPlayer";
 
 /** What was shown in canter, in front and behind. */
@@ -54,6 +61,8 @@ export interface RingDraft {
   /** Before each mark of the settle clock: how it stood, the knots, and how much had been logged. */
   settleMarks?: SettleMark[];
   climbMarks?: ClimbMark[];
+  /** The plan as it was taken along; a session begun before that was kept has none. */
+  planned?: PlannedStep[];
   date: string;
   startedAt: string;
   revision: number;

@@ -64,8 +64,17 @@ export function sendHeader(draft: RingDraft, endedAt: string | null): Change {
       ended: endedAt,
       kind: draft.pack.plan.kind,
       helper: draft.helper,
+      planned: plannedOf(draft),
       settle: hasSettle ? { first_min, whole_min, settled } : null,
     },
   };
   return { draft: next, items: [item] };
 }
+
+/** The plan as it was worked out, and as it was taken along, where the trainer changed it. */
+function plannedOf({ pack, planned }: RingDraft) {
+  const made = pack.plan.made ?? [];
+  return { made, changed: planned && !isSame(planned, made) ? planned : null };
+}
+
+const isSame = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);

@@ -1,6 +1,13 @@
 // A session at the ring as data: what was logged, where in the plan one is. Every change gives the
 // new draft and what has to be sent for it; nothing here touches the screen, the clock or the net.
-import type { CompiledCoach, ItemAfter, PackItem, RingPack, Side } from "../../shared/api/types";
+import type {
+  CompiledCoach,
+  ItemAfter,
+  PackItem,
+  PlannedStep,
+  RingPack,
+  Side,
+} from "../../shared/api/types";
 import {
   type Advice,
   ALONE,
@@ -50,8 +57,17 @@ export function startDraft(
     revision: 0,
     position: 0,
     helper,
+    planned: order.flatMap((id) => plannedStep(pack, id)),
   };
   return atItem(draft, 0);
+}
+
+/** An item of the plan as it is kept with the session; settling and putting away are none. */
+function plannedStep(pack: RingPack, id: string): PlannedStep[] {
+  const item = pack.plan.items.find((one) => one.id === id);
+  if (!item?.step) return [];
+  const { kind, step, asks, first_side } = item;
+  return [{ kind, step, asks, first_side }];
 }
 
 export function coachOf(draft: RingDraft, side = draft.side): CompiledCoach | undefined {

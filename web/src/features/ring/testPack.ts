@@ -42,6 +42,8 @@ function item(part: Partial<PlanItem>): PlanItem {
     exciting: false,
     ridden: false,
     why: { text: "because", figures: {}, exact: "" },
+    locked: false,
+    unwise: "",
     ...part,
   };
 }
@@ -96,6 +98,7 @@ export function testPack(): RingPack {
       probes: [],
       left_out: [],
       cautions: [],
+      made: [],
     },
     items: [
       {

@@ -30,6 +30,8 @@ export interface PlanWishes {
   air_c?: number;
   humidity_pct?: number;
   wind_ms?: number;
+  /** The trainer's changes, as JSON. */
+  changes?: string;
 }
 
 export const flagsQuery = (horse: string) =>

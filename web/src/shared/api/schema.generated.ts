@@ -999,6 +999,20 @@ export interface components {
          */
         Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
         /**
+         * PlannedAndDone
+         * @description One step of the plan, or beside it: worked out, as the trainer changed it, and what was asked.
+         */
+        PlannedAndDone: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** As Planned */
+            as_planned: boolean;
+        };
+        /**
          * SessionChange
          * @description Start against end of a session; 'heavier at the end' is never claimed.
          */
@@ -1034,6 +1048,11 @@ export interface components {
             rows: components["schemas"]["DebriefRow"][];
             /** Events */
             events: components["schemas"]["DebriefEvent"][];
+            /**
+             * Planned
+             * @description Plan against done; empty: it had no plan.
+             */
+            planned: components["schemas"]["PlannedAndDone"][];
             /** Open Ends */
             open_ends: string[];
             /** No Open Ends */
@@ -1210,6 +1229,11 @@ export interface components {
             humidity_pct?: number | null;
             /** Wind Ms */
             wind_ms?: number | null;
+            /**
+             * Changes
+             * @description The trainer's changes as JSON.
+             */
+            changes?: string | null;
         };
         /**
          * Climb
@@ -1288,6 +1312,22 @@ export interface components {
              */
             reason: string;
             why: components["schemas"]["Why"];
+        };
+        /**
+         * PlanChanges
+         * @description What the trainer changed; the rest of the session is worked out around it.
+         */
+        PlanChanges: {
+            /**
+             * Wanted
+             * @default []
+             */
+            wanted: components["schemas"]["WantedItem"][];
+            /**
+             * Without
+             * @default []
+             */
+            without: string[];
         };
         /**
          * PlanItem
@@ -1391,6 +1431,18 @@ export interface components {
             /** Ridden */
             ridden: boolean;
             why: components["schemas"]["Why"];
+            /**
+             * Locked
+             * @description The trainer wants it so; the rest was worked out around it.
+             * @default false
+             */
+            locked: boolean;
+            /**
+             * Unwise
+             * @description Why that is not wise, in a line; empty: nothing speaks against it.
+             * @default
+             */
+            unwise: string;
         };
         /** PlanPage */
         PlanPage: {
@@ -1408,6 +1460,28 @@ export interface components {
             assessing: string | null;
             /** Disclaimer */
             disclaimer: string;
+            /** @description The trainer's, that it was worked out around. */
+            changes: components["schemas"]["PlanChanges"];
+        };
+        /**
+         * PlannedStep
+         * @description One item of a plan, as it is kept with the session that was worked by it.
+         */
+        PlannedStep: {
+            /** Kind */
+            kind: string;
+            /**
+             * Step
+             * @description A step, e.g. up-wt.2.
+             */
+            step: string;
+            /**
+             * Asks
+             * @default 0
+             */
+            asks: number;
+            /** @default none */
+            first_side: components["schemas"]["Side"];
         };
         /**
          * SessionPlan
@@ -1459,6 +1533,12 @@ export interface components {
             left_out: components["schemas"]["LeftOut"][];
             /** Cautions */
             cautions: string[];
+            /**
+             * Made
+             * @description What was worked out before the trainer's changes.
+             * @default []
+             */
+            made: components["schemas"]["PlannedStep"][];
         };
         /**
          * SetUp
@@ -1488,6 +1568,25 @@ export interface components {
             asks: number;
             /** Best Below */
             best_below: number | null;
+        };
+        /**
+         * WantedItem
+         * @description A step that the trainer wants in the session: locked as it is, changed, or added.
+         */
+        WantedItem: {
+            /**
+             * Step
+             * @description A step, e.g. up-wt.2.
+             */
+            step: string;
+            /** @description What it is for; null: as the horse stands in it. */
+            kind?: components["schemas"]["ItemKind"] | null;
+            /**
+             * Asks
+             * @description A side; null: as planned.
+             */
+            asks?: number | null;
+            first_side?: components["schemas"]["Side"] | null;
         };
         /**
          * Why
@@ -3347,6 +3446,22 @@ export interface components {
             signs?: string[];
         };
         /**
+         * Planned
+         * @description What a session was planned to be: worked out, and as the trainer changed it.
+         */
+        Planned: {
+            /**
+             * Made
+             * @default []
+             */
+            made: components["schemas"]["PlannedStep"][];
+            /**
+             * Changed
+             * @description Null: it was taken as it was.
+             */
+            changed?: components["schemas"]["PlannedStep"][] | null;
+        };
+        /**
          * Session
          * @description A session with what was asked, in order, and what happened.
          */
@@ -3387,6 +3502,7 @@ export interface components {
              */
             conditions: components["schemas"]["Conditions"];
             settle?: components["schemas"]["Settle"] | null;
+            planned?: components["schemas"]["Planned"] | null;
             /**
              * Note
              * @default
@@ -4324,6 +4440,8 @@ export interface operations {
                 air_c?: number | null;
                 humidity_pct?: number | null;
                 wind_ms?: number | null;
+                /** @description The trainer's changes as JSON. */
+                changes?: string | null;
             };
             header?: never;
             path: {
@@ -4354,6 +4472,8 @@ export interface operations {
                 air_c?: number | null;
                 humidity_pct?: number | null;
                 wind_ms?: number | null;
+                /** @description The trainer's changes as JSON. */
+                changes?: string | null;
             };
             header?: never;
             path: {
