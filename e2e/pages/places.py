@@ -95,6 +95,48 @@ class Plan(Place):
         self.see("li[data-kind]")
         return self.see("main").text
 
+    def day(self) -> str:
+        """As the page on paper has it; on screen that page is not shown."""
+        day = self.driver.find_element(By.CSS_SELECTOR, "[data-sheet] header p:nth-of-type(2)")
+        return str(day.get_property("textContent"))
+
+    def two_sided(self) -> str:
+        """The step of the first knot that is gone on with, or new, with a left and a right."""
+        self.see("li[data-kind]")
+        knots = self.all("li[data-kind=practice], li[data-kind=new], li[data-kind=repair]")
+        knot = next(one for one in knots if "left first" in one.text or "right first" in one.text)
+        return knot.get_attribute("data-step") or ""
+
+    def _knot(self, step: str) -> WebElement:
+        return self.see(f"li[data-step='{step}']")
+
+    def dose(self, step: str) -> str:
+        return self._knot(step).text
+
+    def lock(self, step: str) -> None:
+        self._knot(step).find_element(By.CSS_SELECTOR, "button[aria-label^=Lock]").click()
+        locked = (By.CSS_SELECTOR, f"li[data-step='{step}'] button[aria-pressed=true]")
+        self.wait().until(expect.presence_of_element_located(locked))
+
+    def change(self, step: str, *buttons: str) -> None:
+        """Opens what can be changed of a knot, and presses some of it by what it says."""
+        opener = self._knot(step).find_element(By.CSS_SELECTOR, "button[aria-label^=Change]")
+        if opener.get_attribute("aria-expanded") != "true":
+            opener.click()
+        for words in buttons:
+            self.see(f"li[data-step='{step}'] [data-change]")
+            found = self.all(f"li[data-step='{step}'] [data-change] button")
+            named = (one for one in found if words in (one.get_attribute("aria-label") or one.text))
+            next(named).click()
+
+    def choose(self, typed: str) -> None:
+        """Finds an exercise by typing and takes the first."""
+        field = self.see("[role=dialog] input")
+        field.send_keys(typed)
+        self.see("[role=dialog] li[role=option]")
+        field.send_keys(Keys.ENTER)
+        self.wait().until(lambda _: not self.all("[role=dialog]"))
+
 
 class Ring(Place):
     def begin(self) -> None:

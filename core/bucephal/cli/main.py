@@ -112,9 +112,7 @@ def _add_of_a_record(add: Add) -> None:
     plan.add_argument("--air-c", help="air temperature in degrees Celsius")
     plan.add_argument("--humidity", help="relative humidity in per cent")
     plan.add_argument("--wind-ms", help="wind in metres a second")
-    plan.add_argument(
-        "--changes", help='JSON: {"wanted": [{"step": ...}], "without": [step]}'
-    )
+    plan.add_argument("--changes", help='JSON: {"wanted": [{"step": ...}], "without": [step]}')
     welfare = add("welfare", _welfare, "age, heat, load, weight, and flags", record=True, words=True)
     welfare.add_argument("--air-c", help="air temperature in degrees Celsius")
     welfare.add_argument("--humidity-pct", help="relative humidity in per cent")

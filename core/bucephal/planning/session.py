@@ -109,7 +109,9 @@ def plan_session(
         return plan.model_copy(update={"made": _as_kept(plan)})
     plain = request.model_copy(update={"changes": PlanChanges()})
     made = _as_kept(plan_session(day.record, catalogue, plain, tracks))
-    return plan.model_copy(update={"left_out": (*refused(day), *plan.left_out), "made": made})
+    cannot = {one.step for one in refused(day)}
+    others = (one for one in plan.left_out if one.step not in cannot)
+    return plan.model_copy(update={"left_out": (*refused(day), *others), "made": made})
 
 
 def _as_kept(plan: SessionPlan) -> tuple[PlannedStep, ...]:

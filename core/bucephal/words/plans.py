@@ -250,7 +250,7 @@ def dose(
     if band is not None:
         parts.append(f"{light_is(band)}")
     if cap is not None:
-        parts.append(f"at most {cap} tries a side")
+        parts.append(f"at most {cap} tries{'' if doses[0][0] is Side.NONE else ' a side'}")
     return " · ".join([*parts, *(["helper"] if helper else [])])
 
 

@@ -13,6 +13,7 @@ import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { LeftOutList } from "./LeftOutList";
 import styles from "./PlanPage.module.css";
 import { PlanRope } from "./PlanRope";
+import { PlanSheet } from "./PlanSheet";
 import { arranged, changesOf, type PlanAction, type PlanDraft } from "./planDraft";
 import { wishesOf } from "./planWishes";
 import { StepPicker } from "./StepPicker";
@@ -85,46 +86,50 @@ function PlanView({ horse, page, draft, act, search }: ViewProps) {
     setPicking(null);
   };
   return (
-    <div className={styles.columns}>
-      <section className={styles.plan}>
-        <h1 className={styles.headline}>{plan.headline}</h1>
-        <p className={styles.lead}>
-          {page.lead} {text.plan.inAll(minutes, schooling)}.
-        </p>
-        {page.assessing ? (
+    <>
+      <PlanSheet page={page} items={items} />
+      <div className={`${styles.columns} no-print`}>
+        <section className={styles.plan}>
+          <h1 className={styles.headline}>{plan.headline}</h1>
           <p className={styles.lead}>
-            {page.assessing} <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link> ·{" "}
-            <Link to="?assess=0">{text.plan.ordinary}</Link>
+            {page.lead} {text.plan.inAll(minutes, schooling)}.
           </p>
+          {page.assessing ? (
+            <p className={styles.lead}>
+              {page.assessing} <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link> ·{" "}
+              <Link to="?assess=0">{text.plan.ordinary}</Link>
+            </p>
+          ) : null}
+          {plan.nothing_new ? (
+            <p className={styles.nothingNew}>
+              <strong>{text.plan.nothingNew}</strong>: {plan.nothing_new}.
+            </p>
+          ) : null}
+          {items.length === 0 ? (
+            <Empty>{text.plan.empty}</Empty>
+          ) : (
+            <PlanRope horse={horse} items={items} act={act} onSwap={setPicking} />
+          )}
+          <div className={`${styles.adding} no-print`}>
+            <Button variant="outlined" onClick={() => setPicking("new")}>
+              {text.plan.add}
+            </Button>
+          </div>
+          <DroppedList draft={draft} act={act} />
+          <RefusedList page={page} draft={draft} act={act} />
+        </section>
+        <Beside horse={horse} page={page} isEmpty={items.length === 0} search={search} />
+        {picking ? (
+          <StepPicker
+            horse={horse}
+            title={picking === "new" ? text.plan.addTitle : text.plan.swapName(picking.name)}
+            planned={new Set(items.map((item) => item.step ?? ""))}
+            onChoose={choose}
+            onClose={() => setPicking(null)}
+          />
         ) : null}
-        {plan.nothing_new ? (
-          <p className={styles.nothingNew}>
-            <strong>{text.plan.nothingNew}</strong>: {plan.nothing_new}.
-          </p>
-        ) : null}
-        {items.length === 0 ? (
-          <Empty>{text.plan.empty}</Empty>
-        ) : (
-          <PlanRope horse={horse} items={items} act={act} onSwap={setPicking} />
-        )}
-        <div className={`${styles.adding} no-print`}>
-          <Button variant="outlined" onClick={() => setPicking("new")}>
-            {text.plan.add}
-          </Button>
-        </div>
-        <DroppedList draft={draft} act={act} />
-      </section>
-      <Beside horse={horse} page={page} isEmpty={items.length === 0} search={search} />
-      {picking ? (
-        <StepPicker
-          horse={horse}
-          title={picking === "new" ? text.plan.addTitle : text.plan.swapName(picking.name)}
-          planned={new Set(items.map((item) => item.step ?? ""))}
-          onChoose={choose}
-          onClose={() => setPicking(null)}
-        />
-      ) : null}
-    </div>
+      </div>
+    </>
   );
 }
 
@@ -138,6 +143,28 @@ function DroppedList({ draft, act }: { draft: PlanDraft; act: (action: PlanActio
           {name}{" "}
           <Button size="small" onClick={() => act({ type: "put-back", step })}>
             {text.plan.putBack}
+          </Button>
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** What is wanted and cannot be today, with the reason; it can be let go. */
+function RefusedList({ page, draft, act }: Pick<ViewProps, "page" | "draft" | "act">) {
+  // By what the plan shown was worked out for: while another is worked out, that is not yet the draft.
+  const answered = new Set(page.changes.wanted.map((one) => one.step));
+  const wanted = new Set(draft.wanted.map((one) => one.step).filter((one) => answered.has(one)));
+  const refused = page.plan.left_out.filter((one) => one.step && wanted.has(one.step));
+  if (refused.length === 0) return null;
+  return (
+    <div className={`${styles.dropped} no-print`} data-refused>
+      <h2>{text.plan.refused}</h2>
+      {refused.map(({ step, name, why }) => (
+        <p key={step}>
+          {name}: {why.text}{" "}
+          <Button size="small" onClick={() => act({ type: "unlock", step: step ?? "" })}>
+            {text.plan.letGo}
           </Button>
         </p>
       ))}
