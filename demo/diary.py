@@ -24,6 +24,7 @@ from bucephal.record import (
     Horse,
     HorseRecord,
     Override,
+    Planned,
     Session,
     SessionKind,
     Settle,
@@ -87,6 +88,7 @@ class _Diary:
             self._have_it_looked_at(day, tracks)
             plan = self._plan(day, tracks)
             session = self._session(day, plan.kind, self._work(plan))
+            session = session.model_copy(update={"planned": Planned(made=plan.made)})
             sessions = (*self.record.sessions, session)
             self.record = self.record.model_copy(update={"sessions": sessions})
         wanted = self.spec.next_goals or self.spec.goals

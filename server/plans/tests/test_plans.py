@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Callable
 from datetime import date
 from typing import Any
@@ -53,6 +54,42 @@ def test_a_bad_wish_is_refused_by_name(query: str, path: str, client: Client, ho
     answer = client.get(f"/api/horses/{horse.pk}/plan?{query}")
     assert answer.status_code == 422
     assert path in answer.json()["errors"][0]["path"]
+
+
+def changed(client: Client, horse: Horse, place: str, **changes: Any) -> Any:
+    return client.get(f"/api/horses/{horse.pk}/{place}", {"minutes": 45, "changes": json.dumps(changes)})
+
+
+def test_a_changed_plan_is_worked_out_anew_and_packed_as_it_is(client: Client, horse: Horse) -> None:
+    plain = client.get(f"/api/horses/{horse.pk}/plan?minutes=45").json()["plan"]
+    step = next(item["step"] for item in plain["items"] if item["kind"] == "easy-yes")
+    wish = {"wanted": [{"step": "lead.3", "asks": 4, "first_side": "right"}], "without": [step]}
+    page = changed(client, horse, "plan", **wish).json()
+    items = {item["step"]: item for item in page["plan"]["items"]}
+    assert step not in items
+    assert (items["lead.3"]["locked"], items["lead.3"]["first_side"]) == (True, "right")
+    assert [one["asks"] for one in items["lead.3"]["sides"]] == [4, 4]
+    assert page["changes"]["without"] == [step]
+    assert [one["step"] for one in page["plan"]["made"]] == [i["step"] for i in plain["items"] if i["step"]]
+    pack = changed(client, horse, "pack", **wish).json()
+    assert [item["id"] for item in pack["plan"]["items"]] == [item["id"] for item in page["plan"]["items"]]
+
+
+@pytest.mark.parametrize(
+    ("raw", "path"),
+    [
+        ('{"wanted": [{"step": "no-such.1"}]}', "changes.wanted[0].step"),
+        ('{"wanted": [{"step": "lead.3", "asks": 0}]}', "changes.wanted[0].asks"),
+        ('{"wanted": [{"step": "lead.3", "pace": 1}]}', "changes.wanted[0].pace"),
+        ('{"without": ["lead.3"', None),
+        ("x" * 9000, "changes"),
+    ],
+)
+def test_a_wrong_change_is_refused_by_name(raw: str, path: str | None, client: Client, horse: Horse) -> None:
+    answer = client.get(f"/api/horses/{horse.pk}/plan", {"changes": raw})
+    assert answer.status_code == 422
+    paths = {error["path"] for error in answer.json()["errors"]}
+    assert path is None or path in {one.removeprefix("query.query.").removeprefix("query.") for one in paths}
 
 
 def test_a_pack_carries_the_plan_and_its_coaches(client: Client, horse: Horse) -> None:
