@@ -1,7 +1,7 @@
 """The trainer's changes: what is wanted in the session, and what is not; the rest is worked out around it.
 
-Nothing is forbidden but what safety forbids (age, an open flag, heat, a helper who is not there); what is
-unwise is said in one line. Source: common practice, no source.
+Nothing is forbidden but what safety forbids (age, an open flag, heat, a helper or brakes that are not there);
+what is unwise is said in one line. Source: common practice, no source.
 """
 
 from __future__ import annotations
@@ -17,12 +17,13 @@ from bucephal.planning.dosing import with_doses
 from bucephal.planning.known import Choice
 from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SideDose, WantedItem, Why
 from bucephal.planning.opening import is_first_of_all
-from bucephal.progress import GOOD
+from bucephal.progress import BRAKES, GOOD
 from bucephal.record import read_model
 from bucephal.words import plans as words
 
 FORBIDDEN = ("age", "flag", "heat", "helper", "archived")
 """Obstacles that no wish goes before: those of safety."""
+SAFETY = "safety"
 _WANTED_AS = (ItemKind.CHECK, ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.EASY_YES)
 
 
@@ -76,11 +77,28 @@ def refused(day: Day) -> tuple[LeftOut, ...]:
     found = []
     for step in _wishes(day):
         obstacle = day.obstacle(step)
-        if obstacle is not None and obstacle[0] in FORBIDDEN:
+        if obstacle is None or obstacle[0] not in FORBIDDEN:
+            obstacle = _without_brakes(day, step)
+        if obstacle is not None:
             why = Why.of(obstacle[1], {})
             name = day.catalogue.full_name(step)
             found.append(LeftOut(step=step, name=name, reason=obstacle[0], why=why))
     return tuple(found)
+
+
+def _without_brakes(day: Day, step: str) -> tuple[str, str] | None:
+    """Nothing under the saddle is begun without the brakes that it rests on; a decision on the ladder, with
+    its reason, is the way round that.
+    """
+    standing = day.standing
+    if not day.catalogue.stage(step).ridden or not standing.is_new(step):
+        return None
+    rests_on = (one for one in day.catalogue.path_to(step) if one not in standing.there)
+    for one in (step, *rests_on):
+        for need in standing.missing(one):
+            if day.catalogue.exercise(need.step).id in BRAKES:
+                return SAFETY, words.held_back([need.words])
+    return None
 
 
 @worked_out_once
@@ -89,6 +107,18 @@ def wanted(day: Day) -> list[tuple[ItemKind, Choice]]:
     cannot = {one.step for one in refused(day)}
     why = Why.of(words.YOUR_CHOICE, {})
     return [(_kind(day, one), Choice(step, why)) for step, one in _wishes(day).items() if step not in cannot]
+
+
+def more_than_enough(day: Day, steps: Sequence[str]) -> Iterator[str]:
+    """Of some steps those that would be a second thing never asked, or a second exciting one, beside what is
+    wanted.
+    """
+    wishes = [one.step for _, one in wanted(day)]
+    excites = any(day.catalogue.stage(step).exciting for step in wishes)
+    begins = any(day.standing.is_new(step) for step in wishes)
+    for step in steps:
+        if (excites and day.catalogue.stage(step).exciting) or (begins and day.standing.is_new(step)):
+            yield step
 
 
 def _kind(day: Day, one: WantedItem) -> ItemKind:

@@ -15,7 +15,14 @@ from bucephal.planning.assessing import (
     tries_today,
     was_looked_at,
 )
-from bucephal.planning.changing import as_wanted, refused, unwanted, wanted, with_warnings
+from bucephal.planning.changing import (
+    as_wanted,
+    more_than_enough,
+    refused,
+    unwanted,
+    wanted,
+    with_warnings,
+)
 from bucephal.planning.checking import checks, easy_yes
 from bucephal.planning.choosing import (
     MOST_GOING_ON,
@@ -108,10 +115,21 @@ def plan_session(
     if not request.changes.any:
         return plan.model_copy(update={"made": _as_kept(plan)})
     plain = request.model_copy(update={"changes": PlanChanges()})
-    made = _as_kept(plan_session(day.record, catalogue, plain, tracks))
+    made = plan_session(day.record, catalogue, plain, tracks)
     cannot = {one.step for one in refused(day)}
     others = (one for one in plan.left_out if one.step not in cannot)
-    return plan.model_copy(update={"left_out": (*refused(day), *others), "made": made})
+    items = tuple(_with_its_reason(item, made) for item in plan.items)
+    return plan.model_copy(
+        update={"items": items, "left_out": (*refused(day), *others), "made": _as_kept(made)}
+    )
+
+
+def _with_its_reason(item: PlanItem, made: SessionPlan) -> PlanItem:
+    """What is locked keeps the reason for which it was there."""
+    if not item.locked:
+        return item
+    before = next((one for one in made.items if one.step == item.step), None)
+    return item if before is None else item.model_copy(update={"why": before.why})
 
 
 def _as_kept(plan: SessionPlan) -> tuple[PlannedStep, ...]:
@@ -158,8 +176,12 @@ def _ordinary(day: Day) -> SessionPlan:
 
 
 def _with_wanted(day: Day, chosen: list[Chosen]) -> list[Chosen]:
-    """What was chosen but for what the trainer does not want, and what the trainer wants beside it."""
-    kept = [one for one in chosen if one[1].step not in unwanted(day)]
+    """What was chosen but for what the trainer does not want, and what the trainer wants beside it: what is
+    never asked, or exciting, is not chosen as well where such a thing is wanted.
+    """
+    wishes = {one.step for _, one in wanted(day)}
+    too_many = set(more_than_enough(day, [one.step for _, one in chosen if one.step not in wishes]))
+    kept = [one for one in chosen if one[1].step not in unwanted(day) | too_many]
     there = {one.step for _, one in kept}
     return kept + [one for one in wanted(day) if one[1].step not in there]
 

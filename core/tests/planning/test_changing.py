@@ -49,6 +49,14 @@ def test_what_is_locked_stays_and_the_rest_is_worked_out_around_it() -> None:
     assert [one.step for one in plan(horse(), {"without": [first.step]}).made] == named(plain)
 
 
+def test_what_is_locked_keeps_its_reason_whatever_it_is_for() -> None:
+    plain = plan(horse())
+    for one in plain.items:
+        if one.step is not None:
+            kept = item(plan(horse(), {"wanted": [{"step": one.step, "kind": one.kind}]}), one.step)
+            assert (kept.why, kept.kind, kept.locked) == (one.why, one.kind, True)
+
+
 def test_settling_stays_first_and_putting_away_last() -> None:
     made = plan(
         horse(), {"wanted": [{"step": "sideways-g.1"}, {"step": "lead.5"}], "without": named(plan(horse()))}
@@ -110,15 +118,27 @@ def test_what_is_unwise_is_said_in_a_line_and_done() -> None:
     assert unwise("hip-g.2") == ""
     assert unwise("backup-g.3") == ""
     # Something it needs is missing; the missing thing is named.
-    assert unwise("leg-yield.1").startswith("first ")
-    # After a heavy end nothing new; a second thing never asked; a second exciting one.
-    heavy: Told = (0, [ask("hip-g.2", "left", 9)], [])
-    ended = horse(heavy)
-    again = plan(ended.model_copy(), {"wanted": [{"step": "shoulder-g.1"}]}, on=str(TODAY))
-    assert item(again, "shoulder-g.1").unwise
+    assert unwise("gaps.1").startswith("first ")
+    # After a heavy end nothing new; a second thing never asked; more than the cap.
+    assert "ended on a heavy answer" in unwise("shoulder-g.1", (0, [ask("hip-g.2", "left", 9)], []))
     assert "second thing never asked" in unwise("shoulder-g.1", more=("object.1",))
     assert "more than 6 tries" in unwise("hip-g.2", asks=7)
     assert unwise("hip-g.2", asks=6) == ""
+
+
+def test_two_exciting_things_are_one_too_many() -> None:
+    record = record_with(light("canter.2", "lunge-canter.1", "lead.5", until=2))
+    for steps, warned in ((["canter.2"], False), (["canter.2", "lunge-canter.1"], True)):
+        made = plan(record, {"wanted": [{"step": step} for step in steps]}, helper=True, minutes=90)
+        assert ("second exciting thing" in item(made, "canter.2").unwise) is warned
+
+
+def test_what_is_wanted_for_the_first_time_takes_the_place_of_what_would_be_begun() -> None:
+    plain = plan(horse(), minutes=60)
+    begun = [one.step for one in plain.items if one.kind is ItemKind.NEW and one.kind_words == "new"]
+    assert begun
+    made = plan(horse(), {"wanted": [{"step": "gaps.1"}]}, minutes=60)
+    assert [one.step for one in made.items if one.kind_words == "new"] == ["gaps.1"]
 
 
 def test_after_a_bad_moment_a_wish_goes_before_the_calm_day_and_is_warned_about() -> None:
@@ -135,7 +155,7 @@ def test_after_a_bad_moment_a_wish_goes_before_the_calm_day_and_is_warned_about(
     [
         ("up-wt.1", "2024-06-01", {}, {"helper": True}, "age"),
         ("mount.1", "2018-05-01", {}, {"helper": False}, "helper"),
-        ("up-wt.2", "2018-05-01", {"flags": [{"code": "stumbles", "raised_on": str(TODAY)}]}, {}, None),
+        ("hip-g.2", "2018-05-01", {"flags": [{"code": "stumbles", "raised_on": str(TODAY)}]}, {}, None),
         ("canter.1", "2018-05-01", {"flags": [{"code": "stumbles", "raised_on": str(TODAY)}]}, {"helper": True}, "flag"),
         ("jump.1", "2018-05-01", {}, {"helper": True, "air_c": 33, "humidity_pct": 70}, "heat"),
     ],
@@ -153,6 +173,22 @@ def test_only_safety_forbids(
         assert step not in named(made)
         assert (first.step, first.reason) == (step, reason)
         assert reason in FORBIDDEN
+
+
+def test_nothing_new_is_ridden_without_the_brakes_that_it_rests_on() -> None:
+    walks = light("walk-on.2", "halt.2", "steer.1", until=2)
+    brakes = light("disengage.3", "disengage.2", "disengage.1", until=2)
+    wish = {"wanted": [{"step": "up-wt.1"}]}
+    without = plan(horse(*walks), wish, helper=True, minutes=60)
+    assert "up-wt.1" not in named(without)
+    first = without.left_out[0]
+    assert (first.step, first.reason) == ("up-wt.1", "safety")
+    assert "one-rein stop" in first.why.text
+    assert "up-wt.1" in named(plan(horse(*walks, *brakes), wish, helper=True, minutes=60))
+    # What it has been asked before goes on; on the ground nothing of it is forbidden.
+    trotted: Told = (3, [ask("up-wt.1", side) for side in BOTH], [])
+    assert "up-wt.1" in named(plan(horse(*walks, trotted), wish, helper=True, minutes=60))
+    assert "sideways-g.1" in named(plan(horse(), {"wanted": [{"step": "sideways-g.1"}]}))
 
 
 def test_under_three_years_no_wish_goes_before_the_limit_and_later_it_is_said() -> None:
