@@ -34,11 +34,11 @@ from bucephal.planning.choosing import (
 )
 from bucephal.planning.climbing import climbs_from, most_climbs, probes_from
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
-from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item, shorter
+from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item
+from bucephal.planning.fitting import within_minutes
 from bucephal.planning.goal_way import way_now
 from bucephal.planning.known import Choice
 from bucephal.planning.leaving_out import (
-    in_its_turn,
     left_out_steps,
     longer_lesson,
     more_on_easier_side,
@@ -77,26 +77,9 @@ _ORDER = (
 Chosen = tuple[ItemKind, Choice]
 Conditions = dict[str, tuple[ItemAfter, ...]]
 """By step: what must have come before it today."""
-# What is dropped first when minutes are short, and how many of it are kept; of a kind, what the goal does not
-# wait for goes first.
-_DROPPED_FIRST = (
-    (ItemKind.CHECK, 1),
-    (ItemKind.PRACTICE, 0),
-    (ItemKind.REPAIR, 1),
-    (ItemKind.ASSESS, 1),
-    (ItemKind.CHECK, 0),
-    (ItemKind.NEW, 0),
-    (ItemKind.ASSESS, 0),
-)
-_BESIDE_THE_GOAL = (ItemKind.NEW, ItemKind.PRACTICE)
-"""Dropped before anything that is on the way to it."""
 REPAIRS_WAIT = "repairs"
-REPAIRS_SHARE = 0.5
-"""Of the schooling at most; the first is never too long."""
 LEAST_MIN = 4
 """Left for something easy, however long it takes to settle [own]."""
-_SHORTENED = (ItemKind.REPAIR, ItemKind.NEW)
-"""Asked less often before they are dropped: what the session is about."""
 
 
 def plan_session(
@@ -312,24 +295,17 @@ def _compose(
     items = [*_items(day, chosen, conditions, beside)]
     loosen = loosen_item(any(item.ridden for item in items))
     settle = settle_item(day, most=_most_to_settle(day, loosen.minutes))
-    limit, _ = day.schooling_limit
-    wanted = day.request.minutes - settle.minutes - loosen.minutes
-    room = min(wanted, limit)
-    if day.whole_session_limit is not None:
-        room = min(room, day.whole_session_limit - settle.minutes - loosen.minutes)
-    items, waiting = _within_half(items, max(room, 1))
-    items, dropped = _fit(day, items, max(room, 1))
-    items = _not_without(items)
+    frame = settle.minutes + loosen.minutes
+    wanted, room = day.request.minutes - frame, _room(day, frame)
+    items, no_room = within_minutes(day, items, max(room, 1))
     items = with_warnings(day, items, nothing_new)
     ordered = [settle, *sorted(items, key=lambda item: _ORDER.index(item.kind)), loosen]
     planned = {item.step for item in ordered if item.step is not None}
-    heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
-    repaired = next((item.name for item in ordered if item.kind is ItemKind.REPAIR), "")
     out = {left.step: left for left in left_out_steps(day, planned, nothing_new)}
-    out |= {left.step: left for left in (*beside.left_out, *waiting, *dropped)}
+    out |= {left.step: left for left in (*beside.left_out, *no_room)}
     climbs = () if nothing_new is not None else tuple(climbs_from(day, ordered))
     probes = () if nothing_new is not None else tuple(probes_from(day, ordered, climbs))
-    extras = [*more_on_easier_side(heavier, repaired), *longer_lesson(day, wanted)]
+    extras = [*_more_on_easier_side(chosen, ordered), *longer_lesson(day, wanted)]
     return SessionPlan(
         on=day.on,
         kind=SessionKind.RIDDEN if any(item.ridden for item in ordered) else SessionKind.GROUND,
@@ -346,6 +322,20 @@ def _compose(
         left_out=(*out.values(), *extras),
         cautions=(*_too_long(items, room), *_cautions(day, ordered)),
     )
+
+
+def _more_on_easier_side(chosen: list[Chosen], ordered: list[PlanItem]) -> Iterator[LeftOut]:
+    heavier = next((one.heavier for kind, one in chosen if kind is ItemKind.REPAIR), None)
+    repaired = next((item.name for item in ordered if item.kind is ItemKind.REPAIR), "")
+    return more_on_easier_side(heavier, repaired)
+
+
+def _room(day: Day, frame_min: float) -> float:
+    """Minutes for schooling: what is left of the session, within the horse's limits."""
+    limit, _ = day.schooling_limit
+    room = min(day.request.minutes - frame_min, limit)
+    whole = day.whole_session_limit
+    return room if whole is None else min(room, whole - frame_min)
 
 
 def _too_long(items: list[PlanItem], room: float) -> Iterator[str]:
@@ -368,20 +358,6 @@ def _most_to_settle(day: Day, loosen_min: float) -> int:
     return max(min(whole // 2, int(whole - loosen_min - LEAST_MIN)), 1)
 
 
-def _within_half(items: list[PlanItem], room: float) -> tuple[list[PlanItem], list[LeftOut]]:
-    """Repairs take at most half of the schooling; what does not fit is named, with its turn."""
-    kept, waiting, taken = list[PlanItem](), list[LeftOut](), 0.0
-    to_repair = [item for item in items if item.kind is ItemKind.REPAIR]
-    for item in items:
-        is_repair = item.kind is ItemKind.REPAIR
-        if is_repair and not item.locked and taken and taken + item.minutes > room * REPAIRS_SHARE:
-            waiting.append(in_its_turn(item, to_repair.index(item) + 1, len(to_repair)))
-            continue
-        taken += item.minutes if is_repair else 0
-        kept.append(item)
-    return kept, waiting
-
-
 def _with_climbs(items: list[PlanItem], climbs: tuple[Climb, ...]) -> tuple[PlanItem, ...]:
     """The items, each with the stages that may follow it told where it says when it is done."""
     above = {climb.after: climb.item for climb in climbs}
@@ -394,57 +370,6 @@ def _with_climb(item: PlanItem, above: dict[str, PlanItem]) -> PlanItem:
         stages.append(above[at].stage)
         at = above[at].id
     return item.model_copy(update={"done_when": words.then_up(item.done_when, stages)}) if stages else item
-
-
-def _fit(day: Day, items: list[PlanItem], room: float) -> tuple[list[PlanItem], list[LeftOut]]:
-    """Drops what matters least until the minutes fit."""
-    kept, dropped = list(items), []
-    while sum(item.minutes for item in kept) > room:
-        victim = _least_needed([item for item in kept if not item.locked], way_now(day))
-        if victim is None and day.whole_session_limit is not None and kept:
-            victim = kept[-1]  # under three years no wish goes before the limit
-        if victim is None:
-            break
-        smaller = shorter(day, victim) if victim.kind in _SHORTENED else None
-        if smaller is not None:
-            kept[kept.index(victim)] = smaller
-            continue
-        kept.remove(victim)
-        left = room - sum(item.minutes for item in kept)
-        assert victim.step is not None
-        name = day.catalogue.full_name(victim.step)
-        dropped.append(no_time(victim.step, name, victim.minutes, left))
-    return kept, dropped
-
-
-def _least_needed(items: list[PlanItem], way: frozenset[str]) -> PlanItem | None:
-    beside = [item for item in items if way and item.step not in way and item.kind in _BESIDE_THE_GOAL]
-    if beside and any(item.step in way and item.kind in _BESIDE_THE_GOAL for item in items):
-        return beside[-1]
-    for kind, kept in _DROPPED_FIRST:
-        of_kind = [item for item in items if item.kind is kind]
-        if kind is ItemKind.PRACTICE and (opened := [one for one in items if _is_opened(one)]):
-            return opened[-1]
-        if len(of_kind) > kept:
-            return min(of_kind, key=lambda item: (item.step in way, -of_kind.index(item)))
-    return None
-
-
-def _is_opened(item: PlanItem) -> bool:
-    """Begun today only if something before it comes: that comes before it in need of time as well."""
-    return item.kind is ItemKind.NEW and bool(item.after)
-
-
-def _not_without(items: list[PlanItem]) -> list[PlanItem]:
-    """What waits for something that found no time today goes with it; what is wanted waits for nothing."""
-    there = {item.id for item in items}
-    items = [
-        item.model_copy(update={"after": tuple(one for one in item.after if one.item in there)})
-        if item.locked else item
-        for item in items
-    ]  # fmt: skip
-    kept = [item for item in items if all(one.item in there for one in item.after)]
-    return kept if len(kept) == len(items) else _not_without(kept)
 
 
 def _headline(day: Day, items: list[PlanItem]) -> str:
