@@ -57,7 +57,8 @@ def test_a_bad_wish_is_refused_by_name(query: str, path: str, client: Client, ho
 
 
 def changed(client: Client, horse: Horse, place: str, **changes: Any) -> Any:
-    return client.get(f"/api/horses/{horse.pk}/{place}", {"minutes": 45, "changes": json.dumps(changes)})
+    query: dict[str, str] = {"minutes": "45", "changes": json.dumps(changes)}
+    return client.get(f"/api/horses/{horse.pk}/{place}", query)
 
 
 def test_a_changed_plan_is_worked_out_anew_and_packed_as_it_is(client: Client, horse: Horse) -> None:
