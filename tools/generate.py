@@ -250,6 +250,7 @@ def sample_answers() -> str:
         "arrival": arrival(Standing(came, catalogue, on)),
         "arrivalPlaced": arrival(Standing(placed, catalogue, on)),
         "yard": yard_page(YardDefaults(), catalogue),
+        "weather": {"on": str(on), "air_c": 9.5, "humidity_pct": 71, "wind_ms": 8.4, "simulated": True},
         "exercise": {"exercise": steer, "next_number": next_number(steer), "clock_s": None},
         "profile": {
             "id": record.horse.id,

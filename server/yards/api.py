@@ -11,9 +11,11 @@ from bucephal.ladder import OwnExercise
 from bucephal.pages import YardPage, yard_page
 from bucephal.record import YardDefaults
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Router, Schema
 
 from yards import services
+from yards.weather import STATION, WeatherReading
 
 router = Router(tags=["yards"])
 _Sent = TypeVar("_Sent")
@@ -56,6 +58,12 @@ class ExerciseSheet(Schema):
 def get_yard(request: HttpRequest) -> YardPage:
     yard = yard_of(request)
     return yard_page(services.defaults_of(yard), services.yards_catalogue(yard))
+
+
+@router.get("/yard/weather", response=WeatherReading)
+def get_weather(request: HttpRequest) -> WeatherReading:
+    yard_of(request)
+    return STATION.reading(timezone.localdate())
 
 
 @router.put("/yard/school", response=YardPage)

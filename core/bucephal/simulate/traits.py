@@ -113,12 +113,17 @@ class Weather:
     wind: float = 0.0
     insects: bool = False
 
+    @property
+    def wind_ms(self) -> float:
+        """Metres a second."""
+        return self.wind * _STRONGEST_WIND_MS
+
     def conditions(self) -> Conditions:
         """As a trainer would note it."""
         return Conditions(
             air_c=round(self.air_c, 1),
             humidity_pct=round(self.humidity_pct),
-            wind=round(self.wind * _STRONGEST_WIND_MS, 1),
+            wind=round(self.wind_ms, 1),
             insects=self.insects,
         )
 

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import json
+from datetime import date, timedelta
 from typing import Any
 
 import pytest
 from accounts.models import Yard
+from bucephal.planning.day import STRONG_WIND_MS
 from django.test import Client
 from horses.models import Horse
 from horses.services import record_of
 from plans.models import Derived
+from yards.weather import SimulatedStation
 
 pytestmark = pytest.mark.django_db
 
@@ -157,3 +160,22 @@ def test_what_a_yard_cannot_agree_on_is_refused(
     answer = put(client, f"/api/yard/{path}", body)
     assert answer.status_code == 422
     assert named in [one["path"] for one in answer.json()["errors"]]
+
+
+def test_the_simulated_station_reads_a_day_that_a_plan_takes_as_it_is(client: Client, horse: Horse) -> None:
+    reading = client.get("/api/yard/weather").json()
+    assert reading["simulated"] is True
+    assert client.get("/api/yard/weather").json() == reading
+    query = "&".join(f"{name}={reading[name]}" for name in ("air_c", "humidity_pct", "wind_ms"))
+    assert client.get(f"/api/horses/{horse.pk}/plan?{query}").status_code == 200
+    assert Client().get("/api/yard/weather").status_code == 401
+
+
+def test_the_weather_of_a_year_is_that_of_a_mild_coast() -> None:
+    days = [SimulatedStation().reading(date(2026, 1, 1) + timedelta(days=n)) for n in range(365)]
+    summer = [one.air_c for one in days if one.on.month in (6, 7, 8)]
+    winter = [one.air_c for one in days if one.on.month in (12, 1, 2)]
+    assert 14 < sum(summer) / len(summer) < 20
+    assert 1 < sum(winter) / len(winter) < 9
+    assert all(0 <= one.humidity_pct <= 100 and one.wind_ms >= 0 for one in days)
+    assert 0.02 < sum(one.wind_ms >= STRONG_WIND_MS for one in days) / len(days) < 0.4

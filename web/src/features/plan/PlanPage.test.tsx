@@ -138,6 +138,23 @@ describe("the plan", () => {
     });
   });
 
+  it("takes the weather from the station, and lets it be typed over", async () => {
+    const { asked } = await renderAt(AT);
+    await knots();
+    await userEvent.click(screen.getByRole("button", { name: "From the weather station" }));
+    const { air_c, wind_ms } = sample.weather;
+    await waitFor(() => {
+      const last = asked.findLast((one) => one.startsWith(API) && one.includes("wind_ms="));
+      expect(last).toContain(`air_c=${air_c}`);
+      expect(last).toContain(`wind_ms=${wind_ms}`);
+    });
+    const air = screen.getByLabelText("Air, °C");
+    expect(air).toHaveValue(air_c);
+    await userEvent.clear(air);
+    await userEvent.type(air, "31{Enter}");
+    await waitFor(() => expect(asked.some((one) => one.includes("air_c=31"))).toBe(true));
+  });
+
   it("keeps what was typed when it cannot be, and says why", async () => {
     await renderAt(AT, {
       [API]: (request: Request) =>

@@ -1,7 +1,4 @@
 import Button from "@mui/material/Button";
-import FormControlLabel from "@mui/material/FormControlLabel";
-import Switch from "@mui/material/Switch";
-import TextField from "@mui/material/TextField";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
@@ -18,6 +15,7 @@ import { arranged, changesOf, type PlanAction, type PlanDraft } from "./planDraf
 import { wishesOf } from "./planWishes";
 import { StepPicker } from "./StepPicker";
 import { usePlanDraft } from "./usePlanDraft";
+import { WishesForm } from "./WishesForm";
 
 export default function PlanPage() {
   const { horse = "" } = useParams();
@@ -32,10 +30,12 @@ export default function PlanPage() {
   });
   const shown = useLastShown(horse, plan.data);
   usePackOf(horse, wishes, changes !== undefined && plan.isSuccess && !plan.isPlaceholderData);
-  const change = (name: string, value: string) => {
+  const change = (wished: Record<string, string>) => {
     const next = new URLSearchParams(search);
-    if (value === "") next.delete(name);
-    else next.set(name, value);
+    for (const [name, value] of Object.entries(wished)) {
+      if (value === "") next.delete(name);
+      else next.set(name, value);
+    }
     setSearch(next, { replace: true });
   };
   return (
@@ -208,47 +208,6 @@ function Beside({ horse, page, isEmpty, search }: BesideProps) {
         ))}
         <p className={styles.disclaimer}>{page.disclaimer}</p>
       </section>
-    </div>
-  );
-}
-
-interface WishesProps {
-  search: URLSearchParams;
-  onChange: (name: string, value: string) => void;
-  usual: number | undefined;
-}
-
-function WishesForm({ search, onChange, usual }: WishesProps) {
-  const number = (name: keyof PlanWishes, label: string, placeholder = "") => (
-    <TextField
-      label={label}
-      type="number"
-      size="small"
-      className={styles.number ?? ""}
-      defaultValue={search.get(name) ?? ""}
-      placeholder={placeholder}
-      slotProps={{ inputLabel: { shrink: true } }}
-      onBlur={(event) => onChange(name, event.target.value)}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") onChange(name, (event.target as HTMLInputElement).value);
-      }}
-    />
-  );
-  return (
-    <div className={`${styles.wishes} no-print`}>
-      {number("minutes", text.plan.minutes, usual === undefined ? "" : String(usual))}
-      <FormControlLabel
-        control={
-          <Switch
-            checked={search.get("helper") === "1"}
-            onChange={(_, checked) => onChange("helper", checked ? "1" : "")}
-          />
-        }
-        label={text.plan.helper}
-      />
-      {number("air_c", text.plan.air)}
-      {number("humidity_pct", text.plan.humidity)}
-      {number("wind_ms", text.plan.wind)}
     </div>
   );
 }

@@ -20,6 +20,7 @@ import type {
   StepGuide,
   TapeWeight,
   TodayPlan,
+  WeatherReading,
   YardView,
 } from "./types";
 
@@ -69,6 +70,11 @@ export const todayQuery = (helper: boolean) =>
     queryKey: ["today", helper],
     queryFn: () => unwrap<TodayPlan>(client.GET("/api/today", { params: { query: { helper } } })),
   });
+
+export const weatherQuery = queryOptions({
+  queryKey: ["weather"],
+  queryFn: () => unwrap<WeatherReading>(client.GET("/api/yard/weather")),
+});
 
 export const planQuery = (horse: string, wishes: PlanWishes) =>
   queryOptions({

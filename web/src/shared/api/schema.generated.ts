@@ -561,6 +561,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yard/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Weather */
+        get: operations["yards_api_get_weather"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yard/school": {
         parameters: {
             query?: never;
@@ -3946,6 +3963,28 @@ export interface components {
             faults_count_as: components["schemas"]["FaultChoice"][];
         };
         /**
+         * WeatherReading
+         * @description A day outside, as it is typed into a plan.
+         */
+        WeatherReading: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Air C */
+            air_c: number;
+            /** Humidity Pct */
+            humidity_pct: number;
+            /** Wind Ms */
+            wind_ms: number;
+            /**
+             * Simulated
+             * @description No real station is there: it is invented, and says so.
+             */
+            simulated: boolean;
+        };
+        /**
          * SchoolChoice
          * @description An option for each question that the yard answers; the others are as they ship.
          */
@@ -5003,6 +5042,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YardPage"];
+                };
+            };
+        };
+    };
+    yards_api_get_weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherReading"];
                 };
             };
         };

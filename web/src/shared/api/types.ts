@@ -13,6 +13,7 @@ export type TodayPlan = Schemas["TodayPlan"];
 export type TodayRow = Schemas["TodayRow"];
 export type SessionPlan = Schemas["SessionPlan"];
 export type PlanItem = Schemas["PlanItem"];
+export type WeatherReading = Schemas["WeatherReading"];
 export type PlannedStep = Schemas["PlannedStep"];
 export type WantedItem = Schemas["WantedItem"];
 export type LeftOut = Schemas["LeftOut"];

@@ -26,6 +26,7 @@ const USUAL: Answers = {
   [`/api/horses/${HORSE}/look`]: sample.look,
   [`/api/horses/${HORSE}/profile`]: sample.profile,
   "/api/yard": sample.yard,
+  "/api/yard/weather": sample.weather,
   "/api/yard/exercises/steer": sample.exercise,
   [`/api/horses/${HORSE}/sessions`]: sample.sessions,
   [`/api/horses/${HORSE}/sessions/${sample.debrief.id}`]: sample.debrief,

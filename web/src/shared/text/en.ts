@@ -125,6 +125,8 @@ export const text = {
     air: "Air, °C",
     humidity: "Humidity, %",
     wind: "Wind, m/s",
+    station: "From the weather station",
+    simulated: "a simulated one: type what it is like instead",
     whyNot: "Why not …",
     mind: "Mind",
     more: (n: number) => `${n} more`,

@@ -1,0 +1,73 @@
+// The day that is planned for: minutes, helper, and the weather, typed or from the yard's station.
+import Button from "@mui/material/Button";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Switch from "@mui/material/Switch";
+import TextField from "@mui/material/TextField";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { type PlanWishes, weatherQuery } from "../../shared/api/queries";
+import { text } from "../../shared/text/en";
+import styles from "./PlanPage.module.css";
+
+interface Props {
+  search: URLSearchParams;
+  onChange: (wished: Record<string, string>) => void;
+  usual: number | undefined;
+}
+
+export function WishesForm({ search, onChange, usual }: Props) {
+  // Fields keep what is being typed; what the station says is written into them anew.
+  const [written, setWritten] = useState(0);
+  const weather = useQuery(weatherQuery);
+  const number = (name: keyof PlanWishes, label: string, placeholder = "") => (
+    <TextField
+      key={`${name}:${written}`}
+      label={label}
+      type="number"
+      size="small"
+      className={styles.number ?? ""}
+      defaultValue={search.get(name) ?? ""}
+      placeholder={placeholder}
+      slotProps={{ inputLabel: { shrink: true } }}
+      onBlur={(event) => onChange({ [name]: event.target.value })}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") onChange({ [name]: (event.target as HTMLInputElement).value });
+      }}
+    />
+  );
+  const fromStation = () => {
+    if (!weather.data) return;
+    const { air_c, humidity_pct, wind_ms } = weather.data;
+    onChange({
+      air_c: String(air_c),
+      humidity_pct: String(humidity_pct),
+      wind_ms: String(wind_ms),
+    });
+    setWritten(written + 1);
+  };
+  return (
+    <div className={`${styles.wishes} no-print`}>
+      {number("minutes", text.plan.minutes, usual === undefined ? "" : String(usual))}
+      <FormControlLabel
+        control={
+          <Switch
+            checked={search.get("helper") === "1"}
+            onChange={(_, checked) => onChange({ helper: checked ? "1" : "" })}
+          />
+        }
+        label={text.plan.helper}
+      />
+      {number("air_c", text.plan.air)}
+      {number("humidity_pct", text.plan.humidity)}
+      {number("wind_ms", text.plan.wind)}
+      <Button
+        size="small"
+        disabled={!weather.data}
+        title={weather.data?.simulated ? text.plan.simulated : ""}
+        onClick={fromStation}
+      >
+        {text.plan.station}
+      </Button>
+    </div>
+  );
+}
