@@ -81,4 +81,6 @@ def _work(standing: Standing) -> str:
     ]
     phases = list(catalogue.phases)
     index = max((phases.index(catalogue.exercise(step).phase) for step in asked), default=None)
-    return words.NOT_BEGUN if index is None else catalogue.phases[phases[index]].lower()
+    if index is None:
+        return words.NOT_BEGUN
+    return words.at_work(phases[index], catalogue.phases[phases[index]])

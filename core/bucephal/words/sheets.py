@@ -9,6 +9,8 @@ from bucephal.words.figures import CANNOT_TELL, per_week, surely, whole, whole_l
 from bucephal.words.plain import after_comma, upper_first
 
 NOT_BEGUN = "not begun"
+_AT_WORK = {"P3": "getting ready to ride"}
+"""Where the name of a phase would say too much: who works in it was not sat on yet."""
 NO_SIDE_HEAVIER = "No side is shown to be heavier than the other."
 NOT_TIMED = "Not timed yet: mark the first stretch in the ring."
 LIMITS = (
@@ -87,3 +89,8 @@ def named_side(name: str, side: Side) -> str:
 
 def sessions_and_rides(sessions: int, rides: int) -> str:
     return f"{sessions} sessions, ride {rides}"
+
+
+def at_work(phase: str, title: str) -> str:
+    """What a horse is at, by the phase it works in and that phase's name."""
+    return _AT_WORK.get(phase, title.lower())

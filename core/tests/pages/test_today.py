@@ -9,11 +9,12 @@ from collections.abc import Callable
 from datetime import date, timedelta
 
 import pytest
-from bucephal.ladder import Catalogue
+from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.pages import WorkedDays, horse_facts, plan_today
 from bucephal.planning import ItemKind, PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
+from tests.telling import TODAY, good, record_with, sides_of
 
 
 @pytest.mark.parametrize(
@@ -120,3 +121,14 @@ def test_the_reason_beside_the_name_is_the_one_that_matters_most(
     horse = worked(flagged, catalogue, today)
     assert [item.kind for item in horse.plan.items if item.kind is ItemKind.CHECK]
     assert plan_today([horse], today).rows[0].why == "a flag waits to be cleared: tense work"
+
+
+def test_a_horse_that_was_never_sat_on_is_not_called_ready_to_ride() -> None:
+    catalogue = load_catalogue()
+    for steps, work in (
+        (("bridle.1",), "getting ready to ride"),
+        (("hip-g.1",), "groundwork"),
+        ((), "not begun"),
+    ):
+        told = [(2, [good(step, side) for step in steps for side in sides_of(step)], [])] if steps else []
+        assert horse_facts(Standing(record_with(told), catalogue, TODAY)).work == work
