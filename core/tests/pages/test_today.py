@@ -14,7 +14,7 @@ from bucephal.pages import WorkedDays, horse_facts, plan_today
 from bucephal.planning import ItemKind, PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
-from tests.telling import TODAY, good, record_with, sides_of
+from tests.telling import TODAY, Told, good, record_with, sides_of
 
 
 @pytest.mark.parametrize(
@@ -130,5 +130,7 @@ def test_a_horse_that_was_never_sat_on_is_not_called_ready_to_ride() -> None:
         (("hip-g.1",), "groundwork"),
         ((), "not begun"),
     ):
-        told = [(2, [good(step, side) for step in steps for side in sides_of(step)], [])] if steps else []
+        told: list[Told] = (
+            [(2, [good(step, side) for step in steps for side in sides_of(step)], [])] if steps else []
+        )
         assert horse_facts(Standing(record_with(told), catalogue, TODAY)).work == work

@@ -93,7 +93,7 @@ function Tools({ item, isOpen, onOpen, act }: ToolsProps) {
           aria-label={text.plan.lockName(knotName(item))}
           onClick={lock}
         >
-          {item.locked ? text.plan.locked : text.plan.lock}
+          {text.plan.lock}
         </Button>
       )}
       <Button

@@ -141,7 +141,6 @@ export const text = {
     moveName: (name: string, where: string) => `Move ${name} ${where}`,
     dropped: "Dropped for today",
     lock: "Lock",
-    locked: "Locked",
     lockName: (name: string) => `Lock ${name}: the rest is worked out around it`,
     change: "Change",
     changeName: (name: string) => `Change ${name}`,
