@@ -8,7 +8,6 @@ from selenium.webdriver.chrome.webdriver import WebDriver
 from e2e.browser import PHONE, set_offline, set_size
 from e2e.conftest import Places, Server
 
-STAGE_BEGUN, STAGE_ABOVE = "from seat and breath", "within two steps"
 SMALL = ((390, 664), (360, 640), PHONE)
 
 
@@ -69,19 +68,27 @@ def test_a_fault_is_said_in_words_and_can_be_added_to_the_answer_just_given(
 
 def test_a_stage_up_at_once_where_it_came_light(ringside: Places, server: Server) -> None:
     ring = ringside.ring
-    ring.go_to("Halt", STAGE_BEGUN)
-    for _ in range(3):
-        ring.tap(1)
+    plan = ring.told(f"/api/horses/{server.horses['Quill']}/plan")["plan"]
+    climb = plan["climbs"][0]
+    (begun,) = (item for item in plan["items"] if item["id"] == climb["after"])
+    above = climb["item"]
+    ring.go_to(begun["name"], begun["stage"])
+    for dose in begun["sides"]:
+        if dose is not begun["sides"][0]:
+            assert ring.advice() == "change-side"
+            ring.see("[data-advice] button[class*=action]").click()
+        for _ in range(dose["asks"]):
+            ring.tap(1)
     assert ring.advice() == "go-up"
-    assert STAGE_ABOVE in ring.said()
+    assert above["stage"] in ring.said()
     ring.button("Up a stage").click()
-    ring.wait().until(lambda _: STAGE_ABOVE in ring.see("main section").text)
+    ring.wait().until(lambda _: above["stage"] in ring.see("main section").text)
     ring.tap(1)
     ring.wait_until_saved()
-    assert server.steps()[-2:] == ["halt.3", "halt.4"]
+    assert server.steps()[-2:] == [begun["step"], above["step"]]
     for _ in range(2):  # the answer above, and the one that let it follow
         ring.button("Undo").click()
-    ring.wait().until(lambda _: STAGE_BEGUN in ring.see("main section").text)
+    ring.wait().until(lambda _: begun["stage"] in ring.see("main section").text)
     ring.tap(1)
     assert ring.advice() == "go-up"
 
@@ -104,6 +111,9 @@ def test_two_stumbles_with_no_signal_take_the_harder_knots_away(
     ringside: Places, driver: WebDriver, server: Server
 ) -> None:
     ring, flags, today = ringside.ring, ringside.flags, ringside.today
+    plan = ring.told(f"/api/horses/{server.horses['Quill']}/plan")["plan"]
+    new = [item["stage"] for item in plan["items"] if item["kind"] == "new"]
+    assert new
     ring.to_wedge()
     set_offline(driver, True)
     for number in range(2):
@@ -117,7 +127,8 @@ def test_two_stumbles_with_no_signal_take_the_harder_knots_away(
     while not ring.is_last():
         ring.next()
         passed.append(ring.see("main section").text)
-    assert not any(STAGE_BEGUN in words for words in passed)  # what was new today is left out
+    # What was new today is left out.
+    assert not any(stage in words for words in passed for stage in new)
     set_offline(driver, False)
     ring.finish()
     today.open("/")
