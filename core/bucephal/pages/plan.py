@@ -5,7 +5,14 @@ from __future__ import annotations
 from pydantic import Field
 
 from bucephal.pages.facts import HorseFacts
-from bucephal.planning import PlanChanges, SessionPlan
+from bucephal.planning import (
+    FEWEST_ASKS,
+    MOST_ASKS,
+    WANTED_AS,
+    ItemKind,
+    PlanChanges,
+    SessionPlan,
+)
 from bucephal.record import FrozenModel, SessionKind
 from bucephal.words import plans as words
 
@@ -17,6 +24,8 @@ class PlanPage(FrozenModel):
     assessing: str | None = Field(description="Said of a horse that has just come.")
     disclaimer: str
     changes: PlanChanges = Field(description="The trainer's, that it was worked out around.")
+    changeable: tuple[ItemKind, ...] = Field(description="Items of which side and asks may be changed.")
+    asks_range: tuple[int, int] = Field(description="Fewest and most asks a side that may be wanted.")
 
 
 def plan_page(facts: HorseFacts, plan: SessionPlan, changes: PlanChanges) -> PlanPage:
@@ -27,4 +36,6 @@ def plan_page(facts: HorseFacts, plan: SessionPlan, changes: PlanChanges) -> Pla
         assessing=words.JUST_COME if plan.kind is SessionKind.ASSESSMENT else None,
         disclaimer=words.ADVICE_NOT_ORDERS,
         changes=changes,
+        changeable=WANTED_AS,
+        asks_range=(FEWEST_ASKS, MOST_ASKS),
     )

@@ -24,7 +24,7 @@ from bucephal.words import plans as words
 FORBIDDEN = ("age", "flag", "heat", "helper", "archived")
 """Obstacles that no wish goes before: those of safety."""
 SAFETY = "safety"
-_WANTED_AS = (ItemKind.CHECK, ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.EASY_YES)
+WANTED_AS = (ItemKind.CHECK, ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.EASY_YES)
 
 
 def plan_request(raw: Mapping[str, Any], catalogue: Catalogue) -> PlanRequest:
@@ -56,8 +56,8 @@ def _wanted_problems(path: str, one: Mapping[str, Any], catalogue: Catalogue) ->
     sides = [name.value for name in catalogue.exercise(step).side_names]
     if side in list(Side) and side not in sides:
         yield Problem(f"{path}.first_side", side, f"{step} has no such side", " or ".join(sides))
-    if kind in list(ItemKind) and kind not in _WANTED_AS:
-        yield Problem(f"{path}.kind", kind, "is not the trainer's to choose", ", ".join(_WANTED_AS))
+    if kind in list(ItemKind) and kind not in WANTED_AS:
+        yield Problem(f"{path}.kind", kind, "is not the trainer's to choose", ", ".join(WANTED_AS))
 
 
 @worked_out_once

@@ -43,12 +43,18 @@ class ItemKind(StrEnum):
     LOOSEN = "loosen"
 
 
+FEWEST_ASKS, MOST_ASKS = 1, 10
+"""A side, that a trainer may want."""
+
+
 class WantedItem(FrozenModel):
     """A step that the trainer wants in the session: locked as it is, changed, or added."""
 
     step: StepId
     kind: ItemKind | None = Field(None, description="What it is for; null: as the horse stands in it.")
-    asks: Annotated[int, Field(ge=1, le=10)] | None = Field(None, description="A side; null: as planned.")
+    asks: Annotated[int, Field(ge=FEWEST_ASKS, le=MOST_ASKS)] | None = Field(
+        None, description="A side; null: as planned."
+    )
     first_side: Side | None = None
 
 

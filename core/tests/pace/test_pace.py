@@ -150,3 +150,11 @@ def test_what_is_counted() -> None:
     page = pace_page(Pace(4, 1, (row,)), "How.")
     assert "wanted 6 / 12" in page
     assert f"| **{OWN}** | 8 / – | 38% | 0.06 (0.03) | 0.7 | 25% | 0 |" in page
+
+
+def test_every_horse_is_watched_six_weeks_and_a_yearling_s_lesson_is_shorter(catalogue: Catalogue) -> None:
+    yearling = work(YEARLING, "always the next stage", 5, 1, catalogue)
+    grown = work(KIND["from racing"], "always the next stage", 5, 1, catalogue)
+    assert min(yearling.sessions, grown.sessions) >= 24
+    # In a quarter of an hour with settling and putting away in it, two thirds of the tries.
+    assert yearling.asks / yearling.sessions <= 16 < grown.asks / grown.sessions <= 24

@@ -6,22 +6,24 @@ import type { PlanItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import styles from "./KnotChange.module.css";
 import { knotName } from "./knotName";
-import { FEWEST_ASKS, MOST_ASKS, type PlanAction } from "./planDraft";
+import type { PlanAction } from "./planDraft";
 
 interface Props {
   item: PlanItem;
+  /** Fewest and most asks a side; null: of this knot nothing but its place may be changed. */
+  asksRange: [number, number] | null;
   /** Ids of the knots as they are shown. */
   shown: string[];
   act: (action: PlanAction) => void;
   onSwap: (item: PlanItem) => void;
 }
 
-export function KnotChange({ item, shown, act, onSwap }: Props) {
+export function KnotChange({ item, asksRange, shown, act, onSwap }: Props) {
   const name = knotName(item);
   const move = (by: -1 | 1) => act({ type: "move", id: item.id, by, shown });
   return (
     <div className={`${styles.change} no-print`} data-change>
-      {item.kind === "assess" ? null : <Dose item={item} act={act} />}
+      {asksRange ? <Dose item={item} range={asksRange} act={act} /> : null}
       <div className={styles.row}>
         <Button
           size="small"
@@ -52,7 +54,13 @@ export function KnotChange({ item, shown, act, onSwap }: Props) {
   );
 }
 
-function Dose({ item, act }: { item: PlanItem; act: (action: PlanAction) => void }) {
+interface DoseProps {
+  item: PlanItem;
+  range: [number, number];
+  act: (action: PlanAction) => void;
+}
+
+function Dose({ item, range: [fewest, most], act }: DoseProps) {
   const asks = item.sides[0]?.asks ?? 1;
   const name = knotName(item);
   const change = (by: number) => act({ type: "asks", item, asks: asks + by });
@@ -79,7 +87,7 @@ function Dose({ item, act }: { item: PlanItem; act: (action: PlanAction) => void
       <Button
         size="small"
         aria-label={text.plan.fewerAsks(name)}
-        disabled={asks <= FEWEST_ASKS}
+        disabled={asks <= fewest}
         onClick={() => change(-1)}
       >
         −
@@ -88,7 +96,7 @@ function Dose({ item, act }: { item: PlanItem; act: (action: PlanAction) => void
       <Button
         size="small"
         aria-label={text.plan.moreAsks(name)}
-        disabled={asks >= MOST_ASKS}
+        disabled={asks >= most}
         onClick={() => change(1)}
       >
         +

@@ -108,7 +108,7 @@ function PlanView({ horse, page, draft, act, search }: ViewProps) {
           {items.length === 0 ? (
             <Empty>{text.plan.empty}</Empty>
           ) : (
-            <PlanRope horse={horse} items={items} act={act} onSwap={setPicking} />
+            <PlanRope horse={horse} page={page} items={items} act={act} onSwap={setPicking} />
           )}
           <div className={`${styles.adding} no-print`}>
             <Button variant="outlined" onClick={() => setPicking("new")}>

@@ -2,7 +2,7 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { PlanItem } from "../../shared/api/types";
+import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { RopeKnot, RopeStrand } from "../../shared/drawing/RopeKnot";
 import { text } from "../../shared/text/en";
 import { KnotChange } from "./KnotChange";
@@ -12,14 +12,16 @@ import type { PlanAction } from "./planDraft";
 
 interface Props {
   horse: string;
+  page: Pick<Plan, "changeable" | "asks_range">;
   items: PlanItem[];
   act: (action: PlanAction) => void;
   onSwap: (item: PlanItem) => void;
 }
 
-export function PlanRope({ horse, items, act, onSwap }: Props) {
+export function PlanRope({ horse, page, items, act, onSwap }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   const shown = items.map((item) => item.id);
+  const isChangeable = (item: PlanItem) => page.changeable.includes(item.kind);
   return (
     <div className={styles.stage}>
       <RopeStrand />
@@ -50,7 +52,13 @@ export function PlanRope({ horse, items, act, onSwap }: Props) {
                 </p>
               ) : null}
               {open === item.id ? (
-                <KnotChange item={item} shown={shown} act={act} onSwap={onSwap} />
+                <KnotChange
+                  asksRange={isChangeable(item) ? page.asks_range : null}
+                  item={item}
+                  shown={shown}
+                  act={act}
+                  onSwap={onSwap}
+                />
               ) : null}
               <Details horse={horse} item={item} />
             </div>
@@ -59,6 +67,7 @@ export function PlanRope({ horse, items, act, onSwap }: Props) {
               {item.step ? (
                 <Tools
                   item={item}
+                  isChangeable={isChangeable(item)}
                   isOpen={open === item.id}
                   onOpen={() => setOpen(open === item.id ? null : item.id)}
                   act={act}
@@ -74,18 +83,19 @@ export function PlanRope({ horse, items, act, onSwap }: Props) {
 
 interface ToolsProps {
   item: PlanItem;
+  isChangeable: boolean;
   isOpen: boolean;
   onOpen: () => void;
   act: (action: PlanAction) => void;
 }
 
 /** What keeps a knot as it is, and what opens its changes. */
-function Tools({ item, isOpen, onOpen, act }: ToolsProps) {
+function Tools({ item, isChangeable, isOpen, onOpen, act }: ToolsProps) {
   const { step } = item;
   const lock = () => act(item.locked && step ? { type: "unlock", step } : { type: "lock", item });
   return (
     <div className={`${styles.tools} no-print`}>
-      {item.kind === "assess" ? null : (
+      {isChangeable ? (
         <Button
           size="small"
           variant={item.locked ? "contained" : "text"}
@@ -95,7 +105,7 @@ function Tools({ item, isOpen, onOpen, act }: ToolsProps) {
         >
           {text.plan.lock}
         </Button>
-      )}
+      ) : null}
       <Button
         size="small"
         aria-expanded={isOpen}

@@ -41,9 +41,10 @@ describe("the trainer's changes to a plan", () => {
     expect(asked(changed).wanted).toEqual([
       { step: "a.1", kind: "new", first_side: "right", asks: 5 },
     ]);
-    const most = planReducer(changed, { type: "asks", item: a, asks: 40 });
-    expect(asked(most).wanted[0].asks).toBe(10);
-    expect(asked(planReducer(most, { type: "asks", item: a, asks: 0 })).wanted[0].asks).toBe(1);
+    const fewer = planReducer(changed, { type: "asks", item: a, asks: 4 });
+    expect(asked(fewer).wanted).toEqual([
+      { step: "a.1", kind: "new", first_side: "right", asks: 4 },
+    ]);
   });
 
   it("adds, and swaps: one goes and the other comes; an easy yes stays one", () => {

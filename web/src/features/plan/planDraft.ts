@@ -29,8 +29,6 @@ export type PlanAction =
   | { type: "move"; id: string; by: -1 | 1; shown: string[] };
 
 export const planDraftKey = (horse: string) => `plan:${horse}`;
-export const FEWEST_ASKS = 1;
-export const MOST_ASKS = 10;
 
 export function emptyPlanDraft(on: string): PlanDraft {
   return { on, wanted: [], without: [], order: [] };
@@ -50,9 +48,7 @@ export function planReducer(draft: PlanDraft, action: PlanAction): PlanDraft {
     case "first-side":
       return wanting(draft, action.item, { first_side: action.side });
     case "asks":
-      return wanting(draft, action.item, {
-        asks: Math.min(Math.max(action.asks, FEWEST_ASKS), MOST_ASKS),
-      });
+      return wanting(draft, action.item, { asks: action.asks });
     case "add":
       return withStep(draft, { step: action.step });
     case "swap": {

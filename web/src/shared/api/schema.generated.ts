@@ -1479,6 +1479,19 @@ export interface components {
             disclaimer: string;
             /** @description The trainer's, that it was worked out around. */
             changes: components["schemas"]["PlanChanges"];
+            /**
+             * Changeable
+             * @description Items of which side and asks may be changed.
+             */
+            changeable: components["schemas"]["ItemKind"][];
+            /**
+             * Asks Range
+             * @description Fewest and most asks a side that may be wanted.
+             */
+            asks_range: [
+                number,
+                number
+            ];
         };
         /**
          * PlannedStep
