@@ -13,9 +13,11 @@ from bucephal.pages.welfare import HorseWelfare
 from bucephal.planning import SessionPlan
 from bucephal.progress import TrackEstimate
 from bucephal.words.ages import age_text
+from bucephal.words.bodies import HEAT
+from bucephal.words.bodies import heat as heat_words
 from bucephal.words.flags import NONE_YET, raised
 from bucephal.words.plain import after_comma
-from bucephal.words.plans import heat, minutes
+from bucephal.words.plans import minutes
 
 
 @singledispatch
@@ -65,6 +67,7 @@ def _plan(found: SessionPlan) -> Iterator[str]:
     for left in found.left_out:
         yield f"- {left.name}"
         yield f"  {left.why.text}"
+    yield from (f"{line.name}: {line.words}" for line in found.body)
     yield from found.cautions
 
 
@@ -91,7 +94,7 @@ def _placed(steps: Sequence[tuple[str, str]]) -> Iterator[str]:
 def _welfare(found: HorseWelfare) -> Iterator[str]:
     yield age_text(found.age_months)
     if found.heat is not None:
-        yield heat(found.heat.sum_f, found.heat.verdict)
+        yield f"{HEAT}: {heat_words(found.heat.sum_f, found.heat.verdict)}"
     shown = [flag for flag in found.flags if flag.open]
     for flag in shown:
         yield raised(flag.code, flag.since, flag.why)

@@ -7,8 +7,7 @@ from typing import Annotated
 from pydantic import Field
 
 from bucephal.progress import Standing
-from bucephal.record import FrozenModel, sessions_in_order
-from bucephal.record.history import is_ridden
+from bucephal.record import FrozenModel
 from bucephal.welfare import (
     Heat,
     Load,
@@ -16,13 +15,12 @@ from bucephal.welfare import (
     Weight,
     heat_class,
     heat_sum,
+    in_first_year,
     rider_weight,
     session_minutes_range,
     tape_weight_kg,
     week_load,
 )
-
-FIRST_YEAR_DAYS = 365
 
 
 class WelfareRequest(FrozenModel):
@@ -90,10 +88,4 @@ def _weight(standing: Standing, request: WelfareRequest) -> Weight | None:
         return None
     carried = request.rider_kg + (request.tack_kg or 0.0)
     horse_kg = tape_weight_kg(horse.girth_cm, horse.length_cm)
-    return rider_weight(horse_kg, carried, first_year=_in_its_first_year(standing))
-
-
-def _in_its_first_year(standing: Standing) -> bool:
-    rides = (one for one in sessions_in_order(standing.record) if is_ridden(one))
-    first = next(rides, None)
-    return first is None or (standing.on - first.date).days < FIRST_YEAR_DAYS
+    return rider_weight(horse_kg, carried, first_year=in_first_year(standing.record, standing.on))

@@ -5,6 +5,9 @@ from bucephal.planning.changing import WANTED_AS, plan_request
 from bucephal.planning.models import (
     FEWEST_ASKS,
     MOST_ASKS,
+    BodyLine,
+    BodyPart,
+    BodyVerdict,
     Climb,
     DayMinutes,
     ItemAfter,
@@ -24,8 +27,8 @@ from bucephal.planning.resting import rest_because
 from bucephal.planning.session import plan_session
 
 __all__ = [
-    "FEWEST_ASKS", "MOST_ASKS", "WANTED_AS",
-    "Assessment", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement",
-    "PlanChanges", "PlanItem", "PlanRequest", "SessionPlan", "SideDose", "WantedItem", "Why", "assess",
-    "assessment_is_due", "placement", "plan_request", "plan_session", "rest_because",
+    "FEWEST_ASKS", "MOST_ASKS", "WANTED_AS", "Assessment", "BodyLine", "BodyPart", "BodyVerdict", "Climb",
+    "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement", "PlanChanges", "PlanItem",
+    "PlanRequest", "SessionPlan", "SideDose", "WantedItem", "Why", "assess", "assessment_is_due",
+    "placement", "plan_request", "plan_session", "rest_because",
 ]  # fmt: skip

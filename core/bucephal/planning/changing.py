@@ -21,7 +21,7 @@ from bucephal.progress import BRAKES, GOOD
 from bucephal.record import read_model
 from bucephal.words import plans as words
 
-FORBIDDEN = ("age", "flag", "heat", "helper", "archived")
+FORBIDDEN = ("age", "flag", "heat", "helper", "archived", "weight", "condition", "long-rest")
 """Obstacles that no wish goes before: those of safety."""
 SAFETY = "safety"
 WANTED_AS = (ItemKind.CHECK, ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.EASY_YES)

@@ -12,6 +12,7 @@ from bucephal.answers import DANGER_EVENTS
 from bucephal.ladder import Catalogue, HelperRule, Stage, under
 from bucephal.measures import SettleTime, seconds_an_ask, settle_ahead
 from bucephal.measures.settling import LAST_FOR_A_PLAN
+from bucephal.planning.bearing import GREEN_RIDES, Bearing
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments
 from bucephal.record import (
@@ -28,11 +29,10 @@ from bucephal.welfare import (
     GROWN_MONTHS,
     NO_WORK,
     Heat,
-    heat_class,
-    heat_sum,
     session_limit_min,
     wants_helper,
 )
+from bucephal.words import bodies as body_words
 from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
 
@@ -45,7 +45,6 @@ RIDDEN_FROM_MONTHS = 36
 MINUTES_ONLY = 10  # common practice, no source: "minutes only" under a rider is what a foal is given
 GREEN_SCHOOLING_MIN = 15
 CONSOLIDATING_SCHOOLING_MIN = 25
-GREEN_RIDES = 30
 CONSOLIDATING_RIDES = 80
 
 SETTLE_UNKNOWN_MIN = 5
@@ -104,11 +103,13 @@ class Day:
         return ride_number(self.record)
 
     @cached_property
+    def bearing(self) -> Bearing:
+        """What its body bears today."""
+        return Bearing(self.standing, self.request)
+
+    @property
     def heat(self) -> Heat:
-        air, humidity = self.request.air_c, self.request.humidity_pct
-        if air is None or humidity is None:
-            return Heat.FINE
-        return heat_class(heat_sum(air, humidity))
+        return self.bearing.heat
 
     @property
     def open_flags(self) -> tuple[FlagCode, ...]:
@@ -134,7 +135,9 @@ class Day:
         if by_age < limit:
             limit, why = by_age, words.LIMIT_BY_AGE
         if self.heat is Heat.SHORT_AND_EASY:
-            limit, why = min(limit, max(limit // 2, 5)), words.LIMIT_BY_HEAT
+            limit, why = _half(limit), words.LIMIT_BY_HEAT
+        elif self.bearing.load_jumps:
+            limit, why = _half(limit), body_words.LIMIT_BY_LOAD
         return limit, why
 
     def _fitness_limit(self) -> tuple[int, str]:
@@ -222,7 +225,7 @@ class Day:
             return "kit", words.not_at_hand(missing)
         if self.heat is not Heat.FINE and stage.exciting and self.heat is not Heat.CARE:
             return "heat", words.TOO_HOT
-        return None
+        return self.bearing.obstacle(stage)
 
     @cached_property
     def bad_moments(self) -> dict[str, BadMoment]:
@@ -279,6 +282,9 @@ class Day:
             return "flag", flag_words.nothing_new(self.open_flags)
         if self.heat in (Heat.SHORT_AND_EASY, Heat.DO_NOT_WORK):
             return "heat", words.HEAT_SHORT
+        body = self.bearing.nothing_new_because()
+        if body is not None:
+            return body
         if self._ended_heavy():
             return "ended-heavy", words.ENDED_HEAVY
         if self._last_was_dangerous:
@@ -299,6 +305,10 @@ class Day:
     def _last_was_dangerous(self) -> bool:
         sessions = sessions_in_order(self.record)
         return bool(sessions) and any(event.kind in DANGER_EVENTS for event in sessions[-1].events)
+
+
+def _half(minutes: int) -> int:
+    return min(minutes, max(minutes // 2, 5))
 
 
 def worked_out_once(work: Callable[[Day], _Result]) -> Callable[[Day], _Result]:

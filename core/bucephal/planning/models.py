@@ -80,6 +80,10 @@ class PlanRequest(FrozenModel):
     air_c: Annotated[float, Field(ge=-40, le=55)] | None = None
     humidity_pct: Annotated[float, Field(ge=0, le=100)] | None = None
     wind_ms: Annotated[float, Field(ge=0, le=60, description="Metres a second.")] | None = None
+    rider_kg: Annotated[float, Field(ge=10, le=250)] | None = Field(
+        None, description="Null: as the last time it was ridden."
+    )
+    tack_kg: Annotated[float, Field(ge=0, le=80)] | None = None
     changes: PlanChanges = PlanChanges()
 
 
@@ -190,6 +194,36 @@ class LeftOut(FrozenModel):
     why: Why
 
 
+class BodyPart(StrEnum):
+    """What is looked at."""
+
+    VISIT = "visit"
+    LOAD = "load"
+    WEIGHT = "weight"
+    HEAT = "heat"
+    CONDITION = "condition"
+    LONG_REST = "long-rest"
+    GROWTH = "growth"
+
+
+class BodyVerdict(StrEnum):
+    """holds: something is left out of today's work because of it."""
+
+    FINE = "fine"
+    CARE = "care"
+    HOLDS = "holds"
+
+
+class BodyLine(FrozenModel):
+    """One thing about the body, with its figures."""
+
+    part: BodyPart
+    name: str
+    words: str
+    verdict: BodyVerdict
+    exact: str = Field("", description="The figures in a line, each by its name.")
+
+
 class SessionPlan(FrozenModel):
     """The next session, worked out."""
 
@@ -209,4 +243,5 @@ class SessionPlan(FrozenModel):
     )
     left_out: tuple[LeftOut, ...]
     cautions: tuple[str, ...]
+    body: tuple[BodyLine, ...] = Field((), description="What the body bears today; the weightiest first.")
     made: tuple[PlannedStep, ...] = Field((), description="What was worked out before the trainer's changes.")

@@ -15,6 +15,7 @@ from bucephal.planning.assessing import (
     tries_today,
     was_looked_at,
 )
+from bucephal.planning.body_lines import body_lines
 from bucephal.planning.changing import (
     as_wanted,
     more_than_enough,
@@ -45,6 +46,7 @@ from bucephal.planning.leaving_out import (
     no_time,
 )
 from bucephal.planning.models import (
+    BodyLine,
     Climb,
     ItemAfter,
     ItemKind,
@@ -66,7 +68,8 @@ from bucephal.planning.trying import LEAST_OF_A_SESSION, Tries, held_back, tries
 from bucephal.progress import BACK_TO_WALK, TROT, StepState
 from bucephal.record import HorseRecord, PlannedStep, SessionKind
 from bucephal.response import Tracks
-from bucephal.welfare import Heat, heat_sum
+from bucephal.welfare import Heat
+from bucephal.words import bodies as body_words
 from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
 
@@ -123,6 +126,8 @@ def _rest(day: Day) -> SessionPlan | None:
     """No work today: it is too hot, or a flag holds back all of it."""
     if day.heat is Heat.DO_NOT_WORK:
         return _no_work(day, "heat", words.NO_WORK, words.HEAT_NO_WORK)
+    if day.bearing.is_away:
+        return _no_work(day, "visit", body_words.AWAY, body_words.NOT_HERE)
     if day.rest_flag is not None:
         name = flag_words.NAMES[day.rest_flag]
         return _no_work(day, "flag", flag_words.rest(name), flag_words.HOLDS_BACK[day.rest_flag])
@@ -209,7 +214,7 @@ def _assessment(day: Day) -> SessionPlan | None:
         schooling_minutes=sum(item.minutes for item in items[1:-1]),
         headline=words.assessment_headline(len(tries)),
         nothing_new=words.SEE_FIRST, items=tuple(items), left_out=tuple(left),
-        cautions=tuple(_cautions(day, items)),
+        cautions=tuple(_cautions(day, items)), body=_body(day),
     )  # fmt: skip
 
 
@@ -321,6 +326,7 @@ def _compose(
         probes=probes,
         left_out=(*out.values(), *extras),
         cautions=(*_too_long(items, room), *_cautions(day, ordered)),
+        body=_body(day),
     )
 
 
@@ -399,9 +405,6 @@ def _cautions(day: Day, items: list[PlanItem]) -> list[str]:
         said.append(words.long_off(off))
     elif off >= CAUTION_DAYS_OFF:
         said.append(words.THREE_WEEKS_OFF)
-    if day.heat is not Heat.FINE:
-        total = heat_sum(day.request.air_c or 0.0, day.request.humidity_pct or 0.0)
-        said.append(words.heat(total, day.heat))
     if day.record.horse.born is None:
         said.append(words.AGE_UNKNOWN)
     if any(item.exciting for item in items):
@@ -414,11 +417,15 @@ def _cautions(day: Day, items: list[PlanItem]) -> list[str]:
     return said
 
 
+def _body(day: Day) -> tuple[BodyLine, ...]:
+    return body_lines(day.bearing, day.standing.age_months)
+
+
 def _no_work(day: Day, reason: str, headline: str, because: str) -> SessionPlan:
     return SessionPlan(
         on=day.on, kind=SessionKind.GROUND, days_off=day.days_off,
         minutes_wanted=day.request.minutes, minutes=0,
         schooling_minutes=0, headline=headline, nothing_new=because, items=(),
         left_out=tuple(left_out_steps(day, set(), (reason, because))),
-        cautions=tuple(_cautions(day, [])),
+        cautions=tuple(_cautions(day, [])), body=_body(day),
     )  # fmt: skip

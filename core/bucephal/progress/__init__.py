@@ -3,7 +3,7 @@
 from bucephal.progress.bad_moments import BadMoment, bad_moments
 from bucephal.progress.deciding import decided, lifted, may_decide
 from bucephal.progress.gap import side_gap
-from bucephal.progress.ridden_before import BACK_TO_WALK, BRAKES, TROT, UP_TO_LEVEL
+from bucephal.progress.ridden_before import BACK_TO_WALK, BRAKES, FOURTH_WEEK, TROT, UP_TO_LEVEL
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.progress.then_and_now import ThenAndNow, then_and_now
@@ -11,6 +11,7 @@ from bucephal.progress.then_and_now import ThenAndNow, then_and_now
 __all__ = [
     "BACK_TO_WALK",
     "BRAKES",
+    "FOURTH_WEEK",
     "GOOD",
     "RIDING_NEVER_BELOW",
     "TROT",

@@ -16,6 +16,7 @@ from bucephal.record.models import (
     Ask,
     Background,
     Band,
+    Busy,
     ClearedBy,
     Coarse,
     Conditions,
@@ -42,6 +43,7 @@ from bucephal.record.models import (
     Settle,
     Sex,
     Tension,
+    Visit,
 )
 from bucephal.record.reading import (
     parse_json,
@@ -55,12 +57,12 @@ from bucephal.record.reading import (
 from bucephal.record.yard import YardDefaults, check_defaults, with_defaults
 
 __all__ = [
-    "NEEDS_A_VET", "Ask", "Background", "Band", "ClearedBy", "Coarse", "ConditionScore", "Conditions",
-    "Correct", "DatedAsk", "Event", "EventKind", "Flag", "FlagCode", "FrozenModel", "Goal", "Horse",
-    "HorseRecord", "Lead", "Overridden", "Override", "PainCheck", "PainSign", "Planned", "PlannedStep",
-    "Session", "SessionHeader",
-    "SessionKind", "Settle", "Sex", "Tension", "YardDefaults", "asks_in_order", "band_for", "check_defaults",
-    "check_flag", "days_off", "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day",
-    "read_model", "read_record", "record_from", "record_schema", "ride_number", "sessions_in_order",
-    "with_defaults", "write_record",
+    "NEEDS_A_VET", "Ask", "Background", "Band", "Busy", "ClearedBy", "Coarse", "ConditionScore",
+    "Conditions", "Correct", "DatedAsk", "Event", "EventKind", "Flag", "FlagCode", "FrozenModel", "Goal",
+    "Horse", "HorseRecord", "Lead", "Overridden", "Override", "PainCheck", "PainSign", "Planned",
+    "PlannedStep", "Session", "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "Visit",
+    "YardDefaults", "asks_in_order", "band_for", "check_defaults", "check_flag", "days_off",
+    "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day", "read_model",
+    "read_record", "record_from", "record_schema", "ride_number", "sessions_in_order", "with_defaults",
+    "write_record",
 ]  # fmt: skip

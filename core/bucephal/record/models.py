@@ -376,6 +376,21 @@ class Goal(FrozenModel):
     by: Day | None = None
 
 
+class Visit(StrEnum):
+    """What takes a horse's day: somebody comes, or it is not there."""
+
+    FARRIER = "farrier"
+    VACCINATION = "vaccination"
+    DENTAL = "dental"
+    VET = "vet"
+    AWAY = "away"
+
+
+class Busy(FrozenModel):
+    date: Day
+    what: Visit
+
+
 class HorseRecord(FrozenModel):
     """Everything known of one horse, as it is exchanged: the open format, version 1."""
 
@@ -388,6 +403,7 @@ class HorseRecord(FrozenModel):
     goals: tuple[Goal, ...] = ()
     pain_checks: tuple[PainCheck, ...] = ()
     condition_scores: tuple[ConditionScore, ...] = ()
+    busy: tuple[Busy, ...] = Field((), description="Visits, behind and ahead.")
 
 
 def moment_key(moment: datetime | time | None, day: date) -> datetime:

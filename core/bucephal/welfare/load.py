@@ -9,6 +9,8 @@ from __future__ import annotations
 from datetime import date, timedelta
 from enum import StrEnum
 
+from pydantic import Field
+
 from bucephal.ladder import Catalogue, Gait
 from bucephal.record import FrozenModel, HorseRecord, Session
 from bucephal.record.models import moment_key
@@ -35,18 +37,39 @@ class Load(FrozenModel):
     average_28: float
     change_pct: float | None
     verdict: LoadVerdict
+    compared: bool = Field(description="False: under four weeks of work there is no usual week yet.")
 
 
 def week_load(record: HorseRecord, catalogue: Catalogue, on: date) -> Load:
     """The load up to and with a day."""
     last = _load_within(record, catalogue, on, WEEK)
     average = _load_within(record, catalogue, on, MONTH) * WEEK / MONTH
+    return _compared(last, average, _has_history(record, on))
+
+
+def load_ahead(record: HorseRecord, catalogue: Catalogue, on: date) -> Load:
+    """The load as it will be if the horse does today what it usually does in a session.
+
+    The week is the six days before and today, the usual one that of the four weeks before today: where it
+    goes on as it did, nothing has changed.
+    """
+    before = on - timedelta(days=1)
+    lately = [one for one in record.sessions if before - timedelta(days=MONTH) < one.date <= before]
+    loads = [session_load(one, catalogue) for one in lately]
+    usual = sum(loads) / len(loads) if loads else 0.0
+    todays = sum(session_load(one, catalogue) for one in record.sessions if one.date == on)
+    week = _load_within(record, catalogue, before, WEEK - 1) + todays + usual
+    return _compared(week, sum(loads) * WEEK / MONTH, _has_history(record, before))
+
+
+def _compared(last: float, average: float, compared: bool) -> Load:
     change = None if average == 0 else 100 * (last - average) / average
     return Load(
         last_7=round(last, 1),
         average_28=round(average, 1),
         change_pct=None if change is None else round(change, 1),
-        verdict=_verdict(change, _has_history(record, on)),
+        verdict=_verdict(change, compared),
+        compared=compared and change is not None,
     )
 
 

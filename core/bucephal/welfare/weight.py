@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from datetime import date
 from enum import StrEnum
 from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from bucephal.record import HorseRecord, sessions_in_order
+from bucephal.record.history import is_ridden
 from bucephal.words import sheets as words
 
 ADULT_MONTHS = 36
@@ -77,3 +80,12 @@ def rider_weight(horse_kg: float, carried_kg: float, *, first_year: bool) -> Wei
     else:
         verdict = WeightVerdict.EASY if share <= EASY_PCT else WeightVerdict.CARE
     return Weight(horse_kg=round(horse_kg, 1), share_pct=round(share, 1), verdict=verdict)
+
+
+FIRST_YEAR_DAYS = 365
+
+
+def in_first_year(record: HorseRecord, on: date) -> bool:
+    """Is it in its first year under saddle on a day, or was never ridden?"""
+    first = next((one for one in sessions_in_order(record) if is_ridden(one)), None)
+    return first is None or (on - first.date).days < FIRST_YEAR_DAYS

@@ -198,6 +198,13 @@ _NAMES = {
     "place": "its turn",
     "of": "of",
     "aim": "good answers wanted",
+    "load_week": "this week, minutes of walk",
+    "load_usual": "a usual week",
+    "change_pct": "change in per cent",
+    "carried_kg": "rider and tack, kg",
+    "horse_kg": "horse by tape, kg",
+    "share_pct": "share in per cent",
+    "heat_sum": "degrees Fahrenheit plus per cent humidity",
 }
 """What the figures beside a reason are called where somebody opens them."""
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
@@ -437,20 +437,10 @@ OTHER_LEAD_BEHIND = "other behind"
 ADVICE_NOT_ORDERS = (
     "Advice, not orders: your instructor, vet and saddler on the spot, and local rules, go first."
 )
-_HEAT: Mapping[str, str] = {
-    "fine": "fine.",
-    "care": "work with care, shade for the breaks.",
-    "short-and-easy": "short and easy only.",
-    "do-not-work": "do not work.",
-}
 
 
 def long_off(days_off: int) -> str:
     return f"{days_off} days off: take this as an assessment; the figures are old."
-
-
-def heat(total: float, verdict: str) -> str:
-    return f"Heat {total:.0f} (°F plus % humidity): {_HEAT[verdict]}"
 
 
 ONE_PASSED_OVER = "One knot passed over: what it rests on did not come."

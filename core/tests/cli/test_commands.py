@@ -259,7 +259,7 @@ def test_welfare_prints_age_heat_load_weight_and_flags(run: Run) -> None:
     assert out["limits"]["minutes"] == [45, 45]
     assert "canter.1" in out["limits"]["steps"]
     assert out["heat"] == {"sum_f": 146.0, "verdict": "care"}
-    assert set(out["load"]) == {"last_7", "average_28", "change_pct", "verdict"}
+    assert set(out["load"]) == {"last_7", "average_28", "change_pct", "compared", "verdict"}
     assert out["weight"] == {"horse_kg": 409.2, "share_pct": 19.6, "verdict": "too-much"}  # its first year
     (flag,) = out["flags"]
     assert (flag["code"], flag["since"], flag["open"]) == ("stumbles", "2026-03-02", True)

@@ -358,7 +358,7 @@ def test_what_is_put_right_is_not_checked_a_stage_further_on_before() -> None:
 
 
 def test_what_better_steps_speak_for_is_not_tried_months_later() -> None:
-    trots = light("up-wt.2", "disengage.3", "halt.2", until=2)
+    trots = light("up-wt.2", "disengage.3", "halt.2", until=3)
     horse = racing(came(40, "disengage.1"), *trots, came(1, "lead.4", level=3))
     tried = of_kind(plan(horse), ItemKind.ASSESS)
     assert "walk-on.2" not in tried

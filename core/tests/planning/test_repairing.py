@@ -169,11 +169,12 @@ def test_nothing_new_rests_on_the_heavier_side() -> None:
 def cantered(last: dict[str, Any], events: list[dict[str, Any]], ago: int = 4) -> list[Told]:
     """Riding is light; canter was begun, and its last session held a bad moment."""
     riding = light(*KNOWN, "up-wt.2", "down-tw.2", "disengage.3")
-    good: Told = (ago + 2, [ask("canter.2", side, 3) for side in BOTH], [])
+    walk = [ask("walk-on.2")] * 10  # most of a session: otherwise it would be all canter, and a jump in load
+    good: Told = (ago + 2, [*walk, *(ask("canter.2", side, 3) for side in BOTH)], [])
     return [
         *riding,
         good,
-        (ago, [ask("canter.2", "left", 3), {**ask("canter.2", "right", 3), **last}], events),
+        (ago, [*walk, ask("canter.2", "left", 3), {**ask("canter.2", "right", 3), **last}], events),
     ]
 
 

@@ -164,7 +164,7 @@ def test_heat_shortens_and_then_stops_the_work(record_of: Build, catalogue: Cata
     record = record_of(ridden())
     short = plan(record, catalogue, today, air_c=33, humidity_pct=70)
     assert ItemKind.NEW not in kinds(short)
-    assert any("short and easy" in caution for caution in short.cautions)
+    assert any("short and easy" in line.words for line in short.body)
     stopped = plan(record, catalogue, today, air_c=40, humidity_pct=90)
     assert stopped.items == ()
     assert stopped.nothing_new is not None

@@ -1,0 +1,110 @@
+"""What is said of the horse's body beside a plan, with the figures behind it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from bucephal.planning.bearing import Bearing
+from bucephal.planning.models import BodyLine, BodyPart, BodyVerdict
+from bucephal.welfare import (
+    GROWN_MONTHS,
+    THIN_BELOW,
+    Heat,
+    LoadVerdict,
+    WeightVerdict,
+    condition_words,
+    session_minutes_range,
+)
+from bucephal.welfare.weight import EASY_PCT, MOST_PCT
+from bucephal.words import bodies as words
+from bucephal.words.figures import exact
+
+CARRIES_FROM_MONTHS, RIDDEN_FROM_MONTHS = 30, 36
+"""Younger ones carry nobody; until the second all the minutes of a session count."""
+_NAMES = {
+    BodyPart.VISIT: words.VISIT, BodyPart.LOAD: words.LOAD, BodyPart.WEIGHT: words.WEIGHT,
+    BodyPart.HEAT: words.HEAT, BodyPart.CONDITION: words.CONDITION, BodyPart.LONG_REST: words.LONG_REST,
+    BodyPart.GROWTH: words.GROWTH,
+}  # fmt: skip
+_FINE, _CARE, _HOLDS = BodyVerdict.FINE, BodyVerdict.CARE, BodyVerdict.HOLDS
+_WEIGHTIEST_FIRST = (_HOLDS, _CARE, _FINE)
+
+
+def body_lines(bearing: Bearing, age_months: int | None) -> tuple[BodyLine, ...]:
+    """What there is to say of the body today; the weightiest first."""
+    told = [
+        *_visit(bearing), _load(bearing), *_weight(bearing, age_months), *_heat(bearing),
+        *_condition(bearing), *_growth(age_months),
+    ]  # fmt: skip
+    return tuple(sorted(told, key=lambda line: _WEIGHTIEST_FIRST.index(line.verdict)))
+
+
+def _visit(bearing: Bearing) -> Iterator[BodyLine]:
+    if bearing.visit is not None:
+        what, today = bearing.visit
+        text = words.NOT_HERE if bearing.is_away else words.visit(what, today=today)
+        yield _line(BodyPart.VISIT, text, _HOLDS)
+
+
+def _load(bearing: Bearing) -> BodyLine:
+    load = bearing.load
+    if not load.compared or load.change_pct is None:
+        return _line(BodyPart.LOAD, words.NO_USUAL_WEEK, _FINE)
+    worse = _HOLDS if bearing.load_jumps else _CARE
+    text = words.load(load.last_7, load.average_28, load.change_pct, load.verdict, green=bearing.is_green)
+    return _line(
+        BodyPart.LOAD, text, _FINE if load.verdict is LoadVerdict.FINE else worse,
+        load_week=load.last_7, load_usual=load.average_28, change_pct=load.change_pct,
+    )  # fmt: skip
+
+
+def _weight(bearing: Bearing, age_months: int | None) -> Iterator[BodyLine]:
+    if age_months is not None and age_months < CARRIES_FROM_MONTHS:
+        return
+    weight, carried = bearing.weight, bearing.carried_kg
+    if weight is None or carried is None:
+        missing = words.RIDER_NOT_KNOWN if carried is None else words.HORSE_NOT_KNOWN
+        yield _line(BodyPart.WEIGHT, missing, _FINE)
+        return
+    text = words.weight(carried, weight.share_pct, weight.horse_kg)
+    match weight.verdict:
+        case WeightVerdict.EASY:
+            text, verdict = words.weight_easy(text), _FINE
+        case WeightVerdict.CARE:
+            text, verdict = words.weight_care(text), _CARE
+        case WeightVerdict.TOO_MUCH:
+            most, held = EASY_PCT if bearing.first_year else MOST_PCT, bearing.too_heavy
+            text = words.weight_over(text, most, first_year=bearing.first_year, held=held)
+            verdict = _HOLDS if held else _CARE
+    yield _line(
+        BodyPart.WEIGHT, text, verdict,
+        carried_kg=carried, horse_kg=weight.horse_kg, share_pct=weight.share_pct,
+    )  # fmt: skip
+
+
+def _heat(bearing: Bearing) -> Iterator[BodyLine]:
+    if bearing.heat_total is None:
+        return
+    verdict = {Heat.FINE: _FINE, Heat.CARE: _CARE}.get(bearing.heat, _HOLDS)
+    text = words.heat(bearing.heat_total, bearing.heat)
+    yield _line(BodyPart.HEAT, text, verdict, heat_sum=round(bearing.heat_total, 1))
+
+
+def _condition(bearing: Bearing) -> Iterator[BodyLine]:
+    score, week = bearing.condition, bearing.building_up_week
+    if score is not None:
+        leaner = _CARE if score.score < THIN_BELOW else _FINE
+        yield _line(BodyPart.CONDITION, condition_words(score), _HOLDS if bearing.is_fat else leaner)
+    if week is not None:
+        yield _line(BodyPart.LONG_REST, words.building_up(week), _HOLDS)
+
+
+def _growth(age_months: int | None) -> Iterator[BodyLine]:
+    if age_months is not None and age_months < GROWN_MONTHS:
+        low, high = session_minutes_range(age_months)
+        text = words.growth(age_months, low, high, in_all=age_months < RIDDEN_FROM_MONTHS)
+        yield _line(BodyPart.GROWTH, text, _FINE)
+
+
+def _line(part: BodyPart, text: str, verdict: BodyVerdict, **figures: float) -> BodyLine:
+    return BodyLine(part=part, name=_NAMES[part], words=text, verdict=verdict, exact=exact(figures, {}))

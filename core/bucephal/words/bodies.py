@@ -1,0 +1,93 @@
+"""What a horse's body bears on a day: load, weight, heat, condition, long rest, growth, who comes."""
+
+from __future__ import annotations
+
+from bucephal.words.ages import age_text
+
+LOAD, WEIGHT, HEAT, CONDITION, LONG_REST, GROWTH, VISIT = (
+    "Load", "Weight", "Heat", "Condition", "Long rest", "Growth", "Visit",
+)  # fmt: skip
+
+NO_USUAL_WEEK = "under four weeks of work: no usual week to compare with yet"
+_EASY_DAY = "an easy day, half as long, nothing new, nothing fast"
+
+
+def load(last: float, usual: float, change_pct: float, verdict: str, *, green: bool) -> str:
+    """'with today this week comes to 96 minutes of walk, a usual one to 80: 20 % more; ...'."""
+    less = change_pct < 0
+    change = f"{abs(change_pct):.0f} % {'less' if less else 'more'}"
+    text = f"with today this week comes to {last:.0f} minutes of walk, a usual one to {usual:.0f}: {change}"
+    if verdict == "fine":
+        return text
+    if verdict == "rising":
+        return f"{text}; keep it shorter than usual"
+    return f"{text}; {_EASY_DAY if green else 'an easy day is wise'}"
+
+
+LOAD_JUMP = "the week's load has jumped: an easy day, nothing new"
+TOO_MUCH_LOAD = "the week's load has jumped: nothing fast today"
+LIMIT_BY_LOAD = "because the week's load has jumped"
+
+RIDER_NOT_KNOWN = "the rider's weight is not known: put it in with the day"
+HORSE_NOT_KNOWN = "no tape weight: girth and length are missing in its profile"
+TOO_HEAVY = "rider and tack are too heavy for it: nothing ridden"
+
+
+def weight(carried_kg: float, share_pct: float, horse_kg: float) -> str:
+    return f"rider and tack {carried_kg:.0f} kg are {share_pct:.0f} % of its weight, about {horse_kg:.0f} kg"
+
+
+def weight_easy(text: str) -> str:
+    return f"{text}: easily carried"
+
+
+def weight_care(text: str) -> str:
+    return f"{text}: with care, short, on good ground"
+
+
+def weight_over(text: str, most_pct: float, *, first_year: bool, held: bool) -> str:
+    who = "in its first year under saddle" if first_year else "for a young or unfit horse"
+    if held:
+        return f"{text}: {most_pct:.0f} % is the most {who}; nothing ridden"
+    return f"{text}: over {most_pct:.0f} %; a lighter rider or saddle"
+
+
+_HEATS = {
+    "fine": "fine.",
+    "care": "work with care, shade for the breaks.",
+    "short-and-easy": "short and easy only.",
+    "do-not-work": "do not work.",
+}
+
+
+def heat(total: float, verdict: str) -> str:
+    return f"{total:.0f} (°F plus % humidity): {_HEATS[verdict]}"
+
+
+TOO_FAT_FOR_FAST = "condition 8 or 9: walk and trot first, poles on the ground only"
+BUILDING_UP = "out of work for over three months: walk and trot first, poles on the ground only"
+
+
+def building_up(week: int) -> str:
+    return f"week {week} back in work after three months and more: walk and trot, poles on the ground only"
+
+
+def growth(months: int, low: int, high: int, *, in_all: bool) -> str:
+    """'15 months: sessions of 10 to 15 min in all'."""
+    span = f"{low} to {high}" if low < high else f"{high}"
+    return f"{age_text(months)}: {span} min{' in all' if in_all else ' of schooling'} at most"
+
+
+VISITS = {
+    "farrier": "farrier",
+    "vaccination": "vaccination",
+    "dental": "teeth",
+    "vet": "vet",
+    "away": "away",
+}
+AWAY = "Away today"
+NOT_HERE = "it is not here today"
+
+
+def visit(what: str, *, today: bool) -> str:
+    return f"{VISITS[what]} {'today' if today else 'yesterday'}: nothing hard, nothing new"
