@@ -13,8 +13,8 @@ from bucephal.welfare import (
     Load,
     RaisedFlag,
     Weight,
-    heat_class,
     heat_sum,
+    heat_verdict,
     in_first_year,
     rider_weight,
     session_minutes_range,
@@ -79,7 +79,8 @@ def _heat(request: WelfareRequest) -> HeatToday | None:
     if request.air_c is None or request.humidity_pct is None:
         return None
     total = heat_sum(request.air_c, request.humidity_pct)
-    return HeatToday(sum_f=round(total, 1), verdict=heat_class(total))
+    verdict = heat_verdict(request.air_c, request.humidity_pct)
+    return HeatToday(sum_f=round(total, 1), verdict=verdict)
 
 
 def _weight(standing: Standing, request: WelfareRequest) -> Weight | None:

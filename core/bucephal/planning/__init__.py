@@ -2,6 +2,8 @@
 
 from bucephal.planning.assessing import Assessment, assess, assessment_is_due
 from bucephal.planning.changing import WANTED_AS, plan_request
+from bucephal.planning.day import STRONG_WIND_MS
+from bucephal.planning.day_line import Placed, Wanting, day_line
 from bucephal.planning.models import (
     FEWEST_ASKS,
     MOST_ASKS,
@@ -25,10 +27,45 @@ from bucephal.planning.models import (
 from bucephal.planning.placing import Placement, placement
 from bucephal.planning.resting import rest_because
 from bucephal.planning.session import plan_session
+from bucephal.planning.yard_day import GRID_MIN, HotHours, Hours, YardDay, minute_of, time_of, yard_day
 
 __all__ = [
-    "FEWEST_ASKS", "MOST_ASKS", "WANTED_AS", "Assessment", "BodyLine", "BodyPart", "BodyVerdict", "Climb",
-    "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement", "PlanChanges", "PlanItem",
-    "PlanRequest", "SessionPlan", "SideDose", "WantedItem", "Why", "assess", "assessment_is_due",
-    "placement", "plan_request", "plan_session", "rest_because",
+    "FEWEST_ASKS",
+    "GRID_MIN",
+    "MOST_ASKS",
+    "STRONG_WIND_MS",
+    "WANTED_AS",
+    "Assessment",
+    "BodyLine",
+    "BodyPart",
+    "BodyVerdict",
+    "Climb",
+    "DayMinutes",
+    "HotHours",
+    "Hours",
+    "ItemAfter",
+    "ItemKind",
+    "LeftOut",
+    "Place",
+    "Placed",
+    "Placement",
+    "PlanChanges",
+    "PlanItem",
+    "PlanRequest",
+    "SessionPlan",
+    "SideDose",
+    "WantedItem",
+    "Wanting",
+    "Why",
+    "YardDay",
+    "assess",
+    "assessment_is_due",
+    "day_line",
+    "minute_of",
+    "placement",
+    "plan_request",
+    "plan_session",
+    "rest_because",
+    "time_of",
+    "yard_day",
 ]  # fmt: skip

@@ -32,8 +32,8 @@ from bucephal.welfare import (
     LoadVerdict,
     Weight,
     WeightVerdict,
-    heat_class,
     heat_sum,
+    heat_verdict,
     in_first_year,
     is_fast,
     load_ahead,
@@ -83,7 +83,8 @@ class Bearing:
 
     @cached_property
     def heat(self) -> Heat:
-        return Heat.FINE if self.heat_total is None else heat_class(self.heat_total)
+        air, humidity = self._request.air_c, self._request.humidity_pct
+        return Heat.FINE if air is None or humidity is None else heat_verdict(air, humidity)
 
     # --- load -----------------------------------------------------------------------------
 

@@ -13,7 +13,7 @@ from bucephal.welfare.flags import (
     wants_helper,
     with_flags,
 )
-from bucephal.welfare.heat import Heat, heat_class, heat_sum
+from bucephal.welfare.heat import Heat, heat_at, heat_class, heat_sum, heat_verdict
 from bucephal.welfare.load import Load, LoadVerdict, load_ahead, week_load
 from bucephal.welfare.looks import (
     FAT_ABOVE,
@@ -38,7 +38,7 @@ __all__ = [
     "FAT_ABOVE", "GROWN_MONTHS", "NO_WORK", "PAIN_LIKELY", "STUMBLES_IN_A_SESSION", "THIN_BELOW", "Heat",
     "Load", "LoadVerdict", "RaisedFlag", "RingSign", "RingSigns", "Seen", "TapeWeight", "Weight",
     "WeightVerdict", "age_months", "clear_flags", "condition_score", "condition_words", "flag_history",
-    "heat_class", "heat_sum", "holds_back", "in_first_year", "is_fast", "load_ahead", "pain_check",
-    "raise_by_hand", "rider_weight", "ring_signs", "session_limit_min", "session_minutes_range",
-    "tape_weight", "tape_weight_kg", "wants_helper", "week_load", "with_flags",
+    "heat_at", "heat_class", "heat_sum", "heat_verdict", "holds_back", "in_first_year", "is_fast",
+    "load_ahead", "pain_check", "raise_by_hand", "rider_weight", "ring_signs", "session_limit_min",
+    "session_minutes_range", "tape_weight", "tape_weight_kg", "wants_helper", "week_load", "with_flags",
 ]  # fmt: skip

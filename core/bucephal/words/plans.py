@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
+from bucephal.words.days import weekday
 from bucephal.words.estimates import heavier_side
 from bucephal.words.figures import LIGHT, halves, how_often, measured, whole
 from bucephal.words.figures import day as on_day
@@ -410,13 +411,10 @@ def first_comes(name: str) -> str:
 _DAY_OFF = {0: "no day off before it", 1: "after 1 day off"}
 
 
-_WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
-
-
 def lead(on: date, days_off: int | None) -> str:
     """'Monday, after 2 days off.'"""
     off = "" if days_off is None else f", {_DAY_OFF.get(days_off, f'after {days_off} days off')}"
-    return f"{_WEEKDAYS[on.weekday()]}{off}."
+    return f"{weekday(on)}{off}."
 
 
 # --- mind -----------------------------------------------------------------------------------

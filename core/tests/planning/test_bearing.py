@@ -260,7 +260,7 @@ def test_after_three_months_it_is_built_up_for_three_weeks(
     rest: int, back_for: int, week: int | None
 ) -> None:
     before = light(*CANTERS, until=rest + back_for, days=16)
-    since = [(ago, [good("walk-on.2")], []) for ago in range(back_for, 0, -4)]
+    since: list[Told] = [(ago, [good("walk-on.2")], []) for ago in range(back_for, 0, -4)]
     record = record_with([*before, *since])
     request = PlanRequest(on=TODAY, minutes=45)
     bearing = Day(record, CATALOGUE, request).bearing

@@ -12,8 +12,10 @@ from bucephal.welfare import (
     Heat,
     Load,
     age_months,
+    heat_at,
     heat_class,
     heat_sum,
+    heat_verdict,
     rider_weight,
     session_limit_min,
     session_minutes_range,
@@ -52,6 +54,17 @@ def test_heat_of_the_worked_example() -> None:
 )  # fmt: skip
 def test_heat_classes_at_their_limits(total: float, heat: Heat) -> None:
     assert heat_class(total) is heat
+
+
+@pytest.mark.parametrize(("air_c", "heat"), [(19.9, Heat.FINE), (20.0, Heat.SHORT_AND_EASY)])
+def test_cold_damp_air_is_no_heat(air_c: float, heat: Heat) -> None:
+    # The rule is one for warm days, from 20 C on: 68 + 90 = 158 (extension leaflets, from memory).
+    assert heat_verdict(air_c, 90) is heat
+
+
+def test_the_heat_of_a_day_is_round_the_middle_of_the_afternoon() -> None:
+    verdicts = [heat_at(hour, 33, 60) for hour in (7, 11, 15, 19)]
+    assert verdicts == [Heat.CARE, Heat.CARE, Heat.SHORT_AND_EASY, Heat.CARE]
 
 
 def test_tape_weight_of_the_worked_example() -> None:
