@@ -172,7 +172,7 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
 
 def sample_answers() -> str:
     """What the API would answer about one virtual horse: what the interface's tests are shown."""
-    from datetime import date
+    from datetime import date, time
 
     from bucephal.goals import goal_forecast
     from bucephal.ladder import YardLadder, load_catalogue, next_number, source_of
@@ -192,10 +192,11 @@ def sample_answers() -> str:
         yard_page,
     )
     from bucephal.pages import session_lines as lines_of
-    from bucephal.planning import PlanChanges, PlanRequest, plan_session
+    from bucephal.planning import Hours, PlanChanges, PlanRequest, YardDay, plan_session
     from bucephal.progress import Standing
     from bucephal.record import (
         Background,
+        Busy,
         ClearedBy,
         ConditionScore,
         Event,
@@ -206,6 +207,7 @@ def sample_answers() -> str:
         PainCheck,
         PainSign,
         SessionKind,
+        Visit,
         YardDefaults,
     )
     from bucephal.simulate import simulate_record
@@ -216,8 +218,16 @@ def sample_answers() -> str:
     record = made.model_copy(update={"goals": (Goal(step="canter.1"),)})
     standing = Standing(record, catalogue, on)
     facts = horse_facts(standing)
-    plan = plan_session(record, catalogue, PlanRequest(on=on, minutes=35), standing.tracks)
-    worked = WorkedDays(facts=facts, plan=plan, days=(), age_months=standing.age_months)
+    plan, helped = (
+        plan_session(record, catalogue, PlanRequest(on=on, minutes=35, helper=helper), standing.tracks)
+        for helper in (False, True)
+    )
+    farrier = Busy(date=date(2026, 6, 17), what=Visit.FARRIER)
+    worked = WorkedDays(
+        facts=facts, plan=plan, helped=helped, days=(), age_months=standing.age_months, busy=(farrier,)
+    )
+    hours = Hours(starts=time(10), ends=time(12))
+    day = YardDay(on=on, helper=hours, air_c=33, humidity_pct=60, wind_ms=3)
     horse = record.horse.model_copy(update={"background": Background.FROM_RACING})
     came = record.model_copy(update={"horse": horse, "sessions": (), "goals": ()})
     tried = [one.model_copy(update={"kind": SessionKind.ASSESSMENT}) for one in record.sessions[:2]]
@@ -235,7 +245,7 @@ def sample_answers() -> str:
     looked = record.model_copy(update={"pain_checks": (seen,), "condition_scores": (score,)})
     answers: dict[str, Any] = {
         "horses": {"horses": [facts]},
-        "today": plan_today([worked], on),
+        "today": plan_today([worked], day, now=time(9, 20)),
         "plan": plan_page(facts, plan, PlanChanges()),
         "sheet": horse_sheet(record, catalogue, on, standing.tracks),
         "emptySheet": horse_sheet(empty, catalogue, on),

@@ -147,6 +147,8 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
 
 USE_TZ = True
 TIME_ZONE = os.environ.get("BUCEPHAL_TIME_ZONE", "Europe/London")
+# HH:MM, for pictures and journeys only: otherwise what is placed in the day would depend on when they run.
+FIXED_HOUR = os.environ.get("BUCEPHAL_FIXED_HOUR")
 LANGUAGE_CODE = "en-gb"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 

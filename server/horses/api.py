@@ -87,6 +87,13 @@ class ConditionSeen(Schema):
     score: Any = None
 
 
+class BusyDay(Schema):
+    """Who comes to a horse on a day; nobody: null."""
+
+    date: Any = None
+    what: Any = None
+
+
 class Goals(Schema):
     goals: list[Any]
 
@@ -164,6 +171,12 @@ def put_goals(request: HttpRequest, horse_id: UUID, goals: Goals) -> HorseView:
     horse = horse_of(yard_to_change(request), horse_id)
     services.set_goals(horse, goals.goals)
     return _view(horse)
+
+
+@router.put("/horses/{horse_id}/busy", response={204: None})
+def put_busy(request: HttpRequest, horse_id: UUID, day: BusyDay) -> Status[None]:
+    services.set_busy(horse_of(yard_to_change(request), horse_id), day.dict())
+    return Status(204, None)
 
 
 def _view(horse: Horse) -> HorseView:

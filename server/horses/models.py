@@ -20,6 +20,7 @@ class Horse(models.Model):
     pain_checks = models.JSONField(default=list, help_text="PainCheck of the core.")
     condition_scores = models.JSONField(default=list, help_text="ConditionScore of the core.")
     goals = models.JSONField(default=list)
+    busy = models.JSONField(default=list, help_text="Busy of the core: visits, behind and ahead.")
     usual_minutes = models.PositiveSmallIntegerField(default=30)
     data_version = models.PositiveIntegerField(
         default=0, help_text="Grows with every change of what estimates rest on."

@@ -14,12 +14,14 @@ from bucephal.ladder import Catalogue
 from bucephal.progress import Standing, decided, lifted
 from bucephal.record import (
     Ask,
+    Busy,
     ConditionScore,
     Event,
     HorseRecord,
     PainCheck,
     Session,
     SessionHeader,
+    Visit,
     horse_from_form,
     read_model,
     with_defaults,
@@ -87,6 +89,7 @@ def record_of(horse: Horse) -> HorseRecord:
         goals=tuple(Goal.model_validate(row) for row in horse.goals),
         pain_checks=tuple(PainCheck.model_validate(row) for row in horse.pain_checks),
         condition_scores=tuple(ConditionScore.model_validate(row) for row in horse.condition_scores),
+        busy=tuple(Busy.model_validate(row) for row in horse.busy),
     )
     return with_defaults(record, defaults_of(horse.yard))
 
@@ -114,6 +117,7 @@ def store_record(yard: Yard, record: HorseRecord, *, position: int = 0, usual_mi
         goals=[goal.model_dump(mode="json") for goal in record.goals],
         pain_checks=[one.model_dump(mode="json") for one in record.pain_checks],
         condition_scores=[one.model_dump(mode="json") for one in record.condition_scores],
+        busy=[one.model_dump(mode="json") for one in record.busy],
     )
     headers, asks, events = [], [], []
     for session in record.sessions:
@@ -243,4 +247,25 @@ def set_goals(horse: Horse, raw: list[Any]) -> None:
         ladder_of(horse).stage(goal.step)
     horse.goals = [goal.model_dump(mode="json") for goal in goals]
     horse.save(update_fields=["goals"])
+    changed({horse.pk})
+
+
+def set_busy(horse: Horse, raw: dict[str, Any]) -> None:
+    """Notes who comes to a horse on a day, or that nobody does after all.
+
+    Args:
+        raw: ``date``, and ``what``; None: nobody.
+
+    Raises:
+        InvalidInput: if it is no day, or nobody that comes.
+    """
+    what = raw.get("what")
+    # The day is checked alike where nobody comes.
+    checked = read_model({"date": raw.get("date"), "what": Visit.AWAY if what is None else what}, Busy)
+    busy = checked.model_dump(mode="json")
+    others = [row for row in horse.busy if row["date"] != busy["date"]]
+    if what is not None:
+        others.append(busy)
+    horse.busy = sorted(others, key=lambda row: row["date"])
+    horse.save(update_fields=["busy"])
     changed({horse.pk})

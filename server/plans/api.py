@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Any
 from uuid import UUID
 
-from accounts.services import yard_of
+from accounts.services import yard_of, yard_to_change
 from bucephal.goals import GoalForecast
 from bucephal.pages import (
     Arrival,
@@ -23,13 +24,14 @@ from bucephal.pages import (
 from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
 from bucephal.record import HorseRecord, parse_json, read_day
+from bucephal_server.clock import time_of_day
 from django.http import HttpRequest
 from django.utils import timezone
 from django.views.decorators.gzip import gzip_page
 from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
 from pydantic import Field
-from yards.services import catalogue_of
+from yards.services import catalogue_of, save_day
 
 from plans import services
 
@@ -50,7 +52,20 @@ class PlanQuery(Schema):
     air_c: float | None = None
     humidity_pct: float | None = None
     wind_ms: float | None = None
+    rider_kg: float | None = None
+    tack_kg: float | None = None
     changes: str | None = Field(None, max_length=8000, description="The trainer's changes as JSON.")
+
+
+class DayForm(Schema):
+    """A day as it is typed; what is left out is not known. Checked by the core."""
+
+    starts: Any = None
+    ends: Any = None
+    helper: Any = None
+    air_c: Any = None
+    humidity_pct: Any = None
+    wind_ms: Any = None
 
 
 class EstimateList(Schema):
@@ -74,8 +89,16 @@ def list_horses(request: HttpRequest) -> HorseList:
 
 
 @router.get("/today", response=TodayPlan)
-def get_today(request: HttpRequest, helper: bool = False) -> TodayPlan:
-    return services.today_of(yard_of(request), timezone.localdate(), helper=helper)
+def get_today(request: HttpRequest) -> TodayPlan:
+    return services.today_of(yard_of(request), timezone.localdate(), time_of_day())
+
+
+@router.put("/today", response=TodayPlan)
+def put_today(request: HttpRequest, form: DayForm) -> TodayPlan:
+    """Sets the day's hours, helper and weather; the day as it is then."""
+    yard, today = yard_to_change(request), timezone.localdate()
+    save_day(yard, form.dict(), today)
+    return services.today_of(yard, today, time_of_day())
 
 
 @router.get("/horses/{horse_id}/plan", response=PlanPage)

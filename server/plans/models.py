@@ -15,7 +15,7 @@ class Derived(models.Model):
     recipe = models.CharField(max_length=64, default="", help_text="Which rules it was made by.")
     estimates = models.JSONField()
     tracks = models.BinaryField(default=b"", help_text="What the next ask goes on from.")
-    day = models.JSONField(help_text="WorkedDays of the core, without and with a helper.")
+    day = models.JSONField(help_text="WorkedDays of the core.")
 
     def __str__(self) -> str:
         return f"{self.horse} on {self.on}"

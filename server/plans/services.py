@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-from datetime import date
-from functools import lru_cache
+from datetime import date, time
+from functools import lru_cache, partial
 from hashlib import sha256
 from pathlib import Path
 from uuid import UUID
 
 import bucephal
 from accounts.models import Yard
-from accounts.services import Missing
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.pages import (
     Arrival,
@@ -43,22 +42,36 @@ from bucephal.record import HorseRecord
 from bucephal.response import Tracks, resume, save
 from bucephal.welfare import with_flags
 from horses.models import Horse
-from horses.services import NO_SUCH_HORSE, horse_of, ladder_of, record_of
-from yards.services import defaults_of
+from horses.services import horse_of, ladder_of, record_of
+from training.services import day_so_far
+from yards.services import day_of, defaults_of
 
 from plans.models import Derived
 
-ALONE, WITH_HELPER = "alone", "with-helper"
-
 
 def facts_of(yard: Yard, on: date) -> list[HorseFacts]:
-    return [_worked_days(derived, ALONE).facts for derived in _derived_of_yard(yard, on)]
+    return [_worked_days(derived).facts for derived in _derived_of_yard(yard, on)]
 
 
-def today_of(yard: Yard, on: date, *, helper: bool) -> TodayPlan:
+def today_of(yard: Yard, on: date, now: time) -> TodayPlan:
     """The yard's day, from what is cached where it is still true."""
-    key = WITH_HELPER if helper else ALONE
-    return plan_today([_worked_days(derived, key) for derived in _derived_of_yard(yard, on)], on)
+    horses = [_worked_days(derived) for derived in _derived_of_yard(yard, on)]
+    return plan_today(
+        horses, day_of(yard, on), now=now, so_far=day_so_far(yard, on), replan=partial(_replanned, yard)
+    )  # fmt: skip
+
+
+def _replanned(yard: Yard, horse_id: str, request: PlanRequest) -> SessionPlan:
+    horse = horse_of(yard, UUID(horse_id))
+    return _kept_plan(horse.pk, horse.data_version, recipe(yard), request.model_dump_json())
+
+
+@lru_cache(maxsize=512)
+def _kept_plan(horse_id: UUID, data_version: int, recipe: str, request: str) -> SessionPlan:
+    """A plan for the weather of an hour; of the same asks, rules and request it is always the same."""
+    wanted = PlanRequest.model_validate_json(request)
+    horse = Horse.objects.select_related("yard", "derived").get(pk=horse_id)
+    return _plan(_standing(horse, wanted.on), wanted)
 
 
 def plan_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> PlanPage:
@@ -74,7 +87,7 @@ def _plan(standing: Standing, request: PlanRequest) -> SessionPlan:
 def pack_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> RingPack:
     horse = horse_of(yard, horse_id)
     standing = _standing(horse, request.on)
-    return ring_pack(horse_facts(standing), _plan(standing, request), standing, helper=request.helper)
+    return ring_pack(horse_facts(standing), _plan(standing, request), standing, request)
 
 
 def sheet_of(yard: Yard, horse_id: UUID, on: date) -> HorseSheet:
@@ -156,10 +169,7 @@ def derive(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
     record = record_of(horse)
     tracks = resume(record, ladder_of(horse), saved)
     standing = Standing(record, ladder_of(horse), on, tracks)
-    day = {
-        key: _work_out(record, standing, horse.usual_minutes, helper=helper).model_dump(mode="json")
-        for key, helper in ((ALONE, False), (WITH_HELPER, True))
-    }
+    day = _work_out(record, standing, horse.usual_minutes).model_dump(mode="json")
     estimates = [one.model_dump(mode="json") for one in standing.estimates()]
     return Derived(
         horse=horse, on=on, data_version=horse.data_version, recipe=recipe(horse.yard),
@@ -175,13 +185,21 @@ def rebuild(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
     return derived
 
 
-def _work_out(record: HorseRecord, standing: Standing, minutes: int, *, helper: bool) -> WorkedDays:
-    request = PlanRequest(on=standing.on, minutes=minutes, helper=helper)
+def _work_out(record: HorseRecord, standing: Standing, minutes: int) -> WorkedDays:
+    alone, helped = (
+        plan_session(
+            record, standing.catalogue, PlanRequest(on=standing.on, minutes=minutes, helper=helper),
+            standing.tracks,
+        )
+        for helper in (False, True)
+    )  # fmt: skip
     return WorkedDays(
         facts=horse_facts(standing),
-        plan=plan_session(record, standing.catalogue, request, standing.tracks),
+        plan=alone,
+        helped=helped,
         days=tuple(sorted({session.date for session in record.sessions})[-14:]),
         age_months=standing.age_months,
+        busy=record.busy,
     )
 
 
@@ -232,7 +250,5 @@ def _core_print() -> str:
     return digest.hexdigest()
 
 
-def _worked_days(derived: Derived, key: str) -> WorkedDays:
-    if key not in derived.day:
-        raise Missing(NO_SUCH_HORSE)
-    return WorkedDays.model_validate(derived.day[key])
+def _worked_days(derived: Derived) -> WorkedDays:
+    return WorkedDays.model_validate(derived.day)

@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from datetime import date, datetime, time
 from uuid import UUID
 
 from accounts.models import Yard
 from accounts.services import Missing
 from bucephal.measures import clock_of_a_yard
-from bucephal.pages import SessionDebrief, SessionLine, debrief, session_lines
-from bucephal.record import Ask, Session
+from bucephal.pages import SessionDebrief, SessionLine, SoFar, debrief, session_lines
+from bucephal.planning import Hours
+from bucephal.record import Ask, Session, SessionHeader
+from bucephal.record.models import moment_key
+from django.utils import timezone
 from horses.services import horse_of, ladder_of, record_of
 from yards.services import catalogue_of, save_clock
 
@@ -42,3 +46,25 @@ def take_the_clock(yard: Yard) -> None:
         asks[stored.session_id].append(Ask.model_validate(stored.body))
     sessions = (Session(date=dates[key], asks=tuple(rows)) for key, rows in asks.items())
     save_clock(yard, clock_of_a_yard(sessions, catalogue_of(yard)))
+
+
+def day_so_far(yard: Yard, on: date) -> dict[str, SoFar]:
+    """By horse: when it worked on a day, and since when a session runs that nobody has ended yet."""
+    found: dict[str, SoFar] = {}
+    for stored in StoredSession.objects.filter(horse__yard=yard, date=on, deleted=False):
+        header, so_far = SessionHeader.model_validate(stored.header), found.get(str(stored.horse_id), SoFar())
+        if header.started is None:
+            continue
+        starts = _at_the_yard(header.started, on)
+        if header.ended is None:
+            so_far = so_far.model_copy(update={"running_since": starts})
+        else:
+            hours = Hours(starts=starts, ends=_at_the_yard(header.ended, on))
+            so_far = so_far.model_copy(update={"worked": (*so_far.worked, hours)})
+        found[str(stored.horse_id)] = so_far
+    return found
+
+
+def _at_the_yard(moment: datetime | time, on: date) -> time:
+    local = moment if isinstance(moment, time) else timezone.localtime(moment_key(moment, on)).time()
+    return local.replace(second=0, microsecond=0)

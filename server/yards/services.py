@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from datetime import date, timedelta
 from typing import Any
 
 from accounts.models import Yard
@@ -17,9 +18,14 @@ from bucephal.ladder import (
     next_number,
     source_of,
 )
+from bucephal.planning import YardDay, yard_day
 from bucephal.record import YardDefaults, check_defaults, read_model
 from django.db import transaction
 
+from yards.models import StoredDay
+
+WEEKS_ALIKE = 2
+"""A weekday is taken to be like the last ones of its name."""
 Change = Callable[[YardDefaults], YardDefaults]
 
 
@@ -78,6 +84,27 @@ def save_exercise(yard: Yard, raw: dict[str, Any]) -> YardDefaults:
     """
     own = read_model(raw, OwnExercise)
     return _change(yard, lambda now: now.model_copy(update={"ladder": add_own(now.ladder, own)}))
+
+
+def day_of(yard: Yard, on: date) -> YardDay:
+    """The day as it was set; else with the hours and the helper of the same weekday lately."""
+    alike = [on - timedelta(weeks=n) for n in range(WEEKS_ALIKE + 1)]
+    latest = StoredDay.objects.filter(yard=yard, on__in=alike).order_by("-on").first()
+    if latest is None:
+        return YardDay(on=on)
+    day = YardDay.model_validate(latest.body)
+    return day if day.on == on else YardDay(on=on, starts=day.starts, ends=day.ends, helper=day.helper)
+
+
+def save_day(yard: Yard, raw: dict[str, Any], on: date) -> YardDay:
+    """Sets a day: hours, helper, weather.
+
+    Raises:
+        InvalidInput: naming each field, value and allowed range; nothing is saved then.
+    """
+    day = yard_day(raw, on)
+    StoredDay.objects.update_or_create(yard=yard, on=on, defaults={"body": day.model_dump(mode="json")})
+    return day
 
 
 def _save(yard: Yard, part: dict[str, Any]) -> YardDefaults:

@@ -17,9 +17,17 @@ from bucephal.ladder import (
     StepKind,
 )
 from bucephal.pages.facts import HorseFacts
-from bucephal.planning import Climb, ItemKind, PlanItem, SessionPlan, SideDose
+from bucephal.planning import (
+    TACK_KG_KEY,
+    Climb,
+    ItemKind,
+    PlanItem,
+    PlanRequest,
+    SessionPlan,
+    SideDose,
+)
 from bucephal.progress import Standing
-from bucephal.record import FlagCode, FrozenModel
+from bucephal.record import Conditions, FlagCode, FrozenModel
 from bucephal.record.models import LEVELS
 from bucephal.welfare import NO_WORK, RingSigns, ring_signs, wants_helper
 from bucephal.words import flags as flag_words
@@ -88,11 +96,20 @@ class PackFlag(RingSigns):
     drops: tuple[str, ...] = Field(description="Items that it holds back.")
 
 
+class Brought(FrozenModel):
+    """What the session's header says beside the ring's own: who rides with what, in which weather."""
+
+    rider_kg: float | None
+    tack: dict[str, float]
+    conditions: Conditions
+
+
 class RingPack(FrozenModel):
     facts: HorseFacts
     plan: SessionPlan
     items: tuple[PackItem, ...]
     coaches: tuple[CompiledCoach, ...]
+    brought: Brought
     flags: tuple[PackFlag, ...] = Field(description="What this session may raise, the gravest first.")
     rider_faults: tuple[RiderFault, ...]
     before: str = Field(description="What is seen to before riding.")
@@ -102,12 +119,12 @@ class RingPack(FrozenModel):
     )
 
 
-def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, *, helper: bool) -> RingPack:
+def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request: PlanRequest) -> RingPack:
     """The pack of a planned session; equal coaches are carried once.
 
     Args:
         standing: of the horse on the day of the plan.
-        helper: a helper is there: what is left after dangerous moments depends on it.
+        request: what the plan was asked for; on its helper depends what is left after dangerous moments.
     """
     catalogue, school = standing.catalogue, standing.record.horse.school
     numbers: dict[str, int] = {}
@@ -132,8 +149,9 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, *, helpe
         items.append(_pack_item(item, tuple(sides), climb, probes.get(item.id), catalogue))
     return RingPack(
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
-        flags=tuple(_flags(plan, standing, helper=helper)),
+        flags=tuple(_flags(plan, standing, helper=request.helper)),
         rider_faults=tuple(catalogue.rider_faults.values()),
+        brought=_brought(plan, request),
         before=words.BEFORE_RIDING,
         not_settled_drops=tuple(item.id for item in plan.items if _waits_for_a_settled_horse(item)),
         passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),
@@ -148,6 +166,14 @@ def _all_items(plan: SessionPlan) -> tuple[PlanItem, ...]:
 def _waits_for_a_settled_horse(item: PlanItem) -> bool:
     """What is new; and nobody gets on to try things where it did not settle."""
     return item.kind is ItemKind.NEW or (item.kind is ItemKind.ASSESS and item.ridden)
+
+
+def _brought(plan: SessionPlan, request: PlanRequest) -> Brought:
+    """Rider and tack are kept with what was ridden; the next plan goes on from them."""
+    ridden = any(item.ridden for item in plan.items)
+    tack = {TACK_KG_KEY: request.tack_kg} if ridden and request.tack_kg is not None else {}
+    weather = Conditions(air_c=request.air_c, humidity_pct=request.humidity_pct, wind=request.wind_ms)
+    return Brought(rider_kg=request.rider_kg if ridden else None, tack=tack, conditions=weather)
 
 
 def _flags(plan: SessionPlan, standing: Standing, *, helper: bool) -> Iterator[PackFlag]:

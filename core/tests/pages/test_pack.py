@@ -24,7 +24,7 @@ def packed(record: HorseRecord, catalogue: Catalogue, on: date, *, helper: bool 
     day = Standing(record, catalogue, on)
     request = PlanRequest(on=on, minutes=90, helper=helper, assess=False)
     made = plan_session(record, catalogue, request, day.tracks)
-    return ring_pack(horse_facts(day), made, day, helper=helper)
+    return ring_pack(horse_facts(day), made, day, PlanRequest(on=day.on, minutes=30, helper=helper))
 
 
 @pytest.fixture

@@ -257,7 +257,7 @@ def test_the_plan_of_a_new_horse_is_its_assessment(catalogue: Catalogue, today: 
     hip = next(item for item in tried if item.step == "hip-g.1")
     assert [(one.item, one.light) for one in hip.after] == [("assess:backup-g.1", False)]
     facts = horse_facts(Standing(record, catalogue, today))
-    pack = ring_pack(facts, plan, Standing(record, catalogue, today), helper=False)
+    pack = ring_pack(facts, plan, Standing(record, catalogue, today), PlanRequest(on=today, minutes=30))
     assert [item.item for item in pack.items] == [item.id for item in tried]
     ordinary = plan_session(record, catalogue, PlanRequest(on=today, minutes=45, assess=False))
     assert ordinary.kind is not SessionKind.ASSESSMENT

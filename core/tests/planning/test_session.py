@@ -211,7 +211,7 @@ def test_the_pack_carries_a_coach_for_every_side(record_of: Build, catalogue: Ca
     record = record_of(slipping_right())
     made = plan(record, catalogue, today)
     day = Standing(record, catalogue, today)
-    pack = ring_pack(horse_facts(day), made, day, helper=False)
+    pack = ring_pack(horse_facts(day), made, day, PlanRequest(on=day.on, minutes=30))
     by_id = {item.item: item for item in pack.items}
     for item in made.items:
         for dose in item.sides:

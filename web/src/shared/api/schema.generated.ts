@@ -152,7 +152,11 @@ export interface paths {
         };
         /** Get Today */
         get: operations["plans_api_get_today"];
-        put?: never;
+        /**
+         * Put Today
+         * @description Sets the day's hours, helper and weather; the day as it is then.
+         */
+        put: operations["plans_api_put_today"];
         post?: never;
         delete?: never;
         options?: never;
@@ -537,6 +541,23 @@ export interface paths {
         get?: never;
         /** Put Goals */
         put: operations["horses_api_put_goals"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/busy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Busy */
+        put: operations["horses_api_put_busy"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1181,6 +1202,92 @@ export interface components {
             /** Holds Back Words */
             holds_back_words: string;
         };
+        /**
+         * BodyLine
+         * @description One thing about the body, with its figures.
+         */
+        BodyLine: {
+            part: components["schemas"]["BodyPart"];
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            verdict: components["schemas"]["BodyVerdict"];
+            /**
+             * Exact
+             * @description The figures in a line, each by its name.
+             * @default
+             */
+            exact: string;
+        };
+        /**
+         * BodyPart
+         * @description What is looked at.
+         * @enum {string}
+         */
+        BodyPart: "visit" | "load" | "weight" | "heat" | "condition" | "long-rest" | "growth";
+        /**
+         * BodyVerdict
+         * @description holds: something is left out of today's work because of it.
+         * @enum {string}
+         */
+        BodyVerdict: "fine" | "care" | "holds";
+        /**
+         * DayWishes
+         * @description The day of one horse as its plan and its pack are asked for.
+         */
+        DayWishes: {
+            /** Minutes */
+            minutes: number;
+            /** Helper */
+            helper: boolean;
+            /** Air C */
+            air_c: number | null;
+            /** Humidity Pct */
+            humidity_pct: number | null;
+            /** Wind Ms */
+            wind_ms: number | null;
+        };
+        /**
+         * Heat
+         * @enum {string}
+         */
+        Heat: "fine" | "care" | "short-and-easy" | "do-not-work";
+        /**
+         * HotHours
+         * @description Hours in which heat asks for care, or more.
+         */
+        HotHours: {
+            /**
+             * Starts
+             * Format: time
+             */
+            starts: string;
+            /**
+             * Ends
+             * Format: time
+             */
+            ends: string;
+            verdict: components["schemas"]["Heat"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * Hours
+         * @description From one time of day to another.
+         */
+        Hours: {
+            /**
+             * Starts
+             * Format: time
+             */
+            starts: string;
+            /**
+             * Ends
+             * Format: time
+             */
+            ends: string;
+        };
         /** TodayPlan */
         TodayPlan: {
             /**
@@ -1188,6 +1295,11 @@ export interface components {
              * Format: date
              */
             on: string;
+            /** Now */
+            now: string | null;
+            day: components["schemas"]["YardDay"];
+            /** Hot */
+            hot: components["schemas"]["HotHours"][];
             /** Rows */
             rows: components["schemas"]["TodayRow"][];
             /** Minutes */
@@ -1201,6 +1313,8 @@ export interface components {
              * @description How the rows are ordered, in words.
              */
             order: string;
+            /** Visits */
+            visits: components["schemas"]["VisitAhead"][];
         };
         /** TodayRow */
         TodayRow: {
@@ -1213,13 +1327,107 @@ export interface components {
             headline: string;
             /** Why */
             why: string;
+            /** @description When it works; null: not today, or there is no time left. */
+            hours: components["schemas"]["Hours"] | null;
+            /**
+             * When
+             * @description Why then; or why there is no time.
+             */
+            when: string;
             /** Minutes */
             minutes: number;
+            /**
+             * Helped
+             * @description In the helper's hours.
+             */
+            helped: boolean;
             /**
              * Wants Helper
              * @description Said where a helper would make more possible.
              */
             wants_helper: string | null;
+            /** @description What to mind of its body; null: nothing. */
+            body: components["schemas"]["BodyLine"] | null;
+            wishes: components["schemas"]["DayWishes"];
+            /**
+             * Running
+             * @description Said where its session is not over yet.
+             */
+            running: string | null;
+            /**
+             * Worked
+             * @description Its sessions of today.
+             */
+            worked: components["schemas"]["Hours"][];
+        };
+        /**
+         * Visit
+         * @description What takes a horse's day: somebody comes, or it is not there.
+         * @enum {string}
+         */
+        Visit: "farrier" | "vaccination" | "dental" | "vet" | "away";
+        /** VisitAhead */
+        VisitAhead: {
+            /** Horse */
+            horse: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            what: components["schemas"]["Visit"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * YardDay
+         * @description What is known of a day; the weather is that of its warmest hour.
+         */
+        YardDay: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Starts
+             * Format: time
+             * @default 08:00:00
+             */
+            starts: string;
+            /**
+             * Ends
+             * Format: time
+             * @default 17:00:00
+             */
+            ends: string;
+            helper?: components["schemas"]["Hours"] | null;
+            /** Air C */
+            air_c?: number | null;
+            /** Humidity Pct */
+            humidity_pct?: number | null;
+            /** Wind Ms */
+            wind_ms?: number | null;
+        };
+        /**
+         * DayForm
+         * @description A day as it is typed; what is left out is not known. Checked by the core.
+         */
+        DayForm: {
+            /** Starts */
+            starts?: unknown;
+            /** Ends */
+            ends?: unknown;
+            /** Helper */
+            helper?: unknown;
+            /** Air C */
+            air_c?: unknown;
+            /** Humidity Pct */
+            humidity_pct?: unknown;
+            /** Wind Ms */
+            wind_ms?: unknown;
         };
         /**
          * PlanQuery
@@ -1246,6 +1454,10 @@ export interface components {
             humidity_pct?: number | null;
             /** Wind Ms */
             wind_ms?: number | null;
+            /** Rider Kg */
+            rider_kg?: number | null;
+            /** Tack Kg */
+            tack_kg?: number | null;
             /**
              * Changes
              * @description The trainer's changes as JSON.
@@ -1564,6 +1776,12 @@ export interface components {
             /** Cautions */
             cautions: string[];
             /**
+             * Body
+             * @description What the body bears today; the weightiest first.
+             * @default []
+             */
+            body: components["schemas"]["BodyLine"][];
+            /**
              * Made
              * @description What was worked out before the trainer's changes.
              * @default []
@@ -1647,6 +1865,19 @@ export interface components {
             say: string;
             /** Why */
             why: string;
+        };
+        /**
+         * Brought
+         * @description What the session's header says beside the ring's own: who rides with what, in which weather.
+         */
+        Brought: {
+            /** Rider Kg */
+            rider_kg: number | null;
+            /** Tack */
+            tack: {
+                [key: string]: number;
+            };
+            conditions: components["schemas"]["Conditions"];
         };
         /**
          * CompiledCoach
@@ -1883,6 +2114,22 @@ export interface components {
             above?: number | null;
         };
         /**
+         * Conditions
+         * @description What the day was like; shown beside the asks, never corrected away.
+         */
+        Conditions: {
+            /** Air C */
+            air_c?: number | null;
+            /** Humidity Pct */
+            humidity_pct?: number | null;
+            /** Wind */
+            wind?: string | number | null;
+            /** Insects */
+            insects?: boolean | string | null;
+            /** New Place */
+            new_place?: boolean | null;
+        };
+        /**
          * Counter
          * @enum {string}
          */
@@ -2041,6 +2288,7 @@ export interface components {
             items: components["schemas"]["PackItem"][];
             /** Coaches */
             coaches: components["schemas"]["CompiledCoach"][];
+            brought: components["schemas"]["Brought"];
             /**
              * Flags
              * @description What this session may raise, the gravest first.
@@ -3277,6 +3525,15 @@ export interface components {
          * @enum {string}
          */
         Background: "unhandled" | "handled" | "started" | "from-racing" | "from-harness" | "gaited" | "long-rest" | "spoiled";
+        /** Busy */
+        Busy: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            what: components["schemas"]["Visit"];
+        };
         /**
          * ConditionScore
          * @description Body condition, 1 poor to 9 very fat.
@@ -3289,22 +3546,6 @@ export interface components {
             on: string;
             /** Score */
             score: number;
-        };
-        /**
-         * Conditions
-         * @description What the day was like; shown beside the asks, never corrected away.
-         */
-        Conditions: {
-            /** Air C */
-            air_c?: number | null;
-            /** Humidity Pct */
-            humidity_pct?: number | null;
-            /** Wind */
-            wind?: string | number | null;
-            /** Insects */
-            insects?: boolean | string | null;
-            /** New Place */
-            new_place?: boolean | null;
         };
         /**
          * Flag
@@ -3440,6 +3681,12 @@ export interface components {
              * @default []
              */
             condition_scores: components["schemas"]["ConditionScore"][];
+            /**
+             * Busy
+             * @description Visits, behind and ahead.
+             * @default []
+             */
+            busy: components["schemas"]["Busy"][];
         };
         /**
          * Override
@@ -3836,6 +4083,16 @@ export interface components {
         Goals: {
             /** Goals */
             goals: unknown[];
+        };
+        /**
+         * BusyDay
+         * @description Who comes to a horse on a day; nobody: null.
+         */
+        BusyDay: {
+            /** Date */
+            date?: unknown;
+            /** What */
+            what?: unknown;
         };
         /**
          * CountsAs
@@ -4462,14 +4719,36 @@ export interface operations {
     };
     plans_api_get_today: {
         parameters: {
-            query?: {
-                helper?: boolean;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayPlan"];
+                };
+            };
+        };
+    };
+    plans_api_put_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayForm"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -4492,6 +4771,8 @@ export interface operations {
                 air_c?: number | null;
                 humidity_pct?: number | null;
                 wind_ms?: number | null;
+                rider_kg?: number | null;
+                tack_kg?: number | null;
                 /** @description The trainer's changes as JSON. */
                 changes?: string | null;
             };
@@ -4524,6 +4805,8 @@ export interface operations {
                 air_c?: number | null;
                 humidity_pct?: number | null;
                 wind_ms?: number | null;
+                rider_kg?: number | null;
+                tack_kg?: number | null;
                 /** @description The trainer's changes as JSON. */
                 changes?: string | null;
             };
@@ -5036,6 +5319,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HorseView"];
                 };
+            };
+        };
+    };
+    horses_api_put_busy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BusyDay"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
