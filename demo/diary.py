@@ -13,9 +13,10 @@ from datetime import UTC, date, datetime, time, timedelta
 import numpy as np
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.pace import Working
-from bucephal.planning import PlanRequest, SessionPlan, plan_session
+from bucephal.planning import TACK_KG_KEY, PlanRequest, SessionPlan, plan_session
 from bucephal.record import (
     Ask,
+    Busy,
     ClearedBy,
     Event,
     EventKind,
@@ -48,6 +49,7 @@ FOUND = {
     FlagCode.TENSE_WORK: (ClearedBy.TRAINER, "less feed, more grass; quiet for a week"),
     FlagCode.UNEVEN: (ClearedBy.VET, "a bruised sole, grown out"),
 }
+RIDER_KG, TACK_KG = 56.0, 7.0
 PLACES = ("pen by the slipway", "long field", "sand school")
 
 
@@ -93,7 +95,11 @@ class _Diary:
             self.record = self.record.model_copy(update={"sessions": sessions})
         wanted = self.spec.next_goals or self.spec.goals
         goals = tuple(Goal(step=step) for step in wanted)
-        return self.record.model_copy(update={"goals": goals, "overrides": self._decisions()})
+        busy = tuple(
+            Busy(date=self.today + timedelta(days=ahead), what=what) for what, ahead in self.spec.visits
+        )
+        last = {"goals": goals, "overrides": self._decisions(), "busy": busy}
+        return self.record.model_copy(update=last)
 
     def _decisions(self) -> tuple[Override, ...]:
         return tuple(
@@ -184,6 +190,8 @@ class _Diary:
             place=PLACES[int(self.rng.integers(0, len(PLACES)))],
             helper=self._place_in_week(day) in self.spec.helper_days,
             rider="Wren" if ridden else None,
+            rider_kg=RIDER_KG if ridden else None,
+            tack={TACK_KG_KEY: TACK_KG} if ridden else {},
             conditions=self.weather.conditions(),
             settle=Settle(first_min=round(min(minutes, 45) * 0.6, 1),
                           whole_min=min(minutes, 45.0), settled=settled),

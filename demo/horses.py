@@ -8,7 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from bucephal.ladder import Side
-from bucephal.record import Background, Overridden, Sex
+from bucephal.record import Background, Overridden, Sex, Visit
 from bucephal.simulate import Traits
 
 
@@ -37,6 +37,8 @@ class DemoHorse:
     days_off_now: int = 0
     decisions: tuple[tuple[str, Overridden, str, int], ...] = ()
     """What the trainer decided: step, state, reason, days ago."""
+    visits: tuple[tuple[Visit, int], ...] = ()
+    """Who comes, and in how many days."""
     stumbled: bool = False
     """Twice in its last session: somebody has to look at it."""
     slip: tuple[str, Side, float] | None = None
@@ -59,11 +61,19 @@ _YIELDS = _lightly(2.2, "hip-g.1", "hip-g.2", "shoulder-g.1", "shoulder-g.2", "s
 _BRAKES = ("backup-g.1", "backup-g.2", "disengage.1", "disengage.2", "disengage.3", "flex.1", "flex.2",
            "flex.3", "hip-g.1", "hip-g.2", "head-down.1", "head-down.2")  # fmt: skip
 _RIDDEN = _lightly(2.0, "walk-on.1", "walk-on.2", "halt.1", "halt.2", "steer.1", "steer.2")
+_SCHOOLED = {
+    **_lightly(1.0, "shoulder-g.1", "shoulder-g.2", "shoulder-g.3", "walk-on.3", "halt.3", "steer.1",
+               "steer.2", "steer.3", "up-wt.1", "up-wt.2", "up-wt.3", "down-tw.1", "down-tw.2",
+               "backup-r.1", "backup-r.2"),
+    **_lightly(1.6, "halt.4", "head-down.3", "trot-range.1", "canter.1", "canter.2"),
+    **_lightly(2.4, "off-leg.1", "off-leg.2", "line.1", "line.2"),
+}  # fmt: skip
+"""A sport horse that goes well in all gaits, and was never asked to move sideways."""
 
 HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
-        name="Quill", seed=6, age_months=54, sex=Sex.MARE, height_cm=135, girth_cm=168,
-        length_cm=150, background=Background.STARTED, weeks_here=12, work_days=(0, 1, 3, 4, 5),
+        name="Quill", seed=6, age_months=54, sex=Sex.MARE, height_cm=138, girth_cm=178,
+        length_cm=160, background=Background.STARTED, weeks_here=12, work_days=(0, 1, 3, 4, 5),
         minutes=35,
         traits=Traits(start=5.0, quickness=0.40, steadiness=0.55, moodiness=0.4, wariness=0.05,
                       stiff_side=Side.RIGHT, stiffness=0.8, settle_min=28, settled_min=7),
@@ -71,7 +81,7 @@ HORSES: tuple[DemoHorse, ...] = (
                "send.6": 2.2, "walk-on.1": 2.5, "walk-on.2": 3.0, "halt.1": 2.5, "halt.2": 3.4,
                "steer.1": 3.6},
         goals=("up-wt.3", "line.2"), next_goals=("hack.3",),
-        helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 3.0), days_off_now=2,
+        helper_days=(0, 1, 3, 4, 5), slip=("up-wt.2", Side.RIGHT, 1.6), days_off_now=2,
     ),
     DemoHorse(
         name="Harrow", seed=23, age_months=13 * 12 + 4, sex=Sex.GELDING, height_cm=158,
@@ -81,17 +91,17 @@ HORSES: tuple[DemoHorse, ...] = (
                       stiff_side=Side.LEFT, stiffness=0.5, settle_min=12, settled_min=4),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "mount.4": 0.92, "mount.5": 0.45,
                "walk-on.1": 2.5, "walk-on.2": 3.0, "halt.1": 3.0, "steer.1": 4.5},
-        goals=("up-wt.3", "halt.4"), next_goals=("hack.5",),
+        goals=("halt.4", "up-wt.3", "hack.3"), next_goals=("up-wt.3", "hack.5"),
         decisions=(("canter.1", Overridden.RESTING, "canter was punished in the shafts: wait", 30),),
     ),
     DemoHorse(
         name="Pipit", seed=33, age_months=27, sex=Sex.MARE, height_cm=138, girth_cm=160,
-        length_cm=142, background=Background.HANDLED, weeks_here=11, work_days=(1, 3, 5),
+        length_cm=142, background=Background.HANDLED, weeks_here=6, work_days=(1, 3, 5),
         minutes=20,
         traits=Traits(start=4.8, quickness=0.35, moodiness=0.5, wariness=0.1,
                       stiff_side=Side.RIGHT, stiffness=0.6, settle_min=6, settled_min=2),
         known={**_HANDLED, **_LED},
-        goals=("gaps.4",), days_off_now=1,
+        goals=("gaps.4",), days_off_now=1, visits=((Visit.VACCINATION, 6),),
     ),
     DemoHorse(
         name="Domino", seed=44, age_months=10 * 12 + 7, sex=Sex.GELDING, height_cm=148,
@@ -102,19 +112,16 @@ HORSES: tuple[DemoHorse, ...] = (
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "up-wt.2": 3.0,
                "down-tw.1": 3.2, "lunge.1": 2.0, "lunge.2": 2.4, "lunge.3": 3.2},
         goals=("down-tw.3",), next_goals=("ride-length.4", "canter.1"), stumbled=True,
+        visits=((Visit.FARRIER, 1),),
     ),
     DemoHorse(
         name="Vesper", seed=55, age_months=7 * 12 + 5, sex=Sex.GELDING, height_cm=163,
         girth_cm=188, length_cm=166, background=Background.STARTED, weeks_here=7,
         work_days=(0, 2, 3, 5), minutes=45,
-        traits=Traits(start=6.5, quickness=0.13, steadiness=0.5, moodiness=0.4, wariness=0.06,
-                      stiff_side=Side.RIGHT, stiffness=1.9, settle_min=10, settled_min=4),
-        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_lightly(1.0, *_BRAKES), **_RIDDEN,
-               "shoulder-g.1": 1.4, "shoulder-g.2": 1.6, "walk-on.3": 2.0,
-               "halt.3": 2.2, "steer.3": 2.6, "up-wt.2": 1.8, "up-wt.3": 1.8, "down-tw.1": 2.0,
-               "down-tw.2": 2.0, "off-leg.1": 4.2, "trot-range.1": 0.9,
-               "canter.1": 3.0, "canter.2": 3.4},
-        goals=("off-leg.3", "leg-yield.3"), next_goals=("side-pass.4",),
+        traits=Traits(start=4.6, quickness=0.28, steadiness=0.75, moodiness=0.3, wariness=0.04,
+                      stiff_side=Side.RIGHT, stiffness=1.2, settle_min=10, settled_min=4),
+        known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_lightly(1.0, *_BRAKES), **_RIDDEN, **_SCHOOLED},
+        goals=("turn-fore.2", "turn-haunch.2"), next_goals=("side-pass.4",),
         bands={"default": (1, 4)}, days_off_now=1,
     ),
     DemoHorse(

@@ -24,6 +24,10 @@ PEOPLE = (
     ("tam", "Tam", "helper"),
 )
 PASSWORD = "sands-at-low-tide"
+TODAY = {
+    "starts": "08:30", "ends": "16:00", "helper": {"starts": "10:00", "ends": "12:00"},
+    "air_c": 9.0, "humidity_pct": 78, "wind_ms": 7,
+}  # fmt: skip
 OTHER_YARD = "Eastmere"
 OTHER_PERSON = ("isla", "Isla", "trainer")
 
@@ -55,6 +59,7 @@ def load(today: date, written: list[str]) -> None:
     from horses.services import store_record
     from plans.services import rebuild
     from training.services import take_the_clock
+    from yards.services import save_day
 
     from demo.horses import HORSES
 
@@ -68,6 +73,7 @@ def load(today: date, written: list[str]) -> None:
         for position, (spec, text) in enumerate(zip(HORSES, written, strict=True)):
             record = read_record(text, load_catalogue(), today)
             horses.append(store_record(yard, record, position=position, usual_minutes=spec.minutes))
+        save_day(yard, TODAY, today)
         take_the_clock(yard)
         for horse in horses:
             rebuild(horse, today)

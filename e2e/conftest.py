@@ -41,6 +41,7 @@ class Server:
 
     def start(self) -> None:
         env = os.environ | {"BUCEPHAL_DATA": str(self.data), "BUCEPHAL_PORT": str(self.port)}
+        env |= {"BUCEPHAL_FIXED_HOUR": "09:20"}
         command = [sys.executable, str(ROOT / "server/serve.py")]
         self.process = subprocess.Popen(command, env=env, cwd=ROOT / "server", stderr=subprocess.DEVNULL)
         for _ in range(200):

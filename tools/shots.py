@@ -28,6 +28,8 @@ from e2e.browser import DESKTOP, PHONE, open_browser, save_picture, set_dark, se
 from e2e.pages.places import Plan, Ring, SignIn, Today  # noqa: E402
 
 PORT = 8765
+HOUR = "09:20"
+"""At which the pictures are taken: they do not change with the time of day."""
 BASE = f"http://localhost:{PORT}"
 FOLDER = Path(os.environ.get("SHOTS_DIR", ROOT / "docs" / "screenshots"))
 
@@ -36,7 +38,8 @@ FOLDER = Path(os.environ.get("SHOTS_DIR", ROOT / "docs" / "screenshots"))
 def demo_server() -> Iterator[None]:
     """The demo on data of its own, so that what is tapped here is not kept."""
     with tempfile.TemporaryDirectory() as data:
-        env = os.environ | {"BUCEPHAL_DATA": data, "BUCEPHAL_PORT": str(PORT)}
+        at = {"BUCEPHAL_FIXED_HOUR": HOUR}
+        env = os.environ | {"BUCEPHAL_DATA": data, "BUCEPHAL_PORT": str(PORT)} | at
         subprocess.run([sys.executable, str(ROOT / "demo/load.py")], env=env, check=True)
         server = subprocess.Popen([sys.executable, str(ROOT / "demo/serve.py")], env=env)
         try:

@@ -32,6 +32,7 @@ from bucephal.record import Busy, FrozenModel, Visit
 from bucephal.welfare import Heat
 from bucephal.welfare.heat import air_at
 from bucephal.words import days as words
+from bucephal.words.bodies import VISITS
 
 VISITS_AHEAD = timedelta(days=14)
 
@@ -82,6 +83,11 @@ class VisitAhead(FrozenModel):
     words: str
 
 
+class VisitKind(FrozenModel):
+    what: Visit
+    name: str
+
+
 class TodayPlan(FrozenModel):
     on: date
     now: time | None
@@ -93,6 +99,7 @@ class TodayPlan(FrozenModel):
     words: str
     order: str = Field(description="How the rows are ordered, in words.")
     visits: tuple[VisitAhead, ...]
+    visit_kinds: tuple[VisitKind, ...] = Field(description="Who may come.")
 
 
 class SoFar(FrozenModel):
@@ -137,6 +144,7 @@ def plan_today(
         on=day.on, now=now, day=day, hot=tuple(_hot(day)), rows=tuple(told), minutes=minutes,
         working=working, words=_summary(working, minutes, day), order=words.ORDER,
         visits=tuple(_visits(horses, day.on)),
+        visit_kinds=tuple(VisitKind(what=what, name=VISITS[what]) for what in Visit),
     )  # fmt: skip
 
 

@@ -39,6 +39,7 @@ from bucephal.welfare import session_limit_min
 from bucephal.words import arrivals as words
 from bucephal.words import flags as flag_words
 
+WALK_ON = "walk-on"
 MOST_SESSIONS = 3
 MOST_TRIES_A_SIDE = 2
 MINUTES_PER_TRY = 1.0  # own: a try with its rest; two sides take two
@@ -249,7 +250,8 @@ def _not_tried(ladder: Catalogue, step: str, reason: str, words: str) -> NotTrie
 
 
 def _after(step: str, earlier: list[str], ladder: Catalogue, *, any_answer: bool) -> tuple[After, ...]:
-    """Earlier tries that it rests on: of its own exercise, for safety, or of getting used to things.
+    """Earlier tries that it rests on: of its own exercise, for safety, of getting used to things, or walking
+    on: nothing more is ridden on a horse that did not walk on with somebody on it.
 
     How heavy an answer is, is what is looked for: it does not stop the looking. No answer does. Into
     the saddle it goes only where everything that is for safety came light.
@@ -262,7 +264,7 @@ def _after(step: str, earlier: list[str], ladder: Catalogue, *, any_answer: bool
     for before in earlier:
         exercise = ladder.exercise(before)
         if before in path and (
-            exercise.id == own.id or exercise.safety or exercise.kind is StepKind.TOLERANCE
+            exercise.id in (own.id, WALK_ON) or exercise.safety or exercise.kind is StepKind.TOLERANCE
         ):
             any_will_do = any_answer and ladder.stage(before).ridden
             light = exercise.safety and ladder.stage(step).ridden and not any_will_do

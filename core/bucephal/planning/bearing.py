@@ -40,6 +40,7 @@ from bucephal.welfare import (
     rider_weight,
     tape_weight_kg,
 )
+from bucephal.welfare.heat import HOT_FROM_C
 from bucephal.words import bodies as words
 
 GREEN_RIDES = 30
@@ -85,6 +86,11 @@ class Bearing:
     def heat(self) -> Heat:
         air, humidity = self._request.air_c, self._request.humidity_pct
         return Heat.FINE if air is None or humidity is None else heat_verdict(air, humidity)
+
+    @property
+    def is_warm(self) -> bool:
+        """Does the sum say anything at all?"""
+        return (self._request.air_c or 0.0) >= HOT_FROM_C
 
     # --- load -----------------------------------------------------------------------------
 

@@ -15,6 +15,8 @@ from bucephal.welfare import (
     condition_words,
     session_minutes_range,
 )
+from bucephal.welfare.heat import CARE_FROM
+from bucephal.welfare.load import RISING_PCT
 from bucephal.welfare.weight import EASY_PCT, MOST_PCT
 from bucephal.words import bodies as words
 from bucephal.words.figures import exact
@@ -54,6 +56,7 @@ def _load(bearing: Bearing) -> BodyLine:
     text = words.load(load.last_7, load.average_28, load.change_pct, load.verdict, green=bearing.is_green)
     return _line(
         BodyPart.LOAD, text, _FINE if load.verdict is LoadVerdict.FINE else worse,
+        of_fine=(100 + load.change_pct) / (100 + RISING_PCT),
         load_week=load.last_7, load_usual=load.average_28, change_pct=load.change_pct,
     )  # fmt: skip
 
@@ -78,6 +81,7 @@ def _weight(bearing: Bearing, age_months: int | None) -> Iterator[BodyLine]:
             verdict = _HOLDS if held else _CARE
     yield _line(
         BodyPart.WEIGHT, text, verdict,
+        of_fine=weight.share_pct / EASY_PCT,
         carried_kg=carried, horse_kg=weight.horse_kg, share_pct=weight.share_pct,
     )  # fmt: skip
 
@@ -87,7 +91,8 @@ def _heat(bearing: Bearing) -> Iterator[BodyLine]:
         return
     verdict = {Heat.FINE: _FINE, Heat.CARE: _CARE}.get(bearing.heat, _HOLDS)
     text = words.heat(bearing.heat_total, bearing.heat)
-    yield _line(BodyPart.HEAT, text, verdict, heat_sum=round(bearing.heat_total, 1))
+    share = bearing.heat_total / CARE_FROM if bearing.is_warm else None
+    yield _line(BodyPart.HEAT, text, verdict, of_fine=share, heat_sum=round(bearing.heat_total, 1))
 
 
 def _condition(bearing: Bearing) -> Iterator[BodyLine]:
@@ -106,5 +111,10 @@ def _growth(age_months: int | None) -> Iterator[BodyLine]:
         yield _line(BodyPart.GROWTH, text, _FINE)
 
 
-def _line(part: BodyPart, text: str, verdict: BodyVerdict, **figures: float) -> BodyLine:
-    return BodyLine(part=part, name=_NAMES[part], words=text, verdict=verdict, exact=exact(figures, {}))
+def _line(
+    part: BodyPart, text: str, verdict: BodyVerdict, *, of_fine: float | None = None, **figures: float
+) -> BodyLine:
+    share = None if of_fine is None else round(of_fine, 2)
+    return BodyLine(
+        part=part, name=_NAMES[part], words=text, verdict=verdict, exact=exact(figures, {}), of_fine=share
+    )

@@ -222,6 +222,7 @@ class BodyLine(FrozenModel):
     words: str
     verdict: BodyVerdict
     exact: str = Field("", description="The figures in a line, each by its name.")
+    of_fine: float | None = Field(None, description="Share of what is fine: over 1 it asks for care.")
 
 
 class SessionPlan(FrozenModel):

@@ -379,15 +379,17 @@ def _with_climb(item: PlanItem, above: dict[str, PlanItem]) -> PlanItem:
 
 
 def _headline(day: Day, items: list[PlanItem]) -> str:
-    main = next((item for item in items if item.kind is ItemKind.NEW), None)
-    repair = next((item for item in items if item.kind is ItemKind.REPAIR), None)
+    of_kind = {item.kind: item for item in reversed(items)}
+    repair, main = of_kind.get(ItemKind.REPAIR), of_kind.get(ItemKind.NEW)
+    if repair is None and main is None:
+        main = of_kind.get(ItemKind.PRACTICE)
     parts = list[list[str]]()
     if repair is not None:
         more = max(repair.sides, key=lambda dose: dose.asks)
         even = len({dose.asks for dose in repair.sides}) == 1
         parts.append(words.put_right(repair.name, Side.NONE if even else more.side))
     if main is not None and main.step is not None:
-        begun = day.standing.state(main.step) is StepState.LEARNING
+        begun = main.kind is ItemKind.PRACTICE or day.standing.state(main.step) is StepState.LEARNING
         parts.append(words.main_thing(main.name, main.stage, is_begun=begun))
     return words.headline(parts)
 

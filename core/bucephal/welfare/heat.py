@@ -19,7 +19,8 @@ class Heat(StrEnum):
     DO_NOT_WORK = "do-not-work"
 
 
-_LIMITS = ((130.0, Heat.FINE), (150.0, Heat.CARE), (180.0, Heat.SHORT_AND_EASY))
+CARE_FROM = 130.0
+_LIMITS = ((CARE_FROM, Heat.FINE), (150.0, Heat.CARE), (180.0, Heat.SHORT_AND_EASY))
 
 
 def heat_sum(air_c: float, humidity_pct: float) -> float:

@@ -7,6 +7,7 @@ import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import { BodyLines } from "./BodyLines";
 import { LeftOutList } from "./LeftOutList";
 import styles from "./PlanPage.module.css";
 import { PlanRope } from "./PlanRope";
@@ -199,6 +200,7 @@ function Beside({ horse, page, isEmpty, search }: BesideProps) {
           {text.plan.print}
         </Button>
       </div>
+      <BodyLines lines={plan.body ?? []} />
       <LeftOutList left={plan.left_out} />
       <section className={styles.mind}>
         <h2>{text.plan.mind}</h2>

@@ -2,6 +2,7 @@
 import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { longDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
+import { bodyCautions } from "./bodyCautions";
 import styles from "./PlanSheet.module.css";
 
 /** So many items fit on the page in type that is read at arm's length. */
@@ -50,7 +51,7 @@ export function PlanSheet({ page, items }: { page: Plan; items: PlanItem[] }) {
         </tbody>
       </table>
       <ul className={styles.cautions}>
-        {[...plan.cautions, page.disclaimer].map((caution) => (
+        {[...bodyCautions(plan), ...plan.cautions, page.disclaimer].map((caution) => (
           <li key={caution}>{caution}</li>
         ))}
       </ul>

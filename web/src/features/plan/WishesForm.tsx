@@ -57,6 +57,8 @@ export function WishesForm({ search, onChange, usual }: Props) {
         }
         label={text.plan.helper}
       />
+      {number("rider_kg", text.plan.rider)}
+      {number("tack_kg", text.plan.tack)}
       {number("air_c", text.plan.air)}
       {number("humidity_pct", text.plan.humidity)}
       {number("wind_ms", text.plan.wind)}

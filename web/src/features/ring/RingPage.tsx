@@ -8,6 +8,7 @@ import type { RingPack } from "../../shared/api/types";
 import { readDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import { bodyCautions } from "../plan/bodyCautions";
 import { arranged, changesOf, type PlanDraft, planDraftKey, planDraftOf } from "../plan/planDraft";
 import { wishesOf } from "../plan/planWishes";
 import { localDay, usePlanDraft } from "../plan/usePlanDraft";
@@ -77,7 +78,7 @@ function Checklist({ horse, pack, helper, refreshing, ring }: ChecklistProps) {
       <h2>{text.ring.before}</h2>
       <p>{pack.before}</p>
       <ul className={styles.cautions}>
-        {pack.plan.cautions.map((caution) => (
+        {[...bodyCautions(pack.plan), ...pack.plan.cautions].map((caution) => (
           <li key={caution}>{caution}</li>
         ))}
       </ul>

@@ -64,6 +64,7 @@ export function sendHeader(draft: RingDraft, endedAt: string | null): Change {
       ended: endedAt,
       kind: draft.pack.plan.kind,
       helper: draft.helper,
+      ...draft.pack.brought,
       planned: plannedOf(draft),
       settle: hasSettle ? { first_min, whole_min, settled } : null,
     },

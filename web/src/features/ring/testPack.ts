@@ -98,6 +98,7 @@ export function testPack(): RingPack {
       probes: [],
       left_out: [],
       cautions: [],
+      body: [],
       made: [],
     },
     items: [
@@ -116,6 +117,11 @@ export function testPack(): RingPack {
       },
     ],
     coaches: [coach],
+    brought: {
+      rider_kg: null,
+      tack: {},
+      conditions: { air_c: null, humidity_pct: null, wind: null, insects: null, new_place: null },
+    },
     flags: [],
     rider_faults: [],
     not_settled_drops: ["new:up-wt.3"],

@@ -2,89 +2,135 @@ import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Switch from "@mui/material/Switch";
 import { useQuery } from "@tanstack/react-query";
-import { Link, useSearchParams } from "react-router";
-import { todayQuery } from "../../shared/api/queries";
-import type { TodayRow } from "../../shared/api/types";
-import { longDay } from "../../shared/text/days";
+import { useState } from "react";
+import { Link } from "react-router";
+import { meQuery, todayQuery } from "../../shared/api/queries";
+import type { TodayPlan, TodayRow } from "../../shared/api/types";
+import { clock, longDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
+import { ProblemList } from "../../shared/ui/Problems";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import { searchOf } from "../plan/planWishes";
+import { DayForm, useSetDay } from "./DayForm";
+import { DayLine } from "./DayLine";
 import styles from "./TodayPage.module.css";
 import { useOpenSessions } from "./useOpenSessions";
 import { usePacks } from "./usePacks";
+import { Visits } from "./VisitForm";
 
 export default function TodayPage() {
-  const [search, setSearch] = useSearchParams();
-  const helper = search.get("helper") === "1";
-  const today = useQuery(todayQuery(helper));
+  const today = useQuery(todayQuery);
+  const me = useQuery(meQuery);
   const open = useOpenSessions();
   if (today.isPending) return <Loading />;
   if (!today.data) return <ErrorView error={today.error} onRetry={() => void today.refetch()} />;
-  const { rows, on } = today.data;
+  const { rows } = today.data;
   if (rows.length === 0) return <Empty>{text.today.empty}</Empty>;
+  const canChange = me.data?.can_change ?? false;
   return (
     <>
-      <header className={styles.head}>
-        <div>
-          <h1>{longDay(on)}</h1>
-          <p className={styles.summary}>{today.data.words}</p>
-        </div>
-        <FormControlLabel
-          control={
-            <Switch
-              checked={helper}
-              onChange={(_, checked) =>
-                setSearch(checked ? { helper: "1" } : {}, { replace: true })
-              }
-            />
-          }
-          label={text.today.helper}
-        />
-      </header>
+      <Head today={today.data} canChange={canChange} />
+      <DayLine today={today.data} />
       <ol className={styles.rows}>
         {rows.map((row) => (
-          <Row key={row.facts.id} row={row} helper={helper} open={open.has(row.facts.id ?? "")} />
+          <Row key={row.facts.id} row={row} open={open.has(row.facts.id ?? "")} />
         ))}
       </ol>
       <p className={styles.foot}>{today.data.order}</p>
-      <Packs rows={rows} helper={helper} />
+      <Packs rows={rows} />
+      {canChange || today.data.visits.length > 0 ? (
+        <section className={styles.coming}>
+          <h2>{text.today.visits}</h2>
+          <Visits today={today.data} canChange={canChange} />
+        </section>
+      ) : null}
     </>
   );
 }
 
-function Row({ row, helper, open }: { row: TodayRow; helper: boolean; open: boolean }) {
-  const { facts } = row;
-  const query = helper ? "?helper=1" : "";
+/** The day in a line; a helper in one tap, hours and weather behind another. */
+function Head({ today, canChange }: { today: TodayPlan; canChange: boolean }) {
+  const [isSetting, setSetting] = useState(false);
+  const set = useSetDay();
+  const { on: _, helper, starts, ends, ...weather } = today.day;
+  const helperIs = (there: boolean) =>
+    set.mutate({ ...weather, starts, ends, ...(there ? { helper: { starts, ends } } : {}) });
   return (
-    <li className={row.works || open ? styles.row : styles.resting}>
-      <p className={styles.minutes}>
-        {row.works ? text.today.minutes(row.minutes) : row.done ? text.today.done : text.today.rest}
-      </p>
+    <>
+      <header className={styles.head}>
+        <div>
+          <h1>{longDay(today.on)}</h1>
+          <p className={styles.summary}>{today.words}</p>
+        </div>
+        {canChange ? (
+          <div className={styles.setting}>
+            <FormControlLabel
+              control={
+                <Switch
+                  checked={helper !== null}
+                  disabled={set.isPending}
+                  onChange={(_, checked) => helperIs(checked)}
+                />
+              }
+              label={text.today.helper}
+            />
+            <Button
+              variant="outlined"
+              aria-expanded={isSetting}
+              onClick={() => setSetting(!isSetting)}
+            >
+              {text.today.day}
+            </Button>
+          </div>
+        ) : null}
+      </header>
+      <ProblemList error={set.error} lead={text.today.notSaved} />
+      {isSetting ? <DayForm day={today.day} onDone={() => setSetting(false)} /> : null}
+    </>
+  );
+}
+
+function Row({ row, open }: { row: TodayRow; open: boolean }) {
+  const { facts } = row;
+  const search = searchOf(row.wishes);
+  const runsElsewhere = row.running !== null && !open;
+  return (
+    <li className={row.works || open || runsElsewhere ? styles.row : styles.resting}>
+      <When row={row} open={open} />
       <div className={styles.who}>
-        <Link to={`/horses/${facts.id}/plan${query}`} className={styles.name}>
+        <Link to={`/horses/${facts.id}/plan${search}`} className={styles.name}>
           {facts.name}
         </Link>
         <p className={styles.off}>{facts.days_off_words}</p>
         <FlagLinks horse={facts.id ?? ""} flags={facts.open_flags} />
       </div>
       <div className={styles.what}>
+        {runsElsewhere ? <p className={styles.running}>{row.running}</p> : null}
         <p className={styles.headline}>{row.headline}</p>
         <p className={styles.why} data-why>
           {row.why}
         </p>
-        {row.wants_helper && !helper ? <p className={styles.helper}>{row.wants_helper}</p> : null}
+        {row.body ? (
+          <p className={styles.body} data-body={row.body.part}>
+            {row.body.name}: {row.body.words}
+          </p>
+        ) : null}
+        {row.when || row.wants_helper ? (
+          <p className={styles.when}>{[row.when, row.wants_helper].filter(Boolean).join(" · ")}</p>
+        ) : null}
       </div>
       <div className={styles.actions}>
         <Button
           component={Link}
-          to={`/horses/${facts.id}/plan${query}`}
+          to={`/horses/${facts.id}/plan${search}`}
           aria-label={text.today.planName(facts.name)}
         >
           {text.today.plan}
         </Button>
         <Button
           component={Link}
-          to={`/horses/${facts.id}/ring${query}`}
+          to={`/horses/${facts.id}/ring${search}`}
           variant={row.works || open ? "contained" : "outlined"}
           aria-label={open ? text.today.resumeName(facts.name) : text.today.startName(facts.name)}
         >
@@ -95,13 +141,27 @@ function Row({ row, helper, open }: { row: TodayRow; helper: boolean; open: bool
   );
 }
 
-function Packs({ rows, helper }: { rows: TodayRow[]; helper: boolean }) {
-  const ids = rows.filter((row) => row.works).map((row) => row.facts.id ?? "");
-  const ready = usePacks(ids, helper);
-  if (ids.length === 0) return null;
+/** The hour it works at and how long; else why it has none. */
+function When({ row, open }: { row: TodayRow; open: boolean }) {
+  if (row.running !== null || open) return <p className={styles.at}>{text.today.running}</p>;
+  if (!row.works) {
+    return <p className={styles.at}>{row.done ? text.today.done : text.today.rest}</p>;
+  }
+  return (
+    <div>
+      <p className={styles.at}>{row.hours ? clock(row.hours.starts) : text.today.noTime}</p>
+      <p className={styles.off}>{text.today.minutes(row.minutes)}</p>
+    </div>
+  );
+}
+
+function Packs({ rows }: { rows: TodayRow[] }) {
+  const working = rows.filter((row) => row.works);
+  const ready = usePacks(working);
+  if (working.length === 0) return null;
   return (
     <p className={styles.packs} role="status">
-      {text.today.packs(ready, ids.length)}
+      {text.today.packs(ready, working.length)}
     </p>
   );
 }

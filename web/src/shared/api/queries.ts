@@ -31,6 +31,8 @@ export interface PlanWishes {
   air_c?: number;
   humidity_pct?: number;
   wind_ms?: number;
+  rider_kg?: number;
+  tack_kg?: number;
   /** The trainer's changes, as JSON. */
   changes?: string;
 }
@@ -65,11 +67,12 @@ export const horsesQuery = queryOptions({
   queryFn: () => unwrap<HorseList>(client.GET("/api/horses")),
 });
 
-export const todayQuery = (helper: boolean) =>
-  queryOptions({
-    queryKey: ["today", helper],
-    queryFn: () => unwrap<TodayPlan>(client.GET("/api/today", { params: { query: { helper } } })),
-  });
+/** Asked again as the day goes on: what is left of it moves with the hour. */
+export const todayQuery = queryOptions({
+  queryKey: ["today"],
+  queryFn: () => unwrap<TodayPlan>(client.GET("/api/today")),
+  refetchInterval: 5 * 60_000,
+});
 
 export const weatherQuery = queryOptions({
   queryKey: ["weather"],

@@ -1219,6 +1219,11 @@ export interface components {
              * @default
              */
             exact: string;
+            /**
+             * Of Fine
+             * @description Share of what is fine: over 1 it asks for care.
+             */
+            of_fine?: number | null;
         };
         /**
          * BodyPart
@@ -1315,6 +1320,11 @@ export interface components {
             order: string;
             /** Visits */
             visits: components["schemas"]["VisitAhead"][];
+            /**
+             * Visit Kinds
+             * @description Who may come.
+             */
+            visit_kinds: components["schemas"]["VisitKind"][];
         };
         /** TodayRow */
         TodayRow: {
@@ -1380,6 +1390,12 @@ export interface components {
             what: components["schemas"]["Visit"];
             /** Words */
             words: string;
+        };
+        /** VisitKind */
+        VisitKind: {
+            what: components["schemas"]["Visit"];
+            /** Name */
+            name: string;
         };
         /**
          * YardDay

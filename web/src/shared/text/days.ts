@@ -13,3 +13,13 @@ export const longDay = (on: string) => said(on, { weekday: "long", day: "numeric
 
 /** 12 June 2026: of what may be years ago. */
 export const fullDay = (on: string) => said(on, { day: "numeric", month: "long", year: "numeric" });
+
+/** 8:30, of 08:30:00. */
+export const clock = (time: string) =>
+  time.replace(/^0/, "").slice(0, time.startsWith("0") ? 4 : 5);
+
+/** Minutes since midnight, of 08:30:00. */
+export function minuteOf(time: string): number {
+  const [hours = 0, minutes = 0] = time.split(":").map(Number);
+  return hours * 60 + minutes;
+}
