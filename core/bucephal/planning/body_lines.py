@@ -53,9 +53,11 @@ def _load(bearing: Bearing) -> BodyLine:
     if not load.compared or load.change_pct is None:
         return _line(BodyPart.LOAD, words.NO_USUAL_WEEK, _FINE)
     worse = _HOLDS if bearing.load_jumps else _CARE
-    text = words.load(load.last_7, load.average_28, load.change_pct, load.verdict, green=bearing.is_green)
+    text = words.load(load.last_7, load.average_28, load.change_pct)
+    fine = load.verdict is LoadVerdict.FINE
+    short = "" if fine else words.load_short(load.change_pct, load.verdict, green=bearing.is_green)
     return _line(
-        BodyPart.LOAD, text, _FINE if load.verdict is LoadVerdict.FINE else worse,
+        BodyPart.LOAD, text, _FINE if fine else worse, short=short,
         of_fine=(100 + load.change_pct) / (100 + RISING_PCT),
         load_week=load.last_7, load_usual=load.average_28, change_pct=load.change_pct,
     )  # fmt: skip
@@ -69,18 +71,18 @@ def _weight(bearing: Bearing, age_months: int | None) -> Iterator[BodyLine]:
         missing = words.RIDER_NOT_KNOWN if carried is None else words.HORSE_NOT_KNOWN
         yield _line(BodyPart.WEIGHT, missing, _FINE)
         return
-    text = words.weight(carried, weight.share_pct, weight.horse_kg)
     match weight.verdict:
         case WeightVerdict.EASY:
-            text, verdict = words.weight_easy(text), _FINE
+            short, verdict = words.EASILY_CARRIED, _FINE
         case WeightVerdict.CARE:
-            text, verdict = words.weight_care(text), _CARE
+            short, verdict = words.CARRIED_WITH_CARE, _CARE
         case WeightVerdict.TOO_MUCH:
             most, held = EASY_PCT if bearing.first_year else MOST_PCT, bearing.too_heavy
-            text = words.weight_over(text, most, first_year=bearing.first_year, held=held)
+            short = words.carried_over(most, first_year=bearing.first_year, held=held)
             verdict = _HOLDS if held else _CARE
+    text = words.weight(carried, weight.share_pct, weight.horse_kg)
     yield _line(
-        BodyPart.WEIGHT, text, verdict,
+        BodyPart.WEIGHT, text, verdict, short=short,
         of_fine=weight.share_pct / EASY_PCT,
         carried_kg=carried, horse_kg=weight.horse_kg, share_pct=weight.share_pct,
     )  # fmt: skip
@@ -112,9 +114,17 @@ def _growth(age_months: int | None) -> Iterator[BodyLine]:
 
 
 def _line(
-    part: BodyPart, text: str, verdict: BodyVerdict, *, of_fine: float | None = None, **figures: float
+    part: BodyPart,
+    text: str,
+    verdict: BodyVerdict,
+    *,
+    short: str = "",
+    of_fine: float | None = None,
+    **figures: float,
 ) -> BodyLine:
+    """``short``: what the text comes to, where that is not the text itself."""
     share = None if of_fine is None else round(of_fine, 2)
     return BodyLine(
-        part=part, name=_NAMES[part], words=text, verdict=verdict, exact=exact(figures, {}), of_fine=share
-    )
+        part=part, name=_NAMES[part], words=f"{text}; {short}" if short else text, short=short or text,
+        verdict=verdict, exact=exact(figures, {}), of_fine=share,
+    )  # fmt: skip

@@ -220,6 +220,7 @@ class BodyLine(FrozenModel):
     part: BodyPart
     name: str
     words: str
+    short: str = Field(description="What it comes to, where there is little room.")
     verdict: BodyVerdict
     exact: str = Field("", description="The figures in a line, each by its name.")
     of_fine: float | None = Field(None, description="Share of what is fine: over 1 it asks for care.")

@@ -12,16 +12,17 @@ NO_USUAL_WEEK = "under four weeks of work: no usual week to compare with yet"
 _EASY_DAY = "an easy day, half as long, nothing new, nothing fast"
 
 
-def load(last: float, usual: float, change_pct: float, verdict: str, *, green: bool) -> str:
-    """'with today this week comes to 96 minutes of walk, a usual one to 80: 20 % more; ...'."""
-    less = change_pct < 0
-    change = f"{abs(change_pct):.0f} % {'less' if less else 'more'}"
-    text = f"with today this week comes to {last:.0f} minutes of walk, a usual one to {usual:.0f}: {change}"
-    if verdict == "fine":
-        return text
+def load(last: float, usual: float, change_pct: float) -> str:
+    """'with today this week comes to 96 minutes of walk, a usual one to 80: 20 % more'."""
+    change = f"{abs(change_pct):.0f} % {'less' if change_pct < 0 else 'more'}"
+    return f"with today this week comes to {last:.0f} minutes of walk, a usual one to {usual:.0f}: {change}"
+
+
+def load_short(change_pct: float, verdict: str, *, green: bool) -> str:
+    """'20 % over a usual week: keep it shorter'."""
     if verdict == "rising":
-        return f"{text}; keep it shorter than usual"
-    return f"{text}; {_EASY_DAY if green else 'an easy day is wise'}"
+        return f"{change_pct:.0f} % over a usual week: keep it shorter"
+    return f"{change_pct:.0f} % over a usual week: {_EASY_DAY if green else 'an easy day is wise'}"
 
 
 LOAD_JUMP = "the week's load has jumped: an easy day, nothing new"
@@ -37,19 +38,15 @@ def weight(carried_kg: float, share_pct: float, horse_kg: float) -> str:
     return f"rider and tack {carried_kg:.0f} kg are {share_pct:.0f} % of its weight, about {horse_kg:.0f} kg"
 
 
-def weight_easy(text: str) -> str:
-    return f"{text}: easily carried"
+EASILY_CARRIED = "easily carried"
+CARRIED_WITH_CARE = "with care: short, on good ground"
 
 
-def weight_care(text: str) -> str:
-    return f"{text}: with care, short, on good ground"
-
-
-def weight_over(text: str, most_pct: float, *, first_year: bool, held: bool) -> str:
+def carried_over(most_pct: float, *, first_year: bool, held: bool) -> str:
     who = "in its first year under saddle" if first_year else "for a young or unfit horse"
     if held:
-        return f"{text}: {most_pct:.0f} % is the most {who}; nothing ridden"
-    return f"{text}: over {most_pct:.0f} %; a lighter rider or saddle"
+        return f"{most_pct:.0f} % is the most {who}: nothing ridden"
+    return f"over {most_pct:.0f} %: a lighter rider or saddle"
 
 
 _HEATS = {

@@ -113,7 +113,7 @@ function Row({ row, open }: { row: TodayRow; open: boolean }) {
         </p>
         {row.body ? (
           <p className={styles.body} data-body={row.body.part}>
-            {row.body.name}: {row.body.words}
+            {row.body.name}: {row.body.short}
           </p>
         ) : null}
         {row.when || row.wants_helper ? (

@@ -1212,6 +1212,11 @@ export interface components {
             name: string;
             /** Words */
             words: string;
+            /**
+             * Short
+             * @description What it comes to, where there is little room.
+             */
+            short: string;
             verdict: components["schemas"]["BodyVerdict"];
             /**
              * Exact
