@@ -85,8 +85,8 @@ HORSES: tuple[DemoHorse, ...] = (
     ),
     DemoHorse(
         name="Harrow", seed=23, age_months=13 * 12 + 4, sex=Sex.GELDING, height_cm=158,
-        girth_cm=190, length_cm=172, background=Background.FROM_HARNESS, weeks_here=9,
-        work_days=(0, 2, 4, 5), minutes=40,
+        girth_cm=190, length_cm=172, background=Background.FROM_HARNESS, weeks_here=8,
+        work_days=(0, 2, 4, 6), helper_days=(0, 2, 4), minutes=40,
         traits=Traits(start=5.5, quickness=0.3, steadiness=0.6, moodiness=0.4, wariness=0.04,
                       stiff_side=Side.LEFT, stiffness=0.5, settle_min=12, settled_min=4),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, "mount.4": 0.92, "mount.5": 0.45,
@@ -95,8 +95,8 @@ HORSES: tuple[DemoHorse, ...] = (
         decisions=(("canter.1", Overridden.RESTING, "canter was punished in the shafts: wait", 30),),
     ),
     DemoHorse(
-        name="Pipit", seed=33, age_months=27, sex=Sex.MARE, height_cm=138, girth_cm=160,
-        length_cm=142, background=Background.HANDLED, weeks_here=6, work_days=(1, 3, 5),
+        name="Pipit", seed=36, age_months=27, sex=Sex.MARE, height_cm=138, girth_cm=160,
+        length_cm=142, background=Background.HANDLED, weeks_here=6, work_days=(0, 2, 5), helper_days=(0, 5),
         minutes=20,
         traits=Traits(start=4.8, quickness=0.35, moodiness=0.5, wariness=0.1,
                       stiff_side=Side.RIGHT, stiffness=0.6, settle_min=6, settled_min=2),
@@ -106,7 +106,7 @@ HORSES: tuple[DemoHorse, ...] = (
     DemoHorse(
         name="Domino", seed=44, age_months=10 * 12 + 7, sex=Sex.GELDING, height_cm=148,
         girth_cm=192, length_cm=160, background=Background.LONG_REST, weeks_here=6,
-        work_days=(0, 1, 2, 4), minutes=50,
+        work_days=(0, 2, 4, 6), helper_days=(2, 6), minutes=50,
         traits=Traits(start=5.0, quickness=0.25, steadiness=0.7, moodiness=0.7, wariness=0.05,
                       settle_min=38, settled_min=9),
         known={**_HANDLED, **_LED, **_SADDLED, **_YIELDS, **_RIDDEN, "up-wt.2": 3.0,
@@ -126,10 +126,10 @@ HORSES: tuple[DemoHorse, ...] = (
     ),
     DemoHorse(
         name="Thimble", seed=67, age_months=15, sex=Sex.GELDING, height_cm=122, girth_cm=138,
-        length_cm=122, background=Background.UNHANDLED, weeks_here=7, work_days=(0, 2, 4),
+        length_cm=122, background=Background.UNHANDLED, weeks_here=7, work_days=(0, 3, 5),
         minutes=12,
         traits=Traits(start=5.5, quickness=0.3, moodiness=0.5, wariness=0.12, settle_min=2.5,
                       settled_min=1.2),
-        goals=("touch.4",), days_off_now=3,
+        goals=("touch.6",), days_off_now=3,
     ),
 )  # fmt: skip

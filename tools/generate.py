@@ -27,6 +27,7 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bucephal_server.settings")
 from tests.golden.golden import rounded  # noqa: E402
 
 from tools.ladder_docs import ladder_docs  # noqa: E402
+from tools.plans_docs import plans_explained  # noqa: E402
 
 API = ROOT / "web/src/shared/api"
 VECTOR_ANSWERS: tuple[list[Any], ...] = (
@@ -293,6 +294,7 @@ def main() -> None:
         ROOT / "web/src/features/ring/coachVectors.generated.json": coach_vectors(),
         ROOT / "web/src/shared/testing/sampleAnswers.generated.json": sample_answers(),
         **ladder_docs(ROOT / "docs/ladder"),
+        ROOT / "docs/plans-explained.md": plans_explained(),
     }
     types = API / "schema.generated.ts"
     if "--check" not in sys.argv:

@@ -53,11 +53,10 @@ def _load(bearing: Bearing) -> BodyLine:
     if not load.compared or load.change_pct is None:
         return _line(BodyPart.LOAD, words.NO_USUAL_WEEK, _FINE)
     worse = _HOLDS if bearing.load_jumps else _CARE
-    text = words.load(load.last_7, load.average_28, load.change_pct)
-    fine = load.verdict is LoadVerdict.FINE
-    short = "" if fine else words.load_short(load.change_pct, load.verdict, green=bearing.is_green)
+    short = words.load_short(load.change_pct, load.verdict, green=bearing.is_green)
     return _line(
-        BodyPart.LOAD, text, _FINE if fine else worse, short=short,
+        BodyPart.LOAD, words.load(load.last_7, load.average_28),
+        _FINE if load.verdict is LoadVerdict.FINE else worse, short=short,
         of_fine=(100 + load.change_pct) / (100 + RISING_PCT),
         load_week=load.last_7, load_usual=load.average_28, change_pct=load.change_pct,
     )  # fmt: skip

@@ -12,17 +12,19 @@ NO_USUAL_WEEK = "under four weeks of work: no usual week to compare with yet"
 _EASY_DAY = "an easy day, half as long, nothing new, nothing fast"
 
 
-def load(last: float, usual: float, change_pct: float) -> str:
-    """'with today this week comes to 96 minutes of walk, a usual one to 80: 20 % more'."""
-    change = f"{abs(change_pct):.0f} % {'less' if change_pct < 0 else 'more'}"
-    return f"with today this week comes to {last:.0f} minutes of walk, a usual one to {usual:.0f}: {change}"
+def load(last: float, usual: float) -> str:
+    return f"with today this week comes to {last:.0f} minutes of walk, a usual one to {usual:.0f}"
 
 
 def load_short(change_pct: float, verdict: str, *, green: bool) -> str:
-    """'20 % over a usual week: keep it shorter'."""
-    if verdict == "rising":
-        return f"{change_pct:.0f} % over a usual week: keep it shorter"
-    return f"{change_pct:.0f} % over a usual week: {_EASY_DAY if green else 'an easy day is wise'}"
+    """'3 % under a usual week', '20 % over a usual week: keep it shorter'."""
+    change = f"{abs(change_pct):.0f} % {'under' if change_pct < 0 else 'over'} a usual week"
+    match verdict:
+        case "fine":
+            return change
+        case "rising":
+            return f"{change}: keep it shorter"
+    return f"{change}: {_EASY_DAY if green else 'an easy day is wise'}"
 
 
 LOAD_JUMP = "the week's load has jumped: an easy day, nothing new"

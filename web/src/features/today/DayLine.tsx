@@ -41,15 +41,26 @@ export function DayLine({ today }: { today: TodayPlan }) {
       </div>
       {helper || hot.length > 0 ? (
         <div className={styles.beneath}>
-          {hot.map((one) => (
-            <span key={one.left} className={styles.hot} style={place(one)} data-hot={one.verdict}>
-              {one.words}
-            </span>
-          ))}
+          {hot.length > 0 ? (
+            <div className={styles.lane}>
+              {hot.map((one) => (
+                <span
+                  key={one.left}
+                  className={styles.hot}
+                  style={place(one)}
+                  data-hot={one.verdict}
+                >
+                  {one.words}
+                </span>
+              ))}
+            </div>
+          ) : null}
           {helper ? (
-            <span className={styles.helper} style={place(helper)} data-helper>
-              {text.today.helperBand}
-            </span>
+            <div className={styles.lane}>
+              <span className={styles.helper} style={place(helper)} data-helper>
+                {text.today.helperBand}
+              </span>
+            </div>
           ) : null}
         </div>
       ) : null}
