@@ -130,6 +130,6 @@ HORSES: tuple[DemoHorse, ...] = (
         minutes=12,
         traits=Traits(start=5.5, quickness=0.3, moodiness=0.5, wariness=0.12, settle_min=2.5,
                       settled_min=1.2),
-        goals=("touch.6",), days_off_now=3,
+        goals=("touch.6",), next_goals=("lead.5",), days_off_now=3,
     ),
 )  # fmt: skip
