@@ -27,7 +27,7 @@ from bucephal.record import (
     with_defaults,
 )
 from bucephal.record import Horse as HorseProfile
-from bucephal.record.form import NOT_IN_THE_FORM
+from bucephal.record.form import NOT_IN_THE_FORM, first_bands
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
 from bucephal.welfare import clear_flags, condition_score, pain_check, raise_by_hand
 from django.db.models import F
@@ -143,7 +143,7 @@ def add_horse(yard: Yard, raw: dict[str, Any], usual_minutes: int, today: date) 
     Raises:
         InvalidInput: naming each field; nothing is saved then.
     """
-    profile = horse_from_form(raw, catalogue_of(yard), today)
+    profile = first_bands(horse_from_form(raw, catalogue_of(yard), today))
     return Horse.objects.create(
         yard=yard,
         position=yard.horses.count(),

@@ -8,7 +8,7 @@ from bucephal.ladder import Catalogue, CountsAs, CueFamily, Exercise, Origin, Sc
 from bucephal.record import Band, FrozenModel, YardDefaults
 from bucephal.record.history import DEFAULT_BANDS
 from bucephal.words import guides as words
-from bucephal.words.arrivals import BACKGROUNDS
+from bucephal.words.arrivals import BACKGROUNDS, DID_BEFORE, TEMPERAMENTS
 
 
 class ExerciseRow(FrozenModel):
@@ -35,6 +35,8 @@ class YardPage(FrozenModel):
     bands: dict[str, Band]
     shipped_bands: dict[str, Band]
     backgrounds: dict[str, str]
+    did_before: dict[str, str]
+    temperaments: dict[str, dict[str, str]]
     families: tuple[CueFamily, ...]
     own_words: tuple[str, ...]
     kit: tuple[str, ...]
@@ -61,6 +63,8 @@ def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
         bands=defaults.bands,
         shipped_bands=DEFAULT_BANDS,
         backgrounds=BACKGROUNDS,
+        did_before=DID_BEFORE,
+        temperaments=TEMPERAMENTS,
         families=tuple(catalogue.families.values()),
         own_words=tuple(ladder.scales),
         kit=tuple(sorted({*catalogue.kit, *ladder.missing_kit})),

@@ -24,9 +24,10 @@ from bucephal.ladder import (
     load_library,
     under,
 )
-from bucephal.progress import BRAKES, UP_TO_LEVEL, Standing
+from bucephal.progress import BRAKES, UP_TO_LEVEL, Standing, never_did
 from bucephal.record import (
     Background,
+    DidBefore,
     FrozenModel,
     Horse,
     HorseRecord,
@@ -39,7 +40,8 @@ from bucephal.welfare import session_limit_min
 from bucephal.words import arrivals as words
 from bucephal.words import flags as flag_words
 
-WALK_ON = "walk-on"
+WALK_ON, LONG_LINES = "walk-on", "long-line.1"
+NEVER_DONE = "never-done"
 MOST_SESSIONS = 3
 MOST_TRIES_A_SIDE = 2
 MINUTES_PER_TRY = 1.0  # own: a try with its rest; two sides take two
@@ -113,7 +115,7 @@ def assess(
     ladder = under(catalogue, record.horse.school)
     standing = standing or Standing(record, ladder, on)
     background = record.horse.background or TAKEN_FOR_UNKNOWN
-    plan = load_library().assessments[background]
+    plan = _with_harness(load_library().assessments[background], record.horse)
     tries, out = _laid_out(plan, ladder, standing)
     minutes = assess_minutes(standing)
     sessions, late = _sessions(tries, minutes)
@@ -134,11 +136,25 @@ def assess(
     )
 
 
+def _with_harness(plan: AssessmentPlan, horse: Horse) -> AssessmentPlan:
+    """A horse that went in harness is tried on the long lines too."""
+    steps = {step for session in plan.sessions for step in session}
+    if DidBefore.HARNESS not in (horse.did_before or ()) or LONG_LINES in steps:
+        return plan
+    first, *others = plan.sessions
+    because = load_library().assessments[Background.FROM_HARNESS].because[LONG_LINES]
+    return plan.model_copy(
+        update={"sessions": ((*first, LONG_LINES), *others), "because": {**plan.because, LONG_LINES: because}}
+    )
+
+
 def first_tried(horse: Horse, ladder: Catalogue) -> dict[str, str]:
     """By exercise the first stage that a horse of this background is tried on."""
     plan = load_library().assessments[horse.background or TAKEN_FOR_UNKNOWN]
     found: dict[str, str] = {}
     for step in (step for session in plan.sessions for step in session):
+        if never_did(horse, ladder.stage(step)):
+            continue
         found.setdefault(ladder.exercise(step).id, step)
     return found
 
@@ -223,6 +239,8 @@ def _laid_out(
             broken = next((missing[key] for one in after if (key := (one.step, one.light)) in missing), None)
             earlier.append(step)
             tried, resting = was_asked(step, tracks), standing.rest_because(step)
+            if resting is None and never_did(standing.record.horse, ladder.stage(step)):
+                resting = NEVER_DONE, words.NEVER_DONE
             if resting is not None and not tried:
                 out.append(_not_tried(ladder, step, *resting))
                 missing[step, True] = missing[step, False] = words.not_tried(name, resting[1])

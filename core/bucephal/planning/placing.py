@@ -11,12 +11,12 @@ from datetime import date
 from pydantic import Field
 
 from bucephal.answers import answer_in_words
-from bucephal.ladder import Catalogue, Side, StepKind
+from bucephal.ladder import Catalogue, Need, Side, StepKind
 from bucephal.planning.assessing import assess, came_light
 from bucephal.planning.choosing import is_behind_first_tried
 from bucephal.planning.day import Day
 from bucephal.planning.models import PlanRequest, Why
-from bucephal.progress import GOOD, Standing
+from bucephal.progress import CALM_SESSIONS_WAIT, GOOD, MissingNeed, Standing
 from bucephal.record import Background, FrozenModel, HorseRecord, first_assessment
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import READY_DAYS, CueTrack
@@ -69,7 +69,7 @@ def placement(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
         beyond = asked[asked.index(light[-1]) + 1 :] if light else asked
         for step in beyond:
             (half if _any_answer(standing, step) else not_yet).append(_placed(day, step))
-    begin = tuple(_to_begin(day, has, half + not_yet))
+    begin = tuple(_to_begin(day, has, half, not_yet))
     once = sum(1 for one in has if _on_one_day(standing, one.step))
     assessment = assess(record, catalogue, on, standing=standing)
     return Placement(
@@ -104,13 +104,17 @@ def _any_answer(standing: Standing, step: str) -> bool:
     return any(meaning.came for _, track in _tracks(standing, step) for meaning in track.meanings)
 
 
-def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Iterator[PlacedStep]:
+def _to_begin(
+    day: Day, has: list[PlacedStep], half: list[PlacedStep], not_yet: list[PlacedStep]
+) -> Iterator[PlacedStep]:
     """Where the work begins: what it half has and what comes next, where all below is there.
 
-    What fell short goes first, then what lies near the highest phase that it has something of.
+    What fell short goes first, then what lies near the highest phase that it has something of. What came
+    light speaks for what it rests on, but not against what was tried and did not come.
     """
-    ladder, tried = day.catalogue, {one.step: one for one in short}
-    had = {below for one in has for below in ladder.path_to(one.step)}
+    ladder, tried = day.catalogue, {one.step: one for one in (*half, *not_yet)}
+    silent = {one.step for one in not_yet}
+    had = {below for one in has for below in ladder.path_to(one.step)} - silent
     phases = list(ladder.phases)
     top = max((phases.index(ladder.exercise(step).phase) for step in had), default=0)
     found = []
@@ -120,7 +124,10 @@ def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Itera
             if stage.step not in had and not is_behind_first_tried(day, stage.step)
         ]  # fmt: skip
         half_had = [step for step in waiting if _any_answer(day.standing, step)]
-        beginning = (step for step in (*reversed(half_had), *waiting[:1]) if _may_begin(day, step, had))
+        first = (*reversed(half_had), *waiting[:1])
+        beginning = (
+            step for step in first if not _rests_on(day, step, silent) and _may_begin(day, step, had)
+        )
         step = next(beginning, None)
         if step is not None and exercise.id != SETTLE_EXERCISE:
             found.append(step)
@@ -129,10 +136,20 @@ def _to_begin(day: Day, has: list[PlacedStep], short: list[PlacedStep]) -> Itera
         yield tried.get(step) or _next(day, step, has)
 
 
+def _rests_on(day: Day, step: str, silent: set[str]) -> bool:
+    """Does it rest on something that did not come at all?"""
+    return any(need.step in silent for need in day.catalogue.stage(step).needs)
+
+
 def _may_begin(day: Day, step: str, had: set[str]) -> bool:
     """Is all there that it rests on, but for stages before it that were passed over when it was tried?"""
     standing, own = day.standing, step.rpartition(".")[0]
-    needs = standing.missing(step) if standing.riding.replaces(step) else day.catalogue.stage(step).needs
+    needs: tuple[MissingNeed | Need, ...] = day.catalogue.stage(step).needs
+    if standing.riding.replaces(step):
+        waits = standing.missing(step)
+        if any(need.wanted == CALM_SESSIONS_WAIT for need in waits):
+            return False
+        needs = waits
     short = (need.step for need in needs if need.step not in had)
     passed_over = (one.rpartition(".")[0] == own and not _tracks(standing, one) for one in short)
     return standing.rest_because(step) is None and all(passed_over)

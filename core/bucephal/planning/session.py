@@ -415,6 +415,8 @@ def _cautions(day: Day, items: list[PlanItem]) -> list[str]:
         said.append(words.WITH_HELPER)
     if any(item.ridden for item in items):
         said.append(words.RIDDEN)
+    temperament = day.record.horse.temperament.values()
+    said += [words.TEMPERAMENTS[one] for one in temperament if items and one in words.TEMPERAMENTS]
     said += [flag_words.to_clear(code) for code in day.open_flags]
     return said
 

@@ -3,7 +3,15 @@
 from bucephal.progress.bad_moments import BadMoment, bad_moments
 from bucephal.progress.deciding import decided, lifted, may_decide
 from bucephal.progress.gap import side_gap
-from bucephal.progress.ridden_before import BACK_TO_WALK, BRAKES, FOURTH_WEEK, TROT, UP_TO_LEVEL
+from bucephal.progress.ridden_before import (
+    BACK_TO_WALK,
+    BRAKES,
+    CALM_SESSIONS_WAIT,
+    FOURTH_WEEK,
+    TROT,
+    UP_TO_LEVEL,
+    never_did,
+)
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.progress.then_and_now import ThenAndNow, then_and_now
@@ -11,6 +19,7 @@ from bucephal.progress.then_and_now import ThenAndNow, then_and_now
 __all__ = [
     "BACK_TO_WALK",
     "BRAKES",
+    "CALM_SESSIONS_WAIT",
     "FOURTH_WEEK",
     "GOOD",
     "RIDING_NEVER_BELOW",
@@ -27,6 +36,7 @@ __all__ = [
     "decided",
     "lifted",
     "may_decide",
+    "never_did",
     "side_gap",
     "then_and_now",
 ]  # fmt: skip

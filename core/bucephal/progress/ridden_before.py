@@ -14,24 +14,49 @@ from collections.abc import Iterable, Iterator
 from datetime import date, timedelta
 
 from bucephal.answers import DANGER_EVENTS, Meaning
-from bucephal.ladder import Side
-from bucephal.record import Ask, Background, HorseRecord, Tension
+from bucephal.ladder import Gait, Side, Stage
+from bucephal.record import Ask, Background, DidBefore, Horse, HorseRecord, Tension
 from bucephal.response import CueTrack, Tracks
 
+MOUNTING = "mount"
 BRAKES = ("halt", "disengage")
 FROM_THE_GROUND = ("disengage.1", "disengage.2", "disengage.3")
 """Proved on the ground before anyone gets on: a safety step, which nothing vouches for."""
 ONE_REIN, AT_WALK, BACK_TO_WALK = ("disengage.2", "disengage.3"), ("walk-on", "halt", "steer"), "down-tw"
 TROT, CANTER = "up-wt", "canter.1"
 TWICE, UP_TO_LEVEL = 2, 8
+CALM_SESSIONS_WAIT = 0
+"""Stands in place of how often something has to come, where calm sessions are what is missing."""
 CALM_SESSIONS = {Background.STARTED: 3}
 USUAL_CALM_SESSIONS = 2
 FOURTH_WEEK = timedelta(weeks=3)
 """After a long rest: regular work before canter."""
-_TROTTED = (
-    Background.FROM_RACING, Background.STARTED, Background.SPOILED, Background.LONG_REST,
-)  # fmt: skip
+_ALL = frozenset({DidBefore.WALK, DidBefore.TROT, DidBefore.CANTER})
+_DID = {
+    Background.FROM_RACING: _ALL, Background.STARTED: _ALL, Background.SPOILED: _ALL,
+    Background.LONG_REST: _ALL, Background.GAITED: frozenset({DidBefore.WALK}),
+}  # fmt: skip
+"""What a horse of this background did under a rider, where nobody says what this one did."""
+_GAITS = {
+    Gait.HALT: DidBefore.WALK, Gait.WALK: DidBefore.WALK, Gait.TROT: DidBefore.TROT,
+    Gait.CANTER: DidBefore.CANTER,
+}  # fmt: skip
 _HEAVY_RUNNING = 2
+
+
+def did_before(horse: Horse) -> frozenset[DidBefore]:
+    """What it did under a rider: what its background speaks for, and of that what is told, if anything is."""
+    usual = _DID.get(horse.background, frozenset()) if horse.background else frozenset()
+    return usual if horse.did_before is None else usual & set(horse.did_before)
+
+
+def never_did(horse: Horse, stage: Stage) -> bool:
+    """Is it told that it was never ridden so, or never sat on? Then it is taught, not tried."""
+    if horse.did_before is None or horse.background not in _DID:
+        return False
+    if stage.step.rpartition(".")[0] == MOUNTING:
+        return DidBefore.WALK not in did_before(horse)
+    return stage.ridden and _GAITS[stage.gait] not in did_before(horse)
 
 
 class RiddenBefore:
@@ -43,19 +68,22 @@ class RiddenBefore:
 
     def __init__(self, record: HorseRecord, tracks: Tracks, on: date) -> None:
         self._record, self._tracks, self._on = record, tracks, on
-        background = record.horse.background
-        self.walks = background in (*_TROTTED, Background.GAITED) and not self._lapsed()
-        self.trots = self.walks and background in _TROTTED
+        did = did_before(record.horse)
+        self.walks = DidBefore.WALK in did and not self._lapsed()
+        self.trots = self.walks and DidBefore.TROT in did
+        self.canters = self.trots and DidBefore.CANTER in did
 
     def replaces(self, step: str) -> bool:
         """Do the brakes stand in place of the ladder's gates for this step?"""
         exercise = step.rpartition(".")[0]
         if step in ONE_REIN or exercise in AT_WALK:
             return self.walks
-        return self.trots and (exercise in (TROT, BACK_TO_WALK) or step == CANTER)
+        if step == CANTER:
+            return self.canters
+        return self.trots and exercise in (TROT, BACK_TO_WALK)
 
     def waits_for(self, step: str) -> Iterator[tuple[str, Side, int]]:
-        """What has still to come first: step, side, and how often (0: calm sessions are short)."""
+        """What has still to come first: step, side, and how often, or that calm sessions are short."""
         exercise = step.rpartition(".")[0]
         if step == ONE_REIN[0]:
             yield from self._one_rein(1, FROM_THE_GROUND)
@@ -80,11 +108,11 @@ class RiddenBefore:
         wanted = CALM_SESSIONS.get(background, USUAL_CALM_SESSIONS) if background else USUAL_CALM_SESSIONS
         for exercise in (TROT, BACK_TO_WALK):
             if len(self._calm_days(exercise)) < wanted:
-                yield f"{exercise}.1", Side.NONE, 0
+                yield f"{exercise}.1", Side.NONE, CALM_SESSIONS_WAIT
                 return
         first = min((session.date for session in self._record.sessions), default=self._on)
         if background is Background.LONG_REST and self._on - first < FOURTH_WEEK:
-            yield f"{TROT}.1", Side.NONE, 0
+            yield f"{TROT}.1", Side.NONE, CALM_SESSIONS_WAIT
 
     def _calm_days(self, exercise: str) -> set[date]:
         """Days on which it ended calm on every side that was asked, and none of it alarmed."""

@@ -1,7 +1,7 @@
 """The horse record: models of the open format, reading, checking, writing, putting in order."""
 
 from bucephal.record.checks import check_flag
-from bucephal.record.form import height_text, horse_from_form
+from bucephal.record.form import TEMPERAMENTS, height_text, horse_from_form
 from bucephal.record.history import (
     DatedAsk,
     asks_in_order,
@@ -22,6 +22,7 @@ from bucephal.record.models import (
     Conditions,
     ConditionScore,
     Correct,
+    DidBefore,
     Event,
     EventKind,
     Flag,
@@ -57,12 +58,12 @@ from bucephal.record.reading import (
 from bucephal.record.yard import YardDefaults, check_defaults, with_defaults
 
 __all__ = [
-    "NEEDS_A_VET", "Ask", "Background", "Band", "Busy", "ClearedBy", "Coarse", "ConditionScore",
-    "Conditions", "Correct", "DatedAsk", "Event", "EventKind", "Flag", "FlagCode", "FrozenModel", "Goal",
-    "Horse", "HorseRecord", "Lead", "Overridden", "Override", "PainCheck", "PainSign", "Planned",
-    "PlannedStep", "Session", "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "Visit",
-    "YardDefaults", "asks_in_order", "band_for", "check_defaults", "check_flag", "days_off",
-    "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day", "read_model",
-    "read_record", "record_from", "record_schema", "ride_number", "sessions_in_order", "with_defaults",
-    "write_record",
+    "NEEDS_A_VET", "TEMPERAMENTS", "Ask", "Background", "Band", "Busy", "ClearedBy", "Coarse",
+    "ConditionScore", "Conditions", "Correct", "DatedAsk", "DidBefore", "Event", "EventKind", "Flag",
+    "FlagCode", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override",
+    "PainCheck", "PainSign", "Planned", "PlannedStep", "Session", "SessionHeader", "SessionKind", "Settle",
+    "Sex", "Tension", "Visit", "YardDefaults", "asks_in_order", "band_for", "check_defaults", "check_flag",
+    "days_off", "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day",
+    "read_model", "read_record", "record_from", "record_schema", "ride_number", "sessions_in_order",
+    "with_defaults", "write_record",
 ]  # fmt: skip

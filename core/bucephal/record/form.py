@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from datetime import date
 from typing import Any
 
@@ -16,8 +16,14 @@ from bucephal.units import HEIGHT_ALLOWED, centimetres_to_hands, height_to_centi
 from bucephal.words import sheets as words
 
 _EMPTY = (None, "")
-NOT_IN_THE_FORM = ("id", "bands", "temperament")
-"""What the form does not ask for: it stays as it was."""
+NOT_IN_THE_FORM = ("id", "bands", "temperament", "did_before")
+"""What a form may leave out: it stays as it was."""
+TEMPERAMENTS = {"go": ("lazy", "sharp"), "nerve": ("bold", "wary")}
+"""What is asked of a temperament; in between: nothing is said."""
+FIRST_BANDS = {"lazy": (1, 6), "sharp": (1, 4)}
+"""The first band of a horse that is lazy or sharp, where none is typed [own]: it says what counts as light
+for this horse to begin with, and can be changed.
+"""
 
 
 def horse_from_form(raw: Mapping[str, Any], catalogue: Catalogue, today: date) -> Horse:
@@ -32,7 +38,7 @@ def horse_from_form(raw: Mapping[str, Any], catalogue: Catalogue, today: date) -
         InvalidInput: with every problem, each with its field.
     """
     fields = {key: value for key, value in raw.items() if value not in _EMPTY and key != "height"}
-    problems: list[Problem] = []
+    problems: list[Problem] = [*_temperament_problems(fields.get("temperament"))]
     height = raw.get("height")
     if isinstance(height, str | int | float):
         fields["height_cm"] = _height(str(height), problems)
@@ -40,6 +46,23 @@ def horse_from_form(raw: Mapping[str, Any], catalogue: Catalogue, today: date) -
         problems.append(Problem("horse.height", shorten(height), "is not a height", HEIGHT_ALLOWED))
     problems += check_horse(fields, catalogue, today)
     return read_model(fields, Horse, problems, "horse")
+
+
+def first_bands(horse: Horse) -> Horse:
+    """A horse that has just come, with the band that its temperament speaks for if it has none of its own."""
+    band = FIRST_BANDS.get(horse.temperament.get("go", ""))
+    if band is None or "default" in horse.bands:
+        return horse
+    return horse.model_copy(update={"bands": {"default": band, **horse.bands}})
+
+
+def _temperament_problems(temperament: Any) -> Iterator[Problem]:
+    if not isinstance(temperament, Mapping):
+        return
+    for key, options in TEMPERAMENTS.items():
+        if key in temperament and temperament[key] not in options:
+            allowed = " or ".join(options)
+            yield Problem(f"horse.temperament.{key}", shorten(temperament[key]), "is none of these", allowed)
 
 
 def _height(text: str, problems: list[Problem]) -> float | None:

@@ -127,6 +127,16 @@ class Background(StrEnum):
     SPOILED = "spoiled"
 
 
+class DidBefore(StrEnum):
+    """What a horse did before it came, as far as it is told."""
+
+    WALK = "walk"
+    TROT = "trot"
+    CANTER = "canter"
+    OWN_GAIT = "own-gait"
+    HARNESS = "harness"
+
+
 class Sex(StrEnum):
     MARE = "mare"
     GELDING = "gelding"
@@ -151,7 +161,13 @@ class Horse(FrozenModel):
     home: ShortText | None = None
     school: dict[str, OptionCode] = Field(default_factory=dict)
     bands: dict[str, Band] = Field(default_factory=dict)
-    temperament: dict[str, str] = Field(default_factory=dict)
+    temperament: dict[str, str] = Field(
+        default_factory=dict,
+        description="As the trainer sees it: go, lazy or sharp; nerve, bold or wary.",
+    )
+    did_before: tuple[DidBefore, ...] | None = Field(
+        None, description="Under a rider, and in harness; null: not told."
+    )
 
 
 class Conditions(FrozenModel):

@@ -20,6 +20,19 @@ BACKGROUNDS = {
     "long-rest": "after a long rest",
     "spoiled": "spoiled",
 }
+DID_BEFORE = {
+    "walk": "walked under a rider",
+    "trot": "trotted under a rider",
+    "canter": "cantered under a rider",
+    "own-gait": "ridden in its own gait",
+    "harness": "went in harness",
+}
+NEVER_DONE = "by what is told it was never ridden so: it is taught, not tried"
+TEMPERAMENTS = {
+    "go": {"lazy": "lazy", "sharp": "sharp"},
+    "nerve": {"bold": "bold", "wary": "wary"},
+}
+"""As the trainer sees it; in between nothing is said."""
 NOTHING_ASKED = "Nothing was asked yet: begin with the assessment."
 BEGIN_WITH_WHAT_IT_HAS = "begin with what it has"
 ALL_TRIED = "Everything that could be tried was tried."

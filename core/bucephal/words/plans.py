@@ -419,6 +419,12 @@ def lead(on: date, days_off: int | None) -> str:
 
 # --- mind -----------------------------------------------------------------------------------
 
+TEMPERAMENTS = {
+    "lazy": "Lazy: one clear ask and then wait; small aids that go on and on make it duller.",
+    "sharp": "Sharp: begin under the lightest, and give it time to finish its answer.",
+    "bold": "Bold: it may look before it thinks; ask for a stop before what is new.",
+    "wary": "Wary: new things from far off first; stop while it still looks.",
+}
 THREE_WEEKS_OFF = "After three weeks off the chances shown are a little too hopeful."
 AGE_UNKNOWN = "Birth date unknown: the limits of age are not applied."
 CALM_FIRST = "Canter only if walk and trot were calm today."

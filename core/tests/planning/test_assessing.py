@@ -11,7 +11,7 @@ from itertools import combinations
 from typing import Any
 
 import pytest
-from bucephal.ladder import Catalogue, Side, StepKind, load_library
+from bucephal.ladder import Catalogue, Side, StepKind, load_catalogue, load_library
 from bucephal.pages import baseline, horse_facts, ring_pack
 from bucephal.planning import (
     Assessment,
@@ -22,8 +22,12 @@ from bucephal.planning import (
     placement,
     plan_session,
 )
+from bucephal.planning.assessing import first_tried
 from bucephal.progress import Standing
-from bucephal.record import Background, HorseRecord, SessionKind, record_from
+from bucephal.record import Background, DidBefore, HorseRecord, SessionKind, band_for, record_from
+from hypothesis import given
+from hypothesis import settings as hypothesis_settings
+from hypothesis import strategies as st
 
 ARRIVALS = {
     "yearling": {"born": "2025-03-10", "background": "handled"},
@@ -440,3 +444,91 @@ def test_a_horse_never_assessed_has_no_baseline(
 ) -> None:
     record = record_of([(3, "halt.2", "none", [3])])
     assert baseline(Standing(record, catalogue, today)) is None
+
+
+# --- what it is told to have done ----------------------------------------------------------------------------
+
+
+def told(catalogue: Catalogue, today: date, background: str, did: list[str] | None) -> Assessment:
+    record = horse(catalogue, today, born="2016-04-01", background=background, did_before=did)
+    return assess(record, catalogue, today)
+
+
+@pytest.mark.parametrize(
+    ("did", "tried", "taught"),
+    [
+        (None, {"walk-on.2", "up-wt.2", "mount.5"}, set()),
+        (["walk", "trot", "canter"], {"walk-on.2", "up-wt.2", "mount.5"}, set()),
+        (["walk"], {"walk-on.2", "mount.5"}, {"up-wt.2", "down-tw.2"}),
+        ([], {"lunge.2", "saddle.4"}, {"walk-on.2", "up-wt.2", "mount.5"}),
+    ],
+)
+def test_what_it_never_did_is_taught_and_not_tried(
+    did: list[str] | None, tried: set[str], taught: set[str], catalogue: Catalogue, today: date
+) -> None:
+    found = told(catalogue, today, "long-rest", did)
+    assert tried <= set(steps(found))
+    assert not taught & set(steps(found))
+    out = {one.step: one for one in found.not_tried}
+    assert taught <= set(out)
+    assert all(out[step].reason == "never-done" for step in taught if step.startswith(("walk", "mount")))
+
+
+def test_a_horse_that_was_never_sat_on_is_not_taken_to_know_what_comes_before(
+    catalogue: Catalogue, today: date
+) -> None:
+    """Its mounting begins at the block, whatever its background is tried on."""
+    for did, known in ((None, True), ([], False)):
+        record = horse(catalogue, today, born="2016-04-01", background="long-rest", did_before=did)
+        first = first_tried(record.horse, catalogue)
+        assert ("mount" in first) is known
+
+
+def test_whoever_went_in_harness_is_tried_on_the_long_lines(catalogue: Catalogue, today: date) -> None:
+    assert "long-line.1" not in steps(told(catalogue, today, "long-rest", ["walk"]))
+    found = told(catalogue, today, "long-rest", ["walk", "harness"])
+    (one,) = (each for session in found.sessions for each in session.tries if each.step == "long-line.1")
+    assert "voice" in one.because
+
+
+def test_nothing_more_is_ridden_before_it_walked_on_with_somebody_on_it(
+    assessments: dict[str, Assessment], catalogue: Catalogue
+) -> None:
+    for name in ("from harness", "from racing", "after a long rest"):
+        tries = [one for session in assessments[name].sessions for one in session.tries]
+        walked = next(one.step for one in tries if one.step.startswith("walk-on."))
+        later = [one for one in tries if walked in catalogue.path_to(one.step)[:-1]]
+        assert later
+        for one in later:
+            assert any(each.step.startswith("walk-on.") for each in one.after), (name, one.step)
+
+
+# --- a placement and the answers -----------------------------------------------------------------------------
+
+
+@given(data=st.data())
+@hypothesis_settings(max_examples=40)
+def test_a_placement_never_contradicts_the_answers(data: st.DataObject) -> None:
+    catalogue, today = load_catalogue(), date(2026, 6, 15)
+    background = data.draw(st.sampled_from([one.value for one in Background]))
+    told = data.draw(st.none() | st.lists(st.sampled_from([one.value for one in DidBefore]), unique=True))
+    record = horse(catalogue, today, born="2014-04-01", background=background, did_before=told)
+    asked = steps(assess(record, catalogue, today))
+    levels = {step: data.draw(st.sampled_from([LIGHT, HEAVY, NOTHING])) for step in asked}
+    found = placement(answered(record, catalogue, today, levels), catalogue, today)
+    has, half, not_yet, begin = (
+        {one.step for one in part} for part in (found.has, found.half, found.not_yet, found.begin)
+    )
+    lightness = {
+        step for step in asked
+        if catalogue.exercise(step).kind is StepKind.LIGHTNESS
+        and band_for(record.horse, catalogue, step)[1] < HEAVY
+    }  # fmt: skip
+    assert {step for step in has & lightness if levels[step] != LIGHT} == set()
+    assert {step for step in half & lightness if levels[step] != HEAVY} == set()
+    assert {step for step in not_yet & lightness if levels[step] is not NOTHING} == set()
+    assert len(has | half | not_yet) == len(has) + len(half) + len(not_yet)
+    for step in begin:
+        assert step not in has
+        rests_on = {need.step for need in catalogue.stage(step).needs}
+        assert not rests_on & not_yet, "what did not come at all is not built on"

@@ -159,3 +159,33 @@ def test_bold_needs_are_vouched_for_by_nothing() -> None:
     light = horse(STARTED, came(3, "canter.4", "poles-r.3", level=2))
     assert "canter.3" in light.vouched_under
     assert "canter.3" in {need.step for need in light.missing("jump.1")}
+
+
+# --- what it is told to have done ----------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("background", "told", "replaced"),
+    [
+        ("long-rest", None, {"walk-on.2", "up-wt.2", "canter.1"}),
+        ("long-rest", ["walk", "trot", "canter"], {"walk-on.2", "up-wt.2", "canter.1"}),
+        ("long-rest", ["walk", "trot"], {"walk-on.2", "up-wt.2"}),
+        ("spoiled", ["walk"], {"walk-on.2"}),
+        ("spoiled", [], set()),
+        ("long-rest", ["harness"], set()),
+        ("started", ["walk"], {"walk-on.2"}),
+        ("gaited", ["walk", "trot", "own-gait"], {"walk-on.2"}),
+        ("handled", ["walk", "trot", "canter"], set()),
+        ("from-harness", ["walk", "harness"], set()),
+    ],
+)
+def test_riding_goes_on_with_what_it_is_told_to_have_done(
+    background: str, told: list[str] | None, replaced: set[str]
+) -> None:
+    """After a long rest and spoiled: what the form says; of the others no more than their background speaks for."""
+    record = record_with([])
+    raw = record.model_dump(mode="json")
+    raw["horse"] |= {"background": background, "did_before": told}
+    riding = Standing(HorseRecord.model_validate(raw), load_catalogue(), TODAY).riding
+    steps = ("walk-on.2", "up-wt.2", "canter.1")
+    assert {step for step in steps if riding.replaces(step)} == replaced

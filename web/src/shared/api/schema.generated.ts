@@ -3569,6 +3569,12 @@ export interface components {
             score: number;
         };
         /**
+         * DidBefore
+         * @description What a horse did before it came, as far as it is told.
+         * @enum {string}
+         */
+        DidBefore: "walk" | "trot" | "canter" | "own-gait" | "harness";
+        /**
          * Flag
          * @description A flag raised by hand, or one that was cleared; what was tapped raises flags by itself.
          */
@@ -3651,10 +3657,18 @@ export interface components {
                     number
                 ];
             };
-            /** Temperament */
+            /**
+             * Temperament
+             * @description As the trainer sees it: go, lazy or sharp; nerve, bold or wary.
+             */
             temperament?: {
                 [key: string]: string;
             };
+            /**
+             * Did Before
+             * @description Under a rider, and in harness; null: not told.
+             */
+            did_before?: components["schemas"]["DidBefore"][] | null;
         };
         /**
          * HorseRecord
@@ -4229,6 +4243,16 @@ export interface components {
             /** Backgrounds */
             backgrounds: {
                 [key: string]: string;
+            };
+            /** Did Before */
+            did_before: {
+                [key: string]: string;
+            };
+            /** Temperaments */
+            temperaments: {
+                [key: string]: {
+                    [key: string]: string;
+                };
             };
             /** Families */
             families: components["schemas"]["CueFamily"][];
