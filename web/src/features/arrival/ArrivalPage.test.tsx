@@ -1,5 +1,6 @@
 import { screen } from "@testing-library/react";
-import { describe, expect, it } from "vitest";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it, vi } from "vitest";
 import { HORSE, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
 
@@ -32,5 +33,25 @@ describe("when a horse has come", () => {
     expect(screen.getByText(new RegExp(baseline.words))).toBeInTheDocument();
     const gained = baseline.rows.filter((row) => row.gained);
     expect(screen.queryAllByText("could not, now can")).toHaveLength(gained.length);
+  });
+
+  it("on the phone unfolds where to begin and what is tried next, and folds the rest", async () => {
+    vi.stubGlobal("matchMedia", (query: string) => ({
+      matches: query.includes("max-width"),
+      media: query,
+      addListener: () => undefined,
+      removeListener: () => undefined,
+      addEventListener: () => undefined,
+      removeEventListener: () => undefined,
+    }));
+    await renderAt(AT);
+    const { placement } = sample.arrivalPlaced;
+    const begin = await screen.findByText(`Begin here (${placement.begin.length})`);
+    expect(begin.closest("details")).toHaveAttribute("open");
+    const has = screen.getByText(`It has (${placement.has.length})`);
+    expect(has.closest("details")).not.toHaveAttribute("open");
+    await userEvent.click(has);
+    expect(has.closest("details")).toHaveAttribute("open");
+    vi.unstubAllGlobals();
   });
 });

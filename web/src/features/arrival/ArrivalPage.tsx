@@ -7,6 +7,7 @@ import type { Arrival, Baseline, PlacedStep } from "../../shared/api/types";
 import { day, fullDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { DataTable } from "../../shared/ui/DataTable";
+import { Fold } from "../../shared/ui/Fold";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./ArrivalPage.module.css";
@@ -56,12 +57,16 @@ function Sessions({ horse, arrival }: { horse: string; arrival: Arrival }) {
   const names = new Map(
     assessment.sessions.flatMap((one) => one.tries.map((each) => [each.step, each.name])),
   );
+  const next = assessment.sessions.find((session) => session.tries.some((one) => !one.tried));
   return (
     <>
       <div className={styles.sessions}>
         {assessment.sessions.map((session) => (
-          <section key={session.number}>
-            <h3>{text.arrival.session(session.number, session.minutes)}</h3>
+          <Fold
+            key={session.number}
+            title={text.arrival.session(session.number, session.minutes)}
+            open={session === next}
+          >
             <ol className={styles.tries}>
               {session.tries.map((one) => (
                 <li key={one.step} className={one.tried ? styles.tried : undefined}>
@@ -79,7 +84,7 @@ function Sessions({ horse, arrival }: { horse: string; arrival: Arrival }) {
                 </li>
               ))}
             </ol>
-          </section>
+          </Fold>
         ))}
       </div>
       {assessment.not_tried.length > 0 ? (
@@ -107,14 +112,14 @@ function PlacementView({ horse, arrival }: { horse: string; arrival: Arrival }) 
       <h2>{text.arrival.placement}</h2>
       <p className={styles.claim}>{placement.words}</p>
       <div className={styles.placed}>
+        <Placed horse={horse} title={text.arrival.begin} steps={placement.begin} open />
         <Placed horse={horse} title={text.arrival.has} steps={placement.has} />
-        <Placed
-          horse={horse}
-          title={text.arrival.half}
-          steps={placement.half}
-          more={{ title: text.arrival.notYet, steps: placement.not_yet }}
-        />
-        <Placed horse={horse} title={text.arrival.begin} steps={placement.begin} />
+        <div>
+          <Placed horse={horse} title={text.arrival.half} steps={placement.half} />
+          {placement.not_yet.length > 0 ? (
+            <Placed horse={horse} title={text.arrival.notYet} steps={placement.not_yet} />
+          ) : null}
+        </div>
       </div>
       <p className={styles.soft}>{arrival.limits}</p>
     </section>
@@ -125,13 +130,12 @@ interface PlacedProps {
   horse: string;
   title: string;
   steps: PlacedStep[];
-  more?: { title: string; steps: PlacedStep[] };
+  open?: boolean;
 }
 
-function Placed({ horse, title, steps, more }: PlacedProps) {
+function Placed({ horse, title, steps, open = false }: PlacedProps) {
   return (
-    <section>
-      <h3>{title}</h3>
+    <Fold title={title} count={steps.length} open={open}>
       {steps.length === 0 ? <p className={styles.soft}>{text.arrival.none}</p> : null}
       <ul>
         {steps.map((one) => (
@@ -141,10 +145,7 @@ function Placed({ horse, title, steps, more }: PlacedProps) {
           </li>
         ))}
       </ul>
-      {more && more.steps.length > 0 ? (
-        <Placed horse={horse} title={more.title} steps={more.steps} />
-      ) : null}
-    </section>
+    </Fold>
   );
 }
 
@@ -155,9 +156,8 @@ function BaselineView({ horse, baseline }: { horse: string; baseline: Baseline |
       ? fullDay(baseline.first_on)
       : `${day(baseline.first_on)} – ${fullDay(baseline.last_on)}`;
   return (
-    <section className={styles.baseline}>
-      <h2>{text.arrival.baseline}</h2>
-      <p>
+    <Fold title={text.arrival.baseline} level={2} count={baseline.rows.length}>
+      <p className={styles.days}>
         {days}: {baseline.words}
       </p>
       <ScrollBox label={text.arrival.baseline} className={styles.scroll}>
@@ -178,6 +178,6 @@ function BaselineView({ horse, baseline }: { horse: string; baseline: Baseline |
           ))}
         </DataTable>
       </ScrollBox>
-    </section>
+    </Fold>
   );
 }

@@ -45,6 +45,36 @@ describe("a new horse", () => {
     });
   });
 
+  it("is told what it did, what it is like, and its own bands", async () => {
+    let sent: { horse?: Record<string, unknown> } = {};
+    await renderAt("/new-horse", {
+      [API]: async (request: Request) => {
+        sent = (await request.json()) as typeof sent;
+        return { status: 201, body: { id: HORSE } };
+      },
+    });
+    await userEvent.type(await screen.findByRole("textbox", { name: /^Name/ }), "Sedge");
+    const nothing = screen.getByRole("checkbox", { name: "nothing of these" });
+    await userEvent.click(nothing);
+    expect(nothing).toBeChecked();
+    await userEvent.click(screen.getByRole("checkbox", { name: "walked under a rider" }));
+    expect(nothing).not.toBeChecked();
+    await userEvent.click(screen.getByRole("checkbox", { name: "went in harness" }));
+    await userEvent.click(screen.getByRole("combobox", { name: /^Forward/ }));
+    await userEvent.click(await screen.findByRole("option", { name: "sharp" }));
+    await userEvent.click(screen.getByText(/^Which levels are light for it/));
+    const [highest] = screen.getAllByRole("combobox", { name: "highest" });
+    await userEvent.click(highest as HTMLElement);
+    await userEvent.click(await screen.findByRole("option", { name: "4" }));
+    await save();
+    await waitFor(() => expect(location.pathname).toBe(`/horses/${HORSE}/arrival`));
+    expect(sent.horse).toMatchObject({
+      did_before: ["walk", "harness"],
+      temperament: { go: "sharp" },
+      bands: { default: [1, 4] },
+    });
+  });
+
   it("says at its field what does not fit, and keeps what was typed", async () => {
     await renderAt("/new-horse", {
       [API]: () => refusal("horse.height", "is not a height", "14.2 hh or 147 cm", "tall"),

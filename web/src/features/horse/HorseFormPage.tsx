@@ -12,7 +12,9 @@ import { useKeptForm } from "../../shared/outbox/useKeptForm";
 import { text } from "../../shared/text/en";
 import { ProblemList, problemAt } from "../../shared/ui/Problems";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
+import { BandRows, type Bands } from "../yard/BandRows";
 import { SchoolChoices } from "../yard/SchoolChoices";
+import { DidBefore } from "./DidBefore";
 import styles from "./HorseFormPage.module.css";
 
 interface HorseTyped {
@@ -26,10 +28,14 @@ interface HorseTyped {
   arrived: string;
   home: string;
   minutes: string;
+  go: string;
+  nerve: string;
+  did_before: string[] | null;
+  bands: Bands;
   school: Record<string, string>;
 }
 
-type Field = Exclude<keyof HorseTyped, "school">;
+type Field = Exclude<keyof HorseTyped, "school" | "did_before" | "bands">;
 
 export default function HorseFormPage() {
   const { horse } = useParams();
@@ -59,6 +65,10 @@ function typedOf(known: HorseView | undefined): HorseTyped {
     arrived: one ? (one.arrived ?? "") : today(),
     home: one?.home ?? "",
     minutes: String(known?.usual_minutes ?? 30),
+    go: one?.temperament?.go ?? "",
+    nerve: one?.temperament?.nerve ?? "",
+    did_before: one?.did_before ?? null,
+    bands: one?.bands ?? {},
     school: one?.school ?? {},
   };
 }
@@ -72,7 +82,10 @@ interface Props {
 function HorseForm({ horse, known, yard }: Props) {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { value, change, done } = useKeptForm(`horse-form:${horse ?? "new"}`, typedOf(known));
+  const kept = useKeptForm(`horse-form:${horse ?? "new"}`, typedOf(known));
+  const { change, done } = kept;
+  // What was kept may come from before a field was there.
+  const value = kept.value && { ...typedOf(known), ...kept.value };
   const save = useMutation({
     mutationFn: (typed: HorseTyped) => send(horse, typed),
     onSuccess: async (view) => {
@@ -136,7 +149,25 @@ function HorseForm({ horse, known, yard }: Props) {
         {field("arrived", text.horse.arrived, "", { type: "date" })}
         {field("home", text.horse.home, text.horse.homeHelp)}
         {field("minutes", text.horse.minutes, "", { type: "number" })}
+        {choice("go", text.horse.go, yard.temperaments.go ?? {}, text.horse.goHelp)}
+        {choice("nerve", text.horse.nerve, yard.temperaments.nerve ?? {}, text.horse.nerveHelp)}
       </div>
+      <DidBefore
+        options={yard.did_before}
+        told={value.did_before}
+        onChange={(did_before) => change({ ...value, did_before })}
+      />
+      <details className={styles.school} open={Object.keys(value.bands).length > 0}>
+        <summary>{text.horse.bands}</summary>
+        <p className={styles.soft}>{text.horse.bandsHelp}</p>
+        <BandRows
+          yard={yard}
+          bands={value.bands}
+          inherited={{ ...yard.shipped_bands, ...yard.bands }}
+          canChange
+          onChange={(bands) => change({ ...value, bands })}
+        />
+      </details>
       <details className={styles.school} open={differing > 0}>
         <summary>{text.horse.school}</summary>
         <SchoolChoices
@@ -161,6 +192,7 @@ function HorseForm({ horse, known, yard }: Props) {
 
 /** The server names a field of the horse, or of the height as it was typed. */
 function pathOf(name: Field): string {
+  if (name === "go" || name === "nerve") return `horse.temperament.${name}`;
   return name === "minutes" ? "form.usual_minutes" : `horse.${name}`;
 }
 
@@ -172,9 +204,11 @@ function asNumber(typed: string): number | string | null {
 }
 
 function send(horse: string | undefined, typed: HorseTyped): Promise<HorseView> {
-  const { minutes, girth_cm, length_cm, ...rest } = typed;
+  const { minutes, girth_cm, length_cm, go, nerve, ...rest } = typed;
+  const temperament = { ...(go ? { go } : {}), ...(nerve ? { nerve } : {}) };
+  const figures = { girth_cm: asNumber(girth_cm), length_cm: asNumber(length_cm) };
   const body = {
-    horse: { ...rest, girth_cm: asNumber(girth_cm), length_cm: asNumber(length_cm) },
+    horse: { ...rest, ...figures, temperament },
     usual_minutes: (asNumber(minutes) ?? 30) as number,
   };
   return horse === undefined

@@ -1,18 +1,14 @@
 // Which levels count as light, and what the levels mean in the yard's own words.
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
 import { client, unwrap } from "../../shared/api/client";
 import type { YardView } from "../../shared/api/types";
 import { useKeptForm } from "../../shared/outbox/useKeptForm";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
+import { BandRows, type Bands } from "./BandRows";
 import { useYardChange } from "./useYardChange";
 import styles from "./YardPage.module.css";
-
-type Bands = Record<string, number[]>;
-const LEVELS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
 
 export function BandsAndScales({ yard, canChange }: { yard: YardView; canChange: boolean }) {
   return (
@@ -31,78 +27,17 @@ function BandList({ yard, canChange }: { yard: YardView; canChange: boolean }) {
   const save = useYardChange((bands: Bands) =>
     unwrap<YardView>(client.PUT("/api/yard/bands", { body: { bands } })),
   );
-  const [another, setAnother] = useState("");
-  const bands: Bands = save.isPending ? (save.variables ?? yard.bands) : yard.bands;
-  const rows = [...new Set([...Object.keys(yard.shipped_bands), ...Object.keys(bands)])];
-  const shipped = (key: string) => yard.shipped_bands[key] ?? yard.shipped_bands.default ?? [];
-  const names: Record<string, string> = {
-    default: text.yard.bandDefault,
-    schooled: text.yard.bandSchooled,
-    ...Object.fromEntries(yard.families.map((one) => [one.id, one.name])),
-    ...Object.fromEntries(yard.exercises.map((one) => [one.id, one.name])),
-  };
-  const set = (key: string, place: number, level: number) => {
-    const [low = 1, high = low] = bands[key] ?? shipped(key);
-    save.mutate({ ...bands, [key]: place === 0 ? [level, high] : [low, level] });
-  };
   return (
     <>
       <p className={styles.lead}>{text.yard.bandsLead}</p>
       <ProblemList error={save.error} lead={text.state.failed} />
-      {rows.map((key) => {
-        const band = bands[key] ?? shipped(key);
-        return (
-          <div key={key} className={styles.row}>
-            <strong style={{ width: 220 }}>{names[key] ?? key}</strong>
-            {[0, 1].map((place) => (
-              <TextField
-                key={place}
-                select
-                size="small"
-                disabled={!canChange}
-                className={styles.short ?? ""}
-                label={place === 0 ? text.yard.low : text.yard.high}
-                value={band[place]}
-                onChange={(event) => set(key, place, Number(event.target.value))}
-              >
-                {LEVELS.map((level) => (
-                  <MenuItem key={level} value={level}>
-                    {level}
-                  </MenuItem>
-                ))}
-              </TextField>
-            ))}
-          </div>
-        );
-      })}
-      {canChange ? (
-        <TextField
-          select
-          size="small"
-          className={styles.search ?? ""}
-          label={text.yard.bandFor}
-          value={another}
-          onChange={(event) => {
-            setAnother("");
-            save.mutate({ ...bands, [event.target.value]: shipped("default") });
-          }}
-        >
-          {yard.families
-            .filter((one) => !bands[one.id])
-            .map((one) => (
-              <MenuItem key={one.id} value={one.id}>
-                {one.name}
-              </MenuItem>
-            ))}
-          {yard.exercises
-            .filter((one) => one.kind === "L" && !bands[one.id])
-            .map((one) => (
-              <MenuItem key={one.id} value={one.id}>
-                {one.name}
-              </MenuItem>
-            ))}
-        </TextField>
-      ) : null}
+      <BandRows
+        yard={yard}
+        bands={save.isPending ? (save.variables ?? yard.bands) : yard.bands}
+        inherited={yard.shipped_bands}
+        canChange={canChange}
+        onChange={(bands) => save.mutate(bands)}
+      />
     </>
   );
 }
