@@ -34,7 +34,8 @@ def main() -> None:
         yard = Yard.objects.create(name=yard_name)
         User.objects.create_user(person, password=PASSWORD, first_name=person.title(), yard=yard)
         record = simulate_record(number + 28, load_catalogue(), sessions=14, end=today - timedelta(days=2))
-        named = record.horse.model_copy(update={"name": horse})
+        measured = {"name": horse, "girth_cm": 178.0, "length_cm": 160.0}
+        named = record.horse.model_copy(update=measured)
         stored = store_record(yard, record.model_copy(update={"horse": named}), usual_minutes=40)
         print(horse, stored.pk)
 

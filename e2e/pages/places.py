@@ -56,6 +56,35 @@ class Place:
         script = "const done = arguments[1]; fetch(arguments[0]).then((one) => one.text()).then(done);"
         return json.loads(self.driver.execute_async_script(script, path))
 
+    def send(self, path: str, body: Any) -> None:
+        """Says something to the server in the name of whoever is signed in here, as another device would."""
+        script = (
+            "const [path, body, done] = arguments;"
+            "const token = /csrftoken=([^;]+)/.exec(document.cookie)[1];"
+            "const headers = {'Content-Type': 'application/json', 'X-CSRFToken': token};"
+            "fetch(path, {method: 'POST', headers, body: JSON.stringify(body)}).then(() => done());"
+        )
+        self.driver.execute_async_script(script, path, body)
+
+    def field(self, label: str) -> WebElement:
+        """A field by its label."""
+        xpath = f"//*[@id=//label[normalize-space(.)={label!r}]/@for]"
+        return self.wait().until(expect.element_to_be_clickable((By.XPATH, xpath)))
+
+    def type_in(self, label: str, words: str) -> None:
+        """In place of what was there."""
+        self.field(label).send_keys(Keys.CONTROL + "a" + Keys.NULL, words)
+
+    def take(self, label: str, option: str) -> None:
+        """An option of a list to choose from."""
+        named = f"//*[contains(@class, 'MuiInputLabel-root')][normalize-space(.)={label!r}]"
+        box = f"{named}/..//*[@role='combobox']"
+        self.wait().until(expect.element_to_be_clickable((By.XPATH, box))).click()
+        xpath = f"//li[@role='option'][normalize-space(.)={option!r}]"
+        chosen = self.wait().until(expect.visibility_of_element_located((By.XPATH, xpath)))
+        chosen.send_keys(Keys.ENTER)  # it moves while the list opens
+        self.wait().until(lambda _: not self.all("[role=listbox]"))
+
     def saved(self) -> str:
         """What the state of saving says, wherever this window shows it."""
         shown = self.wait().until(expect.visibility_of_any_elements_located(_SAVE_STATE))
@@ -83,6 +112,15 @@ class Today(Place):
 
     def start(self, horse: str) -> None:
         self.button(f"Start a session with {horse}").click()
+
+    def set_time(self, label: str, at: str) -> None:
+        """A time as HH:MM: how it is typed differs from browser to browser."""
+        script = (
+            "const [field, value] = arguments;"
+            "Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, value);"
+            "field.dispatchEvent(new Event('input', {bubbles: true}));"
+        )
+        self.driver.execute_script(script, self.field(label), at)
 
     def wait_for_packs(self) -> None:
         self.wait().until(lambda _: "You can go without signal" in self.driver.page_source)

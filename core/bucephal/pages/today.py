@@ -174,7 +174,8 @@ def _in_order(row: TodayRow, place: Mapping[str, int]) -> tuple[object, ...]:
 
 def _wanting(horse: WorkedDays) -> Wanting:
     minutes, helped = (math.ceil(plan.minutes) for plan in (horse.plan, horse.helped))
-    return Wanting(_key(horse), minutes, helped, wants_helper=_wants_helper(horse))
+    flagged = bool(horse.facts.open_flags)
+    return Wanting(_key(horse), minutes, helped, wants_helper=_wants_helper(horse), flagged=flagged)
 
 
 def _wants_helper(horse: WorkedDays) -> bool:

@@ -1,8 +1,8 @@
 """Who works when: the day's horses along its hours, one after the other.
 
-First those for whom a helper opens more, in the helper's hours; then the others, each in the first hours
-that are free and not too hot. In both the order is that in which they are given. Source: common practice, no
-source.
+Whoever has an open flag as early as can be, so that somebody can still be called; then those for whom a
+helper opens more, in the helper's hours; then the others. Each in the first hours that are free and not too
+hot, in the order in which they are given. Source: common practice, no source.
 """
 
 from __future__ import annotations
@@ -28,12 +28,14 @@ class Wanting:
         minutes: of its session alone.
         minutes_helped: of its session with a helper.
         wants_helper: does a helper open more?
+        flagged: has it an open flag?
     """
 
     horse: str
     minutes: int
     minutes_helped: int
     wants_helper: bool
+    flagged: bool = False
 
 
 @dataclass(frozen=True)
@@ -60,12 +62,16 @@ def day_line(wanting: Sequence[Wanting], day: YardDay, now: time | None = None) 
     """
     first, last = _on_the_grid(max(minute_of(day.starts), _ahead(now))), minute_of(day.ends)
     line = _Line(day, first, last)
-    if day.helper is not None:
-        helped = minute_of(day.helper.starts), minute_of(day.helper.ends)
-        for one in (each for each in wanting if each.wants_helper):
+    any_hour, helper = (first, last), day.helper
+    in_helpers = [one for one in wanting if helper is not None and one.wants_helper]
+    for one in (each for each in wanting if each.flagged and each not in in_helpers):
+        line.place(one.horse, one.minutes, any_hour, helped=False)
+    if helper is not None:
+        helped = minute_of(helper.starts), minute_of(helper.ends)
+        for one in in_helpers:
             line.place(one.horse, one.minutes_helped, helped, helped=True)
     for one in (each for each in wanting if each.horse not in line.placed):
-        line.place(one.horse, one.minutes, (first, last), helped=False)
+        line.place(one.horse, one.minutes, any_hour, helped=False)
     return line.placed
 
 

@@ -162,6 +162,8 @@ def _next(day: Day, step: str, has: list[PlacedStep]) -> PlacedStep:
     speaking = [one for one in has if needs & set(ladder.path_to(one.step))]
     near = [one for one in speaking if one.step in needs] or speaking[-2:]
     text = words.comes_next([(ladder.name_in_text(one.step), one.why.text) for one in near[:2]])
+    if not near and day.standing.riding.replaces(step):
+        text = words.RIDDEN_SO_BEFORE
     return PlacedStep(step=step, name=ladder.full_name(step), why=Why.of(text, {}))
 
 

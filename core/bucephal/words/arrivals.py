@@ -110,6 +110,9 @@ def answers(sides: Sequence[tuple[Side, Sequence[str], int]], band: tuple[int, i
     return text if band is None else f"{text} · {light_is(band)}"
 
 
+RIDDEN_SO_BEFORE = "comes next: it was ridden so before, and its brakes came"
+
+
 def comes_next(below: Sequence[tuple[str, str]]) -> str:
     """``below``: what it has that this rests on, each with its answers."""
     text = "; ".join(f"{name} ({answers})" for name, answers in below)

@@ -12,8 +12,8 @@ WORKED_TODAY = "Worked today"
 REST = "Rest"
 NO_HORSE = "No horse needs working today."
 ORDER = (
-    "In the helper's hours those for whom a helper opens more, the others in the first cool hours that are "
-    "free: open flags first, then what needs putting right, then the longest off."
+    "Open flags first; then, in the helper's hours, those for whom a helper opens more; the others in the "
+    "first cool hours that are free: what needs putting right, then the longest off."
 )
 MORE_WITH_HELPER = "more is possible with a helper"
 

@@ -245,6 +245,27 @@ def test_a_flag_comes_first_then_what_is_to_be_put_right(
     assert rows[2].when == "5 days off"
 
 
+def test_a_flag_goes_before_the_helpers_hours_too(
+    record_of: Callable[..., HorseRecord], catalogue: Catalogue, today: date
+) -> None:
+    flag = {"code": "tense-work", "raised_on": str(today), "by_hand": True}
+    flagged = HorseRecord.model_validate(
+        {**record_of([(1, "halt.2", "none", [3, 3])], name="Flagged").model_dump(), "flags": [flag]}
+    )
+    helped = HorseRecord.model_validate(
+        {
+            **record_of([(5, "halt.2", "none", [3, 3])], name="Helped").model_dump(),
+            "overrides": [
+                {"step": step, "state": "confirmed", "reason": "seen it", "on": str(today)}
+                for step in ("up-wt.2", "down-tw.2", "disengage.3", "trot-range.1", "mount.3")
+            ],
+        }
+    )
+    day = YardDay(on=today, starts=time(10), helper=Hours(starts=time(10), ends=time(12)))
+    rows = plan_today([worked(one, catalogue, today) for one in (helped, flagged)], day).rows
+    assert [(row.facts.name, row.helped) for row in rows] == [("Flagged", False), ("Helped", True)]
+
+
 def test_a_session_on_another_device_is_said_and_not_planned_again(
     three: list[WorkedDays], today: date
 ) -> None:

@@ -484,6 +484,17 @@ def test_a_horse_that_was_never_sat_on_is_not_taken_to_know_what_comes_before(
         assert ("mount" in first) is known
 
 
+def test_what_it_did_under_others_is_not_called_the_first_thing(catalogue: Catalogue, today: date) -> None:
+    record = horse(catalogue, today, born="2016-04-01", background="long-rest")
+    asked = steps(assess(record, catalogue, today))
+    came = {step: LIGHT for step in asked if not step.startswith(("up-wt", "down-tw"))}
+    begin = {one.step: one.why.text for one in placement(
+        answered(record, catalogue, today, came), catalogue, today
+    ).begin}  # fmt: skip
+    trot = next(step for step in begin if step.startswith("up-wt"))
+    assert begin[trot] == "comes next: it was ridden so before, and its brakes came"
+
+
 def test_whoever_went_in_harness_is_tried_on_the_long_lines(catalogue: Catalogue, today: date) -> None:
     assert "long-line.1" not in steps(told(catalogue, today, "long-rest", ["walk"]))
     found = told(catalogue, today, "long-rest", ["walk", "harness"])
