@@ -112,6 +112,8 @@ def _add_of_a_record(add: Add) -> None:
     plan.add_argument("--air-c", help="air temperature in degrees Celsius")
     plan.add_argument("--humidity", help="relative humidity in per cent")
     plan.add_argument("--wind-ms", help="wind in metres a second")
+    plan.add_argument("--rider-kg", help="the rider's weight in kilograms (as the last time)")
+    plan.add_argument("--tack-kg", help="the tack's weight in kilograms (as the last time)")
     plan.add_argument("--changes", help='JSON: {"wanted": [{"step": ...}], "without": [step]}')
     welfare = add("welfare", _welfare, "age, heat, load, weight, and flags", record=True, words=True)
     welfare.add_argument("--air-c", help="air temperature in degrees Celsius")
@@ -260,6 +262,8 @@ def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
         "air_c": _as_number(options.air_c),
         "humidity_pct": _as_number(options.humidity),
         "wind_ms": _as_number(options.wind_ms),
+        "rider_kg": _as_number(options.rider_kg),
+        "tack_kg": _as_number(options.tack_kg),
         "changes": parse_json(options.changes) if options.changes is not None else {},
     }
     request = plan_request(raw, catalogue)

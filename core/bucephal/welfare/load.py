@@ -20,6 +20,7 @@ CIRCLE_WEIGHT = 1.3
 WEEK, MONTH = 7, 28
 RISING_PCT, TOO_FAST_PCT = 10.0, 30.0
 """Over a tenth more it is rising; over three tenths [own] it is too fast."""
+SESSION_NOTICED = 0.5
 UNTIMED_MINUTES = 20.0
 """Of a session without begin and end [own]."""
 
@@ -51,7 +52,8 @@ def load_ahead(record: HorseRecord, catalogue: Catalogue, on: date) -> Load:
     """The load as it will be if the horse does today what it usually does in a session.
 
     The week is the six days before and today, the usual one that of the four weeks before today: where it
-    goes on as it did, nothing has changed.
+    goes on as it did, nothing has changed. Up to half a session more is none [own]: worked every second day,
+    a week has three sessions or four.
     """
     before = on - timedelta(days=1)
     lately = [one for one in record.sessions if before - timedelta(days=MONTH) < one.date <= before]
@@ -59,16 +61,18 @@ def load_ahead(record: HorseRecord, catalogue: Catalogue, on: date) -> Load:
     usual = sum(loads) / len(loads) if loads else 0.0
     todays = sum(session_load(one, catalogue) for one in record.sessions if one.date == on)
     week = _load_within(record, catalogue, before, WEEK - 1) + todays + usual
-    return _compared(week, sum(loads) * WEEK / MONTH, _has_history(record, before))
+    average = sum(loads) * WEEK / MONTH
+    counts = round(week - average - usual * SESSION_NOTICED, 6) > 0
+    return _compared(week, average, _has_history(record, before), counts=counts)
 
 
-def _compared(last: float, average: float, compared: bool) -> Load:
+def _compared(last: float, average: float, compared: bool, *, counts: bool = True) -> Load:
     change = None if average == 0 else 100 * (last - average) / average
     return Load(
         last_7=round(last, 1),
         average_28=round(average, 1),
         change_pct=None if change is None else round(change, 1),
-        verdict=_verdict(change, compared),
+        verdict=_verdict(change, compared and counts),
         compared=compared and change is not None,
     )
 

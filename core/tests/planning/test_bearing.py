@@ -12,8 +12,18 @@ from typing import Any
 
 import pytest
 from bucephal.ladder import Gait, load_catalogue
-from bucephal.planning import BodyLine, BodyPart, BodyVerdict, PlanRequest, SessionPlan, plan_session
+from bucephal.pages import WorkedDays, horse_facts, plan_today
+from bucephal.planning import (
+    BodyLine,
+    BodyPart,
+    BodyVerdict,
+    PlanRequest,
+    SessionPlan,
+    YardDay,
+    plan_session,
+)
 from bucephal.planning.day import Day
+from bucephal.progress import Standing
 from bucephal.record import HorseRecord
 from bucephal.welfare import LoadVerdict, is_fast, load_ahead
 from tests.telling import BOTH, TODAY, Told, ask, day, good, light, record_with, sides_of
@@ -81,6 +91,13 @@ def test_a_tenth_more_each_week_is_never_too_fast() -> None:
     assert load.verdict is LoadVerdict.RISING
 
 
+@pytest.mark.parametrize(("every", "verdict"), [(2, LoadVerdict.FINE), (1, LoadVerdict.TOO_FAST)])
+def test_worked_every_second_day_a_week_has_three_sessions_or_four(every: int, verdict: LoadVerdict) -> None:
+    steady: list[Told] = [(ago, [good("walk-on.2")], []) for ago in range(8, 36, 2)]
+    week: list[Told] = [(ago, [good("walk-on.2")], []) for ago in range(every, 8, every)]
+    assert load_ahead(record_with([*steady, *week]), CATALOGUE, TODAY).verdict is verdict
+
+
 GREEN, GROWN = "2022-06-01", "2014-06-01"
 
 
@@ -126,7 +143,7 @@ OF_450_KG = {"girth_cm": 180.0, "length_cm": 165.0}  # 180 * 180 * 165 / 11877 =
 def ridden_for(years: float, *, born: str = GROWN) -> HorseRecord:
     """Ridden since so long, and these days too."""
     first: Told = (round(365 * years) + 5, [ask("walk-on.2")], [])
-    record = record_with([*light(*RIDING, until=1), first])
+    record = record_with([*light(*RIDING, until=2, days=16), first])
     return HorseRecord.model_validate(
         {**record.model_dump(mode="json"), "horse": {"name": "Test", "born": born, **OF_450_KG}}
     )
@@ -315,3 +332,62 @@ def test_on_the_day_after_the_farrier_a_wish_is_warned_of_and_had() -> None:
     record = HorseRecord.model_validate({**raw, "busy": [{"date": str(day(1)), "what": "farrier"}]})
     (item,) = (one for one in wished(record, "canter.2").items if one.step == "canter.2")
     assert item.unwise == "farrier yesterday: nothing hard, nothing new"
+
+
+# --- what Today says of it -----------------------------------------------------------------------------------
+
+
+def today_says(record: HorseRecord, months: int = 120, **weather: float) -> tuple[str | None, int]:
+    """The line beside the horse on Today, and the minutes of its session."""
+
+    def worked_out(request: PlanRequest) -> SessionPlan:
+        return plan_session(record, CATALOGUE, request)
+
+    alone = PlanRequest(on=TODAY, minutes=45, assess=False)
+    horse = WorkedDays(
+        facts=horse_facts(Standing(record, CATALOGUE, TODAY)), plan=worked_out(alone),
+        helped=worked_out(alone), days=(), age_months=months, busy=record.busy,
+    )  # fmt: skip
+    day = YardDay.model_validate({"on": TODAY, "starts": "13:00", "ends": "16:00", **weather})
+    (row,) = plan_today([horse], day, replan=lambda _, request: worked_out(request)).rows
+    return None if row.body is None else f"{row.body.name}: {row.body.short}", row.minutes
+
+
+def test_today_says_the_same_of_load_weight_heat_and_growth() -> None:
+    loads = (
+        HorseRecord.model_validate_json(
+            changed(weeks(20, 20, 20, 20, n, sessions=7), born=GREEN).model_dump_json()
+        )
+        for n in (20, 45)
+    )
+    (said, usual), (jumped, easy) = (today_says(one) for one in loads)
+    assert said is None
+    assert jumped is not None
+    assert jumped.startswith("Load: ")
+    assert "an easy day" in jumped
+    assert easy < usual
+
+    def with_rider(kg: float) -> HorseRecord:
+        raw = ridden_for(0.5).model_dump(mode="json")
+        raw["sessions"][-1] |= {"rider_kg": kg, "tack": {"kg": 1.0}}
+        return HorseRecord.model_validate(raw)
+
+    assert today_says(with_rider(66))[0] is None
+    assert today_says(with_rider(69))[0] == (
+        "Weight: 15 % is the most in its first year under saddle: nothing ridden"
+    )
+
+    grown = ridden_for(2.0)
+    assert today_says(grown, air_c=19.0, humidity_pct=90.0)[0] is None
+    warm, hot = (today_says(grown, air_c=air, humidity_pct=60.0) for air in (25.0, 38.0))
+    assert warm[0] is not None
+    assert "with care" in warm[0]
+    assert hot[0] is not None
+    assert "short and easy" in hot[0]
+    assert hot[1] < warm[1]
+
+    for months, most in ((13, 15), (25, 20)):
+        born = TODAY - timedelta(days=round(months * 30.44) + 2)
+        young = record_with([(2, [good("lead.1", side) for side in BOTH], [])])
+        record = HorseRecord.model_validate_json(changed(young, born=born).model_dump_json())
+        assert today_says(record, months)[1] <= most
