@@ -3,6 +3,7 @@ import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Shell } from "./features/shell/Shell";
+import { ToPlan } from "./features/shell/ToPlan";
 import { usePageTitle } from "./features/shell/usePageTitle";
 import { SignInPage } from "./features/signin/SignInPage";
 import { ApiError } from "./shared/api/client";
@@ -61,7 +62,7 @@ function Gate() {
           <Route path="/horses/:horse/ring" element={<RingPage />} />
           <Route element={<Shell me={me.data} />}>
             <Route index element={<TodayPage />} />
-            <Route path="/horses/:horse" element={<Navigate to="plan" replace />} />
+            <Route path="/horses/:horse" element={<ToPlan />} />
             <Route path="/horses/:horse/plan" element={<PlanPage />} />
             <Route path="/horses/:horse/debrief" element={<DebriefPage />} />
             <Route path="/horses/:horse/debrief/:session" element={<DebriefPage />} />

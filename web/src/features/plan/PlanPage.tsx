@@ -41,7 +41,12 @@ export default function PlanPage() {
   };
   return (
     <>
-      <WishesForm search={search} onChange={change} usual={shown?.plan.minutes_wanted} />
+      <WishesForm
+        key={horse}
+        search={search}
+        onChange={change}
+        usual={shown?.plan.minutes_wanted}
+      />
       {plan.isPending ? <Loading /> : null}
       {plan.error ? <ErrorView error={plan.error} onRetry={() => void plan.refetch()} /> : null}
       {shown && draft ? (

@@ -11,6 +11,7 @@ import { HorseList } from "./HorseList";
 import { SaveState } from "./SaveState";
 import { SessionMenu } from "./SessionMenu";
 import styles from "./Shell.module.css";
+import { useDaySearch } from "./useDaySearch";
 
 const DAY = ["plan", "ring", "debrief"] as const;
 
@@ -87,6 +88,7 @@ export function Shell({ me }: { me: Me }) {
 function HorseDay({ horse }: { horse: string }) {
   const horses = useQuery(horsesQuery);
   const name = horses.data?.horses.find((one) => one.id === horse)?.name ?? "";
+  const searchFor = useDaySearch();
   return (
     <>
       <p className={styles.horse}>{name}</p>
@@ -98,7 +100,10 @@ function HorseDay({ horse }: { horse: string }) {
                 →
               </span>
             ) : null}
-            <NavLink to={`/horses/${horse}/${place}`} className={styles.tab ?? ""}>
+            <NavLink
+              to={`/horses/${horse}/${place}${place === "debrief" ? "" : searchFor(horse)}`}
+              className={styles.tab ?? ""}
+            >
               {text.places[place]}
             </NavLink>
           </span>

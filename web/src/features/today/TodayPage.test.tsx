@@ -30,6 +30,20 @@ describe("today", () => {
     await waitFor(() => expect(asked.some((one) => one.includes("/pack?helper=true"))).toBe(true));
   });
 
+  it("lets a horse be opened from its list for the same day, and its ring too", async () => {
+    const wishes = { minutes: 35, helper: true, air_c: null, humidity_pct: null, wind_ms: 9 };
+    await renderAt("/", { "/api/today": { ...sample.today, rows: [{ ...row, wishes }] } });
+    const list = await screen.findByRole("navigation", { name: "Horses and places" });
+    await userEvent.click(await within(list).findByRole("link", { name: new RegExp(NAME) }));
+    const query = "?helper=1&wind_ms=9";
+    await waitFor(() => expect(location.search).toBe(query));
+    const ring = await screen.findByRole("link", { name: "Ring" });
+    expect(ring).toHaveAttribute("href", `/horses/${HORSE}/ring${query}`);
+    // What is chosen on the plan goes before the day.
+    await userEvent.click(await screen.findByRole("switch", { name: "Helper" }));
+    await waitFor(() => expect(ring).toHaveAttribute("href", `/horses/${HORSE}/ring?wind_ms=9`));
+  });
+
   it("draws the day with its hours, and shows it by name to who hears the page", async () => {
     await renderAt("/");
     const line = await screen.findByRole("img", { name: /^The day in hours/ });
