@@ -112,6 +112,7 @@ class RingPack(FrozenModel):
     brought: Brought
     flags: tuple[PackFlag, ...] = Field(description="What this session may raise, the gravest first.")
     rider_faults: tuple[RiderFault, ...]
+    time_up: str = Field(description="Said while it settles, once the session's minutes are over.")
     before: str = Field(description="What is seen to before riding.")
     not_settled_drops: tuple[str, ...] = Field(description="Items left out where it did not settle.")
     passed_over: tuple[str, str] = Field(
@@ -152,6 +153,7 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request:
         flags=tuple(_flags(plan, standing, helper=request.helper)),
         rider_faults=tuple(catalogue.rider_faults.values()),
         brought=_brought(plan, request),
+        time_up=words.time_up(plan.put_away_after_min),
         before=words.BEFORE_RIDING,
         not_settled_drops=tuple(item.id for item in plan.items if _waits_for_a_settled_horse(item)),
         passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),

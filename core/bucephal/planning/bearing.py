@@ -66,7 +66,7 @@ class Bearing:
         self._record, self._on = standing.record, standing.on
 
     @property
-    def _young(self) -> bool:
+    def is_young(self) -> bool:
         age = self._standing.age_months
         return age is not None and age < GROWN_MONTHS
 
@@ -101,7 +101,7 @@ class Bearing:
     @cached_property
     def is_green(self) -> bool:
         came_back = self._record.horse.background is Background.LONG_REST
-        return self._young or came_back or ride_number(self._record) < GREEN_RIDES
+        return self.is_young or came_back or ride_number(self._record) < GREEN_RIDES
 
     @cached_property
     def load_jumps(self) -> bool:
@@ -145,7 +145,7 @@ class Bearing:
         weight = self.weight
         if weight is None or weight.verdict is not WeightVerdict.TOO_MUCH:
             return False
-        return self.first_year or self._young or self._unfit
+        return self.first_year or self.is_young or self._unfit
 
     # --- condition and rest ---------------------------------------------------------------
 

@@ -26,7 +26,6 @@ from bucephal.record import (
 )
 from bucephal.response import Tracks
 from bucephal.welfare import (
-    GROWN_MONTHS,
     NO_WORK,
     Heat,
     session_limit_min,
@@ -124,8 +123,7 @@ class Day:
 
     @property
     def is_young(self) -> bool:
-        age = self.standing.age_months
-        return age is not None and age < GROWN_MONTHS
+        return self.bearing.is_young
 
     @cached_property
     def schooling_limit(self) -> tuple[int, str]:

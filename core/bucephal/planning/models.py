@@ -245,5 +245,6 @@ class SessionPlan(FrozenModel):
     )
     left_out: tuple[LeftOut, ...]
     cautions: tuple[str, ...]
+    put_away_after_min: int = Field(0, description="Settled or not, it is put away then; 0: no work.")
     body: tuple[BodyLine, ...] = Field((), description="What the body bears today; the weightiest first.")
     made: tuple[PlannedStep, ...] = Field((), description="What was worked out before the trainer's changes.")

@@ -214,7 +214,7 @@ def _assessment(day: Day) -> SessionPlan | None:
         schooling_minutes=sum(item.minutes for item in items[1:-1]),
         headline=words.assessment_headline(len(tries)),
         nothing_new=words.SEE_FIRST, items=tuple(items), left_out=tuple(left),
-        cautions=tuple(_cautions(day, items)), body=_body(day),
+        cautions=tuple(_cautions(day, items)), put_away_after_min=_whole_minutes(day), body=_body(day),
     )  # fmt: skip
 
 
@@ -326,6 +326,7 @@ def _compose(
         probes=probes,
         left_out=(*out.values(), *extras),
         cautions=(*_too_long(items, room), *_cautions(day, ordered)),
+        put_away_after_min=_whole_minutes(day),
         body=_body(day),
     )
 
@@ -360,8 +361,13 @@ def _items(day: Day, chosen: list[Chosen], conditions: Conditions, beside: Tries
 
 def _most_to_settle(day: Day, loosen_min: float) -> int:
     """Half of the session at most; something easy always has its time."""
-    whole = min(day.request.minutes, day.whole_session_limit or day.request.minutes)
+    whole = _whole_minutes(day)
     return max(min(whole // 2, int(whole - loosen_min - LEAST_MIN)), 1)
+
+
+def _whole_minutes(day: Day) -> int:
+    """Of everything together: those there are, and under three years those its age allows."""
+    return min(day.request.minutes, day.whole_session_limit or day.request.minutes)
 
 
 def _with_climbs(items: list[PlanItem], climbs: tuple[Climb, ...]) -> tuple[PlanItem, ...]:

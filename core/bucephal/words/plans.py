@@ -177,6 +177,10 @@ def settle_times(minutes: Sequence[float], extra: int, new_place: int, wind: int
     return "; ".join([took, *added])
 
 
+def time_up(minutes: int) -> str:
+    return f"{minutes} min are over: put it away, settled or not. It was a settling day."
+
+
 def settled_when(planned_min: int) -> str:
     return f"a whole circle stretched, or {2 * planned_min} min: then it is a settling day, nothing new"
 

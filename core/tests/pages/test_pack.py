@@ -15,7 +15,7 @@ from bucephal.record import Background, FlagCode, HorseRecord
 from bucephal.record.models import Overridden, Override
 from bucephal.welfare import holds_back
 from tests.progress.test_ridden_before import came
-from tests.telling import TODAY, record_with
+from tests.telling import BOTH, TODAY, good, record_with
 
 Build = Callable[..., HorseRecord]
 
@@ -90,3 +90,19 @@ def test_an_unsettled_horse_is_not_tried_under_the_saddle(catalogue: Catalogue) 
     assert tried
     new = {item.id for item in pack.plan.items if item.kind is ItemKind.NEW}
     assert set(pack.not_settled_drops) == tried | new
+
+
+@pytest.mark.parametrize(
+    ("born", "minutes", "most"),
+    [("2025-03-10", 30, 15), ("2024-03-10", 30, 20), ("2018-05-01", 30, 30), ("2025-03-10", 10, 10)],
+)
+def test_it_is_put_away_when_its_time_is_up_settled_or_not(born: str, minutes: int, most: int) -> None:
+    """Common practice, no source: the minutes there are, and under three years those its age allows."""
+    raw = record_with([(3, [good("lead.1", side) for side in BOTH], [])]).model_dump(mode="json")
+    raw["horse"]["born"] = born
+    request = PlanRequest(on=TODAY, minutes=minutes)
+    standing = Standing(HorseRecord.model_validate(raw), load_catalogue(), TODAY)
+    plan = plan_session(standing.record, load_catalogue(), request)
+    pack = ring_pack(horse_facts(standing), plan, standing, request)
+    assert pack.plan.put_away_after_min == most
+    assert pack.time_up.startswith(f"{most} min are over: put it away")

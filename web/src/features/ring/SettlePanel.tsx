@@ -11,6 +11,9 @@ export function SettlePanel({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const { startedAt, first_min, whole_min, settled } = draft.settle;
   const over = whole_min !== null || settled === false;
   const running = useSecondsSince(over ? null : startedAt);
+  const { plan, time_up } = draft.pack;
+  const limit = plan.put_away_after_min || Number.POSITIVE_INFINITY;
+  const isTimeUp = running !== null && running >= 60 * limit;
   const mark = (part: (minutes: number) => Partial<RingSettle>) => {
     if (!startedAt) return;
     const minutes = minutesBetween(startedAt, new Date().toISOString());
@@ -22,6 +25,11 @@ export function SettlePanel({ draft, ring }: { draft: RingDraft; ring: Ring }) {
       <p className={styles.clock} role="timer" aria-live="off">
         {running === null ? (whole_min === null ? "0:00" : `${whole_min} min`) : clock(running)}
       </p>
+      {isTimeUp ? (
+        <p className={styles.timeUp} role="alert">
+          {time_up}
+        </p>
+      ) : null}
       {startedAt === null ? (
         <Button
           variant="contained"

@@ -98,6 +98,7 @@ export function testPack(): RingPack {
       probes: [],
       left_out: [],
       cautions: [],
+      put_away_after_min: 30,
       body: [],
       made: [],
     },
@@ -125,6 +126,7 @@ export function testPack(): RingPack {
     flags: [],
     rider_faults: [],
     not_settled_drops: ["new:up-wt.3"],
+    time_up: "30 min are over: put it away, settled or not.",
     before: "Helmet, gloves, boots.",
     passed_over: ["One knot passed over.", "{knots} knots passed over."],
   };

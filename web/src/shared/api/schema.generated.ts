@@ -1797,6 +1797,12 @@ export interface components {
             /** Cautions */
             cautions: string[];
             /**
+             * Put Away After Min
+             * @description Settled or not, it is put away then; 0: no work.
+             * @default 0
+             */
+            put_away_after_min: number;
+            /**
              * Body
              * @description What the body bears today; the weightiest first.
              * @default []
@@ -2317,6 +2323,11 @@ export interface components {
             flags: components["schemas"]["PackFlag"][];
             /** Rider Faults */
             rider_faults: components["schemas"]["RiderFault"][];
+            /**
+             * Time Up
+             * @description Said while it settles, once the session's minutes are over.
+             */
+            time_up: string;
             /**
              * Before
              * @description What is seen to before riding.
