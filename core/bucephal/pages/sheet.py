@@ -28,6 +28,7 @@ class BoardRow(FrozenModel):
 
     step: str
     name: str
+    short: str = Field(description="Its name where there is little room.")
     stage: str
     state: StepState
     left: TrackEstimate | None
@@ -166,6 +167,7 @@ def _board(standing: Standing) -> list[BoardRow]:
             BoardRow(
                 step=stage.step,
                 name=exercise.name,
+                short=exercise.short,
                 stage=stage.name,
                 state=standing.state(stage.step),
                 left=_estimate(standing, tracks.get(Side.LEFT)),

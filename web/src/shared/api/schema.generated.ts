@@ -2469,6 +2469,11 @@ export interface components {
             step: string;
             /** Name */
             name: string;
+            /**
+             * Short
+             * @description Its name where there is little room.
+             */
+            short: string;
             /** Stage */
             stage: string;
             state: components["schemas"]["StepState"];

@@ -12,6 +12,9 @@ const ROW = 46;
 const TOP = 46;
 const TICKS = [1, 2, 3, 4, 5, 6, 7, 8, 9, LEVEL_HIGH];
 
+/** A longer name would lie on the bands. */
+const NAME_LETTERS = 25;
+
 export function SidesBoard({ horse, rows }: { horse: string; rows: BoardRow[] }) {
   const height = TOP + rows.length * ROW + 4;
   const middle = SCALE.width / 2;
@@ -45,7 +48,7 @@ export function SidesBoard({ horse, rows }: { horse: string; rows: BoardRow[] })
           >
             <rect x={0} width={SCALE.width} y={1} height={ROW - 2} className={styles.hit} />
             <text x={middle} y={row.both ? 16 : ROW / 2 + 5} className={styles.name}>
-              {row.name}
+              {row.name.length > NAME_LETTERS ? row.short : row.name}
             </text>
           </Link>
           <g className={styles.marks}>
