@@ -75,6 +75,7 @@ lint: setup
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
 	cd core && ../$(BIN)/lint-imports --config ../.importlinter
+	cd server && ../$(BIN)/lint-imports --config ../.importlinter-server
 	$(BIN)/mypy core/bucephal core/tests server demo tools e2e
 	$(BIN)/python tools/generate.py --check
 	cd web && npm run --silent check

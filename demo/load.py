@@ -55,9 +55,9 @@ def load(today: date, written: list[str]) -> None:
     from accounts.models import Role, User, Yard
     from bucephal.ladder import load_catalogue
     from bucephal.record import read_record
+    from derived.services import rebuild
     from django.db import transaction
-    from horses.services import store_record
-    from plans.services import rebuild
+    from training.records import store_record
     from training.services import take_the_clock
     from yards.services import save_day
 

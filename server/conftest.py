@@ -13,9 +13,9 @@ from bucephal.simulate import simulate_record
 from django.test import Client
 from django.utils import timezone
 from horses.models import Horse
-from horses.services import store_record
 from hypothesis import settings
 from testing import person
+from training.records import store_record
 
 # The same examples on every run and machine: what is found is found before it is merged.
 settings.register_profile("fixed", derandomize=True, deadline=None)

@@ -16,7 +16,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError
 from ninja.parser import Parser
 from ninja.security import django_auth
-from plans.api import router as plans_router
+from reading.api import router as reading_router
 from training.api import router as training_router
 from yards.api import router as yards_router
 
@@ -37,7 +37,7 @@ api = NinjaAPI(
 )  # fmt: skip
 api.add_router("", accounts_router)
 api.add_router("", training_router)
-api.add_router("", plans_router)
+api.add_router("", reading_router)
 api.add_router("", horses_router)
 api.add_router("", yards_router)
 

@@ -51,7 +51,8 @@ INSTALLED_APPS = [
     "yards",
     "horses",
     "training",
-    "plans",
+    "derived",
+    "reading",
 ]
 
 MIDDLEWARE = [

@@ -48,19 +48,6 @@ class TapeQuery(Schema):
     born: Day | None = None
 
 
-class Decision(Schema):
-    """A trainer's decision about a step, as it is typed."""
-
-    step: Any = None
-    state: Any = None
-    reason: Any = ""
-    until: Any = None
-
-
-class Lift(Schema):
-    step: str
-
-
 class FlagSeen(Schema):
     """A sign that somebody saw, as it is typed."""
 
@@ -121,20 +108,6 @@ def get_profile(request: HttpRequest, horse_id: UUID) -> HorseView:
 def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseView:
     horse = horse_of(yard_to_change(request), horse_id)
     return _view(services.change_horse(horse, form.horse, form.usual_minutes, timezone.localdate()))
-
-
-@router.post("/horses/{horse_id}/overrides", response={204: None})
-def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> Status[None]:
-    horse = horse_of(yard_to_change(request), horse_id)
-    services.decide(horse, decision.dict(), timezone.localdate())
-    return Status(204, None)
-
-
-@router.post("/horses/{horse_id}/overrides/lift", response={204: None})
-def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[None]:
-    horse = horse_of(yard_to_change(request), horse_id)
-    services.lift(horse, lift.step, timezone.localdate())
-    return Status(204, None)
 
 
 @router.post("/horses/{horse_id}/flags/raise", response={204: None})

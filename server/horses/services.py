@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import defaultdict
 from collections.abc import Iterable
 from datetime import date
 from typing import Any
@@ -11,28 +10,19 @@ from uuid import UUID
 from accounts.models import Yard
 from accounts.services import Missing
 from bucephal.ladder import Catalogue
-from bucephal.progress import Standing, decided, lifted
 from bucephal.record import (
-    Ask,
     Busy,
     ConditionScore,
-    Event,
-    HorseRecord,
     PainCheck,
-    Session,
-    SessionHeader,
     Visit,
     horse_from_form,
     read_model,
-    with_defaults,
 )
-from bucephal.record import Horse as HorseProfile
 from bucephal.record.form import NOT_IN_THE_FORM, first_bands
-from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
+from bucephal.record.models import Flag, Goal
 from bucephal.welfare import clear_flags, condition_score, pain_check, raise_by_hand
 from django.db.models import F
-from training.models import StoredAsk, StoredEvent, StoredSession
-from yards.services import catalogue_of, defaults_of
+from yards.services import catalogue_of
 
 from horses.models import Horse
 
@@ -52,86 +42,9 @@ def horse_of(yard: Yard, horse_id: UUID) -> Horse:
     return horse
 
 
-def record_of(horse: Horse) -> HorseRecord:
-    """The horse's record as it is worked by, the yard's schools and bands where it has none.
-
-    From a few queries, however many sessions there are.
-    """
-    asks: dict[UUID, list[Ask]] = defaultdict(list)
-    events: dict[UUID, list[Event]] = defaultdict(list)
-    undone: set[UUID] = set()
-    for ask in StoredAsk.objects.filter(session__horse=horse):
-        if ask.deleted:
-            undone.add(ask.session_id)
-        else:
-            asks[ask.session_id].append(Ask.model_validate({**ask.body, "id": str(ask.pk)}))
-    for event in StoredEvent.objects.filter(session__horse=horse):
-        if event.deleted:
-            undone.add(event.session_id)
-        else:
-            events[event.session_id].append(Event.model_validate({**event.body, "id": str(event.pk)}))
-    sessions = tuple(
-        Session(
-            **{**dict(SessionHeader.model_validate(stored.header)), "id": str(stored.pk)},
-            asks=tuple(asks[stored.pk]),
-            events=tuple(events[stored.pk]),
-        )
-        for stored in StoredSession.objects.filter(horse=horse, deleted=False)
-        if stored.pk not in undone or asks[stored.pk] or events[stored.pk] or _is_marked(stored)
-    )
-    record = HorseRecord(
-        format=FORMAT,
-        version=VERSION,
-        horse=HorseProfile.model_validate({**horse.profile, "id": str(horse.pk)}),
-        sessions=sessions,
-        flags=tuple(Flag.model_validate(row) for row in horse.flags),
-        overrides=tuple(Override.model_validate(row) for row in horse.overrides),
-        goals=tuple(Goal.model_validate(row) for row in horse.goals),
-        pain_checks=tuple(PainCheck.model_validate(row) for row in horse.pain_checks),
-        condition_scores=tuple(ConditionScore.model_validate(row) for row in horse.condition_scores),
-        busy=tuple(Busy.model_validate(row) for row in horse.busy),
-    )
-    return with_defaults(record, defaults_of(horse.yard))
-
-
-def _is_marked(stored: StoredSession) -> bool:
-    """Does a session whose entries were all undone hold a settle mark or a note? Else it was none."""
-    return stored.header.get("settle") is not None or bool(stored.header.get("note"))
-
-
 def changed(horses: set[UUID]) -> None:
     """Notes that what these horses' estimates rest on has changed."""
     Horse.objects.filter(pk__in=horses).update(data_version=F("data_version") + 1)
-
-
-def store_record(yard: Yard, record: HorseRecord, *, position: int = 0, usual_minutes: int = 30) -> Horse:
-    """Stores a whole record as a horse of the yard (demo data, later import)."""
-    horse = Horse.objects.create(
-        id=record.horse.id,
-        yard=yard,
-        position=position,
-        usual_minutes=usual_minutes,
-        profile=record.horse.model_dump(mode="json", exclude={"id"}),
-        flags=[flag.model_dump(mode="json") for flag in record.flags],
-        overrides=[one.model_dump(mode="json") for one in record.overrides],
-        goals=[goal.model_dump(mode="json") for goal in record.goals],
-        pain_checks=[one.model_dump(mode="json") for one in record.pain_checks],
-        condition_scores=[one.model_dump(mode="json") for one in record.condition_scores],
-        busy=[one.model_dump(mode="json") for one in record.busy],
-    )
-    headers, asks, events = [], [], []
-    for session in record.sessions:
-        header = session.model_dump(mode="json", exclude={"id", "asks", "events"})
-        stored = StoredSession(pk=session.id, horse=horse, date=session.date, header=header)
-        headers.append(stored)
-        for number, ask in enumerate(session.asks):
-            asks.append(StoredAsk.of(ask, stored, number))
-        for number, event in enumerate(session.events):
-            events.append(StoredEvent.of(event, stored, number))
-    StoredSession.objects.bulk_create(headers)
-    StoredAsk.objects.bulk_create(asks, batch_size=2000)
-    StoredEvent.objects.bulk_create(events, batch_size=2000)
-    return horse
 
 
 # --- adding and changing ------------------------------------------------------------------------
@@ -161,27 +74,6 @@ def change_horse(horse: Horse, raw: dict[str, Any], usual_minutes: int, today: d
     horse.save(update_fields=["profile", "usual_minutes"])
     changed({horse.pk})
     return horse
-
-
-def decide(horse: Horse, raw: dict[str, Any], today: date) -> None:
-    """Keeps a trainer's decision about a step, from today on.
-
-    Raises:
-        InvalidInput: if the step, the state or the reason does not fit.
-    """
-    standing = Standing(record_of(horse), ladder_of(horse), today)
-    override = decided(standing, raw)
-    horse.overrides = [*horse.overrides, override.model_dump(mode="json")]
-    horse.save(update_fields=["overrides"])
-    changed({horse.pk})
-
-
-def lift(horse: Horse, step: str, today: date) -> None:
-    """Ends the decisions about a step; they stay in the record with their last day."""
-    kept = lifted([Override.model_validate(row) for row in horse.overrides], step, today)
-    horse.overrides = [one.model_dump(mode="json") for one in kept]
-    horse.save(update_fields=["overrides"])
-    changed({horse.pk})
 
 
 def raise_flag(horse: Horse, raw: dict[str, Any], today: date) -> None:

@@ -1,23 +1,33 @@
-"""Sessions: what was logged comes in, what it meant goes out."""
+"""What was logged comes in; what a trainer decides about steps."""
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
-from accounts.services import yard_of, yard_to_log
-from bucephal.pages import SessionDebrief, SessionLine
+from accounts.services import yard_to_change, yard_to_log
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router, Schema
+from horses.services import horse_of
+from ninja import Router, Schema, Status
 
-from training import services
+from training import decisions
 from training.sync import SyncAnswers, SyncBatch, sync
 
 router = Router(tags=["training"])
 
 
-class SessionList(Schema):
-    sessions: list[SessionLine]
+class Decision(Schema):
+    """A trainer's decision about a step, as it is typed."""
+
+    step: Any = None
+    state: Any = None
+    reason: Any = ""
+    until: Any = None
+
+
+class Lift(Schema):
+    step: str
 
 
 @router.post("/sync", response=SyncAnswers)
@@ -25,11 +35,15 @@ def sync_batch(request: HttpRequest, batch: SyncBatch) -> SyncAnswers:
     return sync(yard_to_log(request), batch.items, timezone.localdate())
 
 
-@router.get("/horses/{horse_id}/sessions", response=SessionList)
-def list_sessions(request: HttpRequest, horse_id: UUID) -> SessionList:
-    return SessionList(sessions=services.sessions_of(yard_of(request), horse_id))
+@router.post("/horses/{horse_id}/overrides", response={204: None})
+def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> Status[None]:
+    horse = horse_of(yard_to_change(request), horse_id)
+    decisions.decide(horse, decision.dict(), timezone.localdate())
+    return Status(204, None)
 
 
-@router.get("/horses/{horse_id}/sessions/{session_id}", response=SessionDebrief)
-def get_debrief(request: HttpRequest, horse_id: UUID, session_id: UUID) -> SessionDebrief:
-    return services.debrief_of(yard_of(request), horse_id, session_id)
+@router.post("/horses/{horse_id}/overrides/lift", response={204: None})
+def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[None]:
+    horse = horse_of(yard_to_change(request), horse_id)
+    decisions.lift(horse, lift.step, timezone.localdate())
+    return Status(204, None)

@@ -1,4 +1,4 @@
-"""Looking back on sessions, one by one and by the clock."""
+"""What the sessions of a yard say of its clock, and of its day so far."""
 
 from __future__ import annotations
 
@@ -7,34 +7,18 @@ from datetime import date, datetime, time
 from uuid import UUID
 
 from accounts.models import Yard
-from accounts.services import Missing
 from bucephal.measures import clock_of_a_yard
-from bucephal.pages import SessionDebrief, SessionLine, SoFar, debrief, session_lines
+from bucephal.pages import SoFar
 from bucephal.planning import Hours
 from bucephal.record import Ask, Session, SessionHeader
 from bucephal.record.models import moment_key
 from django.utils import timezone
-from horses.services import horse_of, ladder_of, record_of
 from yards.services import catalogue_of, save_clock
 
 from training.models import StoredAsk, StoredSession
 
 TIMED_SESSIONS = 200
 """The latest of a yard, that say how long an ask takes there."""
-
-
-def sessions_of(yard: Yard, horse_id: UUID) -> list[SessionLine]:
-    horse = horse_of(yard, horse_id)
-    return session_lines(record_of(horse), ladder_of(horse))
-
-
-def debrief_of(yard: Yard, horse_id: UUID, session_id: UUID) -> SessionDebrief:
-    horse = horse_of(yard, horse_id)
-    record = record_of(horse)
-    session = next((one for one in record.sessions if one.id == str(session_id)), None)
-    if session is None:
-        raise Missing("there is no such session of this horse")
-    return debrief(record, ladder_of(horse), session)
 
 
 def take_the_clock(yard: Yard) -> None:

@@ -10,8 +10,8 @@ import pytest
 from accounts.models import Yard
 from django.test import Client
 from horses.models import Horse
-from horses.services import record_of
 from testing import post
+from training.records import record_of
 
 pytestmark = pytest.mark.django_db
 

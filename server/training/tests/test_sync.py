@@ -10,15 +10,15 @@ from typing import Any
 
 import pytest
 from accounts.models import User, Yard
+from derived.services import derive
 from django.core.management import call_command
 from django.db import OperationalError, connection
 from django.test import Client
 from horses.models import Horse
-from horses.services import record_of
-from plans.services import derive
 from testing import ask_item, delete_item, event_item, new_id, person, post, send, session_item
 from training import sync as sync_module
 from training.models import StoredAsk, StoredSession, Tombstone
+from training.records import record_of
 from yards.services import catalogue_of, defaults_of
 
 pytestmark = pytest.mark.django_db

@@ -9,10 +9,10 @@ from typing import Any
 import pytest
 from accounts.models import Yard
 from bucephal.planning.day import STRONG_WIND_MS
+from derived.models import Derived
 from django.test import Client
 from horses.models import Horse
-from horses.services import record_of
-from plans.models import Derived
+from training.records import record_of
 from yards.weather import SimulatedStation
 
 pytestmark = pytest.mark.django_db

@@ -1,15 +1,13 @@
-"""Plans, and the cache of what is derived from the asks."""
+"""Questions about a yard and its horses, answered page by page from what is kept and what is worked out."""
 
 from __future__ import annotations
 
 from datetime import date, time
 from functools import lru_cache, partial
-from hashlib import sha256
-from pathlib import Path
 from uuid import UUID
 
-import bucephal
 from accounts.models import Yard
+from accounts.services import Missing
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.pages import (
     Arrival,
@@ -20,11 +18,13 @@ from bucephal.pages import (
     LookPage,
     PlanPage,
     RingPack,
+    SessionDebrief,
+    SessionLine,
     StepChart,
     StepGuide,
     TodayPlan,
-    WorkedDays,
     arrival,
+    debrief,
     flag_page,
     horse_facts,
     horse_ladder,
@@ -33,29 +33,29 @@ from bucephal.pages import (
     plan_page,
     plan_today,
     ring_pack,
+    session_lines,
     step_chart,
     step_guide,
 )
 from bucephal.planning import PlanRequest, SessionPlan, plan_session
 from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
-from bucephal.response import Tracks, resume, save
 from bucephal.welfare import with_flags
+from derived.services import derived_of_yard, fresh, recipe, tracks_of, worked_days
 from horses.models import Horse
-from horses.services import horse_of, ladder_of, record_of
+from horses.services import horse_of, ladder_of
+from training.records import record_of
 from training.services import day_so_far
-from yards.services import day_of, defaults_of
-
-from plans.models import Derived
+from yards.services import day_of
 
 
 def facts_of(yard: Yard, on: date) -> list[HorseFacts]:
-    return [_worked_days(derived).facts for derived in _derived_of_yard(yard, on)]
+    return [worked_days(derived).facts for derived in derived_of_yard(yard, on)]
 
 
 def today_of(yard: Yard, on: date, now: time) -> TodayPlan:
     """The yard's day, from what is cached where it is still true."""
-    horses = [_worked_days(derived) for derived in _derived_of_yard(yard, on)]
+    horses = [worked_days(derived) for derived in derived_of_yard(yard, on)]
     return plan_today(
         horses, day_of(yard, on), now=now, so_far=day_so_far(yard, on), replan=partial(_replanned, yard)
     )  # fmt: skip
@@ -93,7 +93,7 @@ def pack_of(yard: Yard, horse_id: UUID, request: PlanRequest) -> RingPack:
 def sheet_of(yard: Yard, horse_id: UUID, on: date) -> HorseSheet:
     horse = horse_of(yard, horse_id)
     record = record_of(horse)
-    return horse_sheet(record, ladder_of(horse), on, _tracks(horse, record, on))
+    return horse_sheet(record, ladder_of(horse), on, tracks_of(horse, record, on))
 
 
 def step_of(yard: Yard, horse_id: UUID, step: str, on: date) -> StepChart:
@@ -144,12 +144,12 @@ def _standing(horse: Horse, on: date) -> Standing:
     """Where the horse stood on a day: later sessions are left aside."""
     record = record_of(horse)
     past = tuple(session for session in record.sessions if session.date <= on)
-    tracks = _tracks(horse, record, on)
+    tracks = tracks_of(horse, record, on)
     return Standing(record.model_copy(update={"sessions": past}), ladder_of(horse), on, tracks)
 
 
 def estimates_of(yard: Yard, horse_id: UUID, on: date) -> list[TrackEstimate]:
-    derived = _fresh(horse_of(yard, horse_id), on, recipe(yard))
+    derived = fresh(horse_of(yard, horse_id), on, recipe(yard))
     return [TrackEstimate.model_validate(row) for row in derived.estimates]
 
 
@@ -157,98 +157,15 @@ def usual_minutes(yard: Yard, horse_id: UUID) -> int:
     return horse_of(yard, horse_id).usual_minutes
 
 
-# --- what is derived ------------------------------------------------------------------------
+def sessions_of(yard: Yard, horse_id: UUID) -> list[SessionLine]:
+    horse = horse_of(yard, horse_id)
+    return session_lines(record_of(horse), ladder_of(horse))
 
 
-def derive(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
-    """Works everything out from the asks; does not save.
-
-    Args:
-        saved: what an earlier derivation kept; none: from the first ask.
-    """
+def debrief_of(yard: Yard, horse_id: UUID, session_id: UUID) -> SessionDebrief:
+    horse = horse_of(yard, horse_id)
     record = record_of(horse)
-    tracks = resume(record, ladder_of(horse), saved)
-    standing = Standing(record, ladder_of(horse), on, tracks)
-    day = _work_out(record, standing, horse.usual_minutes).model_dump(mode="json")
-    estimates = [one.model_dump(mode="json") for one in standing.estimates()]
-    return Derived(
-        horse=horse, on=on, data_version=horse.data_version, recipe=recipe(horse.yard),
-        estimates=estimates, day=day, tracks=save(tracks, record),
-    )  # fmt: skip
-
-
-def rebuild(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
-    """Derives and stores, whatever was there."""
-    derived = derive(horse, on, saved=saved)
-    kept = ("on", "data_version", "recipe", "estimates", "day", "tracks")
-    Derived.objects.update_or_create(horse=horse, defaults={name: getattr(derived, name) for name in kept})
-    return derived
-
-
-def _work_out(record: HorseRecord, standing: Standing, minutes: int) -> WorkedDays:
-    alone, helped = (
-        plan_session(
-            record, standing.catalogue, PlanRequest(on=standing.on, minutes=minutes, helper=helper),
-            standing.tracks,
-        )
-        for helper in (False, True)
-    )  # fmt: skip
-    return WorkedDays(
-        facts=horse_facts(standing),
-        plan=alone,
-        helped=helped,
-        days=tuple(sorted({session.date for session in record.sessions})[-14:]),
-        age_months=standing.age_months,
-        busy=record.busy,
-    )
-
-
-def _tracks(horse: Horse, record: HorseRecord, on: date) -> Tracks | None:
-    """The horse's tracks, going on from what was kept; None if the day lies before its last asks."""
-    if any(session.date > on for session in record.sessions):
-        return None
-    return resume(record, ladder_of(horse), _saved(horse))
-
-
-def _saved(horse: Horse) -> bytes:
-    """What the last derivation kept, if it was made by these rules; of which asks, it knows itself."""
-    derived: Derived | None = getattr(horse, "derived", None)
-    return bytes(derived.tracks) if derived is not None and derived.recipe == recipe(horse.yard) else b""
-
-
-def _derived_of_yard(yard: Yard, on: date) -> list[Derived]:
-    horses = yard.horses.select_related("derived", "yard").defer("derived__tracks")
-    now = recipe(yard)
-    return [_fresh(horse, on, now) for horse in horses]
-
-
-def _fresh(horse: Horse, on: date, now: str) -> Derived:
-    """The cached row if it is of this day, of these asks and of the recipe of ``now``; else a new one."""
-    derived: Derived | None = getattr(horse, "derived", None)
-    wanted = (on, horse.data_version, now)
-    if derived is not None and (derived.on, derived.data_version, derived.recipe) == wanted:
-        return derived
-    return rebuild(horse, on, saved=_saved(horse))
-
-
-def recipe(yard: Yard) -> str:
-    """A fingerprint of the rules: of the core and of what the yard agrees on.
-
-    What other rules worked out is not read again.
-    """
-    digest = sha256(_core_print().encode())
-    digest.update(defaults_of(yard).model_dump_json().encode())
-    return digest.hexdigest()
-
-
-@lru_cache(maxsize=1)
-def _core_print() -> str:
-    digest = sha256()
-    root = Path(bucephal.__file__).parent
-    for path in sorted([*root.rglob("*.py"), *root.rglob("*.toml")]):
-        digest.update(path.read_bytes())
-    return digest.hexdigest()
-
-
-def _worked_days(derived: Derived) -> WorkedDays:
-    return WorkedDays.model_validate(derived.day)
+    session = next((one for one in record.sessions if one.id == str(session_id)), None)
+    if session is None:
+        raise Missing("there is no such session of this horse")
+    return debrief(record, ladder_of(horse), session)

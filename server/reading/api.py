@@ -17,6 +17,8 @@ from bucephal.pages import (
     LookPage,
     PlanPage,
     RingPack,
+    SessionDebrief,
+    SessionLine,
     StepChart,
     StepGuide,
     TodayPlan,
@@ -24,18 +26,22 @@ from bucephal.pages import (
 from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
 from bucephal.record import HorseRecord, parse_json, read_day
-from bucephal_server.clock import time_of_day
 from django.http import HttpRequest
 from django.utils import timezone
 from django.views.decorators.gzip import gzip_page
 from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
 from pydantic import Field
+from yards.clock import time_of_day
 from yards.services import catalogue_of, save_day
 
-from plans import services
+from reading import services
 
-router = Router(tags=["plans"])
+router = Router(tags=["reading"])
+
+
+class SessionList(Schema):
+    sessions: list[SessionLine]
 
 
 class HorseList(Schema):
@@ -168,3 +174,13 @@ def get_record(request: HttpRequest, horse_id: UUID) -> HorseRecord:
 @router.get("/horses/{horse_id}/arrival", response=Arrival)
 def get_arrival(request: HttpRequest, horse_id: UUID) -> Arrival:
     return services.arrival_of(yard_of(request), horse_id, timezone.localdate())
+
+
+@router.get("/horses/{horse_id}/sessions", response=SessionList)
+def list_sessions(request: HttpRequest, horse_id: UUID) -> SessionList:
+    return SessionList(sessions=services.sessions_of(yard_of(request), horse_id))
+
+
+@router.get("/horses/{horse_id}/sessions/{session_id}", response=SessionDebrief)
+def get_debrief(request: HttpRequest, horse_id: UUID, session_id: UUID) -> SessionDebrief:
+    return services.debrief_of(yard_of(request), horse_id, session_id)

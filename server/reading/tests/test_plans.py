@@ -9,10 +9,10 @@ from typing import Any
 
 import pytest
 from accounts.models import User, Yard
+from derived.models import Derived
 from django.core.management import CommandError, call_command
 from django.test import Client
 from horses.models import Horse
-from plans.models import Derived
 from testing import ask_item, new_id, person, send, session_item
 
 pytestmark = pytest.mark.django_db

@@ -10,8 +10,8 @@ from django.utils import timezone
 from horses.models import Horse
 from training.services import take_the_clock
 
-from plans import services
-from plans.models import Derived
+from derived import services
+from derived.models import Derived
 
 
 class Command(BaseCommand):

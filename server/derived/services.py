@@ -1,0 +1,116 @@
+"""What is worked out of a horse's asks and kept: when it is still true, and how it is made anew."""
+
+from __future__ import annotations
+
+from datetime import date
+from functools import lru_cache
+from hashlib import sha256
+from pathlib import Path
+
+import bucephal
+from accounts.models import Yard
+from bucephal.pages import WorkedDays, horse_facts
+from bucephal.planning import PlanRequest, plan_session
+from bucephal.progress import Standing
+from bucephal.record import HorseRecord
+from bucephal.response import Tracks, resume, save
+from horses.models import Horse
+from horses.services import ladder_of
+from training.records import record_of
+from yards.services import defaults_of
+
+from derived.models import Derived
+
+
+def derive(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
+    """Works everything out from the asks; does not save.
+
+    Args:
+        saved: what an earlier derivation kept; none: from the first ask.
+    """
+    record = record_of(horse)
+    tracks = resume(record, ladder_of(horse), saved)
+    standing = Standing(record, ladder_of(horse), on, tracks)
+    day = _work_out(record, standing, horse.usual_minutes).model_dump(mode="json")
+    estimates = [one.model_dump(mode="json") for one in standing.estimates()]
+    return Derived(
+        horse=horse, on=on, data_version=horse.data_version, recipe=recipe(horse.yard),
+        estimates=estimates, day=day, tracks=save(tracks, record),
+    )  # fmt: skip
+
+
+def rebuild(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
+    """Derives and stores, whatever was there."""
+    derived = derive(horse, on, saved=saved)
+    kept = ("on", "data_version", "recipe", "estimates", "day", "tracks")
+    Derived.objects.update_or_create(horse=horse, defaults={name: getattr(derived, name) for name in kept})
+    return derived
+
+
+def _work_out(record: HorseRecord, standing: Standing, minutes: int) -> WorkedDays:
+    alone, helped = (
+        plan_session(
+            record, standing.catalogue, PlanRequest(on=standing.on, minutes=minutes, helper=helper),
+            standing.tracks,
+        )
+        for helper in (False, True)
+    )  # fmt: skip
+    return WorkedDays(
+        facts=horse_facts(standing),
+        plan=alone,
+        helped=helped,
+        days=tuple(sorted({session.date for session in record.sessions})[-14:]),
+        age_months=standing.age_months,
+        busy=record.busy,
+    )
+
+
+def tracks_of(horse: Horse, record: HorseRecord, on: date) -> Tracks | None:
+    """The horse's tracks, going on from what was kept; None if the day lies before its last asks."""
+    if any(session.date > on for session in record.sessions):
+        return None
+    return resume(record, ladder_of(horse), _saved(horse))
+
+
+def _saved(horse: Horse) -> bytes:
+    """What the last derivation kept, if it was made by these rules; of which asks, it knows itself."""
+    derived: Derived | None = getattr(horse, "derived", None)
+    return bytes(derived.tracks) if derived is not None and derived.recipe == recipe(horse.yard) else b""
+
+
+def derived_of_yard(yard: Yard, on: date) -> list[Derived]:
+    horses = yard.horses.select_related("derived", "yard").defer("derived__tracks")
+    now = recipe(yard)
+    return [fresh(horse, on, now) for horse in horses]
+
+
+def fresh(horse: Horse, on: date, now: str) -> Derived:
+    """The cached row if it is of this day, of these asks and of the recipe of ``now``; else a new one."""
+    derived: Derived | None = getattr(horse, "derived", None)
+    wanted = (on, horse.data_version, now)
+    if derived is not None and (derived.on, derived.data_version, derived.recipe) == wanted:
+        return derived
+    return rebuild(horse, on, saved=_saved(horse))
+
+
+def recipe(yard: Yard) -> str:
+    """A fingerprint of the rules: of the core and of what the yard agrees on.
+
+    What other rules worked out is not read again.
+    """
+    digest = sha256(_core_print().encode())
+    digest.update(defaults_of(yard).model_dump_json().encode())
+    return digest.hexdigest()
+
+
+@lru_cache(maxsize=1)
+def _core_print() -> str:
+    digest = sha256()
+    root = Path(bucephal.__file__).parent
+    for path in sorted([*root.rglob("*.py"), *root.rglob("*.toml")]):
+        digest.update(path.read_bytes())
+    return digest.hexdigest()
+
+
+def worked_days(derived: Derived) -> WorkedDays:
+    return WorkedDays.model_validate(derived.day)
