@@ -9,6 +9,7 @@ from ninja.decorators import decorate_view
 from pydantic import Field
 
 from accounts import services
+from accounts.doors import READS
 from accounts.models import User
 
 router = Router(tags=["accounts"])
@@ -41,13 +42,13 @@ def sign_in(request: HttpRequest, credentials: Credentials) -> Me:
     return _me(services.sign_in(request, credentials.name, credentials.password))
 
 
-@router.post("/sign-out", response={204: None})
+@router.post("/sign-out", auth=READS, response={204: None})
 def sign_out(request: HttpRequest) -> Status[None]:
     services.sign_out(request)
     return Status(204, None)
 
 
-@router.get("/me", response=Me)
+@router.get("/me", auth=READS, response=Me)
 @decorate_view(ensure_csrf_cookie)
 def me(request: HttpRequest) -> Me:
-    return _me(services.signed_in(request))
+    return _me(services.person_of(request))

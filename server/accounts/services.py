@@ -40,37 +40,15 @@ def sign_out(request: HttpRequest) -> None:
     logout(request)
 
 
-def signed_in(request: HttpRequest) -> User:
+def person_of(request: HttpRequest) -> User:
+    """Whoever passed the door of this request."""
     if not isinstance(request.user, User):
-        raise PermissionDenied
+        raise PermissionDenied("is for whoever is signed in")
     return request.user
 
 
-def yard_to_change(request: HttpRequest) -> Yard:
-    """The same, for what only trainers may change.
-
-    Raises:
-        PermissionDenied: if a helper or an owner is signed in.
-    """
-    if not signed_in(request).can_change:
-        raise PermissionDenied
-    return yard_of(request)
-
-
-def yard_to_log(request: HttpRequest) -> Yard:
-    """The same, for what is logged by whoever works with a horse.
-
-    Raises:
-        PermissionDenied: if an owner is signed in.
-    """
-    if not signed_in(request).can_log:
-        raise PermissionDenied
-    return yard_of(request)
-
-
-def yard_of(request: HttpRequest) -> Yard:
-    """The yard that every query of this request stays within."""
-    yard = signed_in(request).yard
-    if yard is None:
+def yard_of(person: User) -> Yard:
+    """The yard that every query of this person stays within."""
+    if person.yard is None:
         raise Missing("you belong to no yard")
-    return yard
+    return person.yard

@@ -5,17 +5,19 @@ from __future__ import annotations
 from typing import Any
 
 from accounts.api import router as accounts_router
+from accounts.doors import CHANGES
 from accounts.services import Missing
 from bucephal.errors import BucephalError, UnknownStep
 from bucephal.problems import path_text, problem_alone
 from bucephal.record import parse_json
+from django.core.exceptions import PermissionDenied
 from django.db import connection
 from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
 from horses.api import router as horses_router
 from ninja import NinjaAPI, Schema
-from ninja.errors import HttpError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.openapi.schema import OpenAPISchema
 from ninja.parser import Parser
-from ninja.security import django_auth
 from reading.api import router as reading_router
 from training.api import router as training_router
 from yards.api import router as yards_router
@@ -31,9 +33,49 @@ class StrictParser(Parser):
         return body
 
 
-api = NinjaAPI(
-    title="Bucephal", version="1", auth=django_auth, docs_url=None, urls_namespace="api",
-    parser=StrictParser(),
+class ApiProblem(Schema):
+    """What is wrong, where, and what would be taken."""
+
+    path: str
+    value: Any = None
+    reason: str
+    allowed: str
+
+
+class Errors(Schema):
+    """The one shape of everything that is refused."""
+
+    errors: list[ApiProblem]
+
+
+DECLARED = {
+    401: "Nobody is signed in.",
+    403: "Whoever is signed in may not do this.",
+    404: "It is not there, or not theirs to see.",
+    422: "It does not fit; every problem is named.",
+}
+
+
+class Api(NinjaAPI):
+    """Declares for every operation how it refuses."""
+
+    def get_openapi_schema(self, **options: Any) -> OpenAPISchema:
+        schema = super().get_openapi_schema(**options)
+        schema["components"]["schemas"] |= _schemas()
+        answer = {"application/json": {"schema": {"$ref": "#/components/schemas/Errors"}}}
+        for operation in (one for methods in schema["paths"].values() for one in methods.values()):
+            for status, words in DECLARED.items():
+                operation["responses"].setdefault(status, {"description": words, "content": answer})
+        return schema
+
+
+def _schemas() -> dict[str, Any]:
+    whole = Errors.model_json_schema(ref_template="#/components/schemas/{model}")
+    return {**whole.pop("$defs"), "Errors": whole}
+
+
+api = Api(
+    title="Bucephal", version="1", auth=CHANGES, docs_url=None, urls_namespace="api", parser=StrictParser(),
 )  # fmt: skip
 api.add_router("", accounts_router)
 api.add_router("", training_router)
@@ -57,10 +99,29 @@ def _errors(request: HttpRequest, problems: list[dict[str, Any]], status: int) -
     return api.create_response(request, {"errors": problems}, status=status)
 
 
+def _problem(path: str, reason: str) -> dict[str, Any]:
+    return {"path": path, "value": None, "reason": reason, "allowed": ""}
+
+
 @api.exception_handler(BucephalError)
 def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
     status = 404 if isinstance(error, UnknownStep) else 422
     return _errors(request, [problem.as_json() for problem in error.problems], status)
+
+
+def nowhere(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
+    """An address under the API at which nothing is."""
+    return _errors(request, [_problem(request.path, NOTHING_HERE)], 404)
+
+
+@api.exception_handler(AuthenticationError)
+def on_nobody(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return _errors(request, [_problem(request.path, "is for whoever is signed in")], 401)
+
+
+@api.exception_handler(PermissionDenied)
+def on_closed_door(request: HttpRequest, error: PermissionDenied) -> HttpResponse:
+    return _errors(request, [_problem(request.path, str(error))], 403)
 
 
 @api.exception_handler(HttpError)
@@ -68,8 +129,7 @@ def on_unread_body(request: HttpRequest, error: HttpError) -> HttpResponse:
     """Ninja's own words for a body it could not read; what the parser said of it is the cause."""
     if isinstance(error.__cause__, BucephalError):
         return on_core_error(request, error.__cause__)
-    problem = {"path": "$", "value": None, "reason": str(error), "allowed": ""}
-    return _errors(request, [problem], error.status_code)
+    return _errors(request, [_problem("$", str(error))], error.status_code)
 
 
 @api.exception_handler(RawPostDataException)
@@ -83,8 +143,7 @@ def on_form_data(request: HttpRequest, error: RawPostDataException) -> HttpRespo
 @api.exception_handler(Http404)
 def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
     reason = str(error) if isinstance(error, Missing) else NOTHING_HERE
-    problem = {"path": request.path, "value": None, "reason": reason, "allowed": ""}
-    return _errors(request, [problem], 404)
+    return _errors(request, [_problem(request.path, reason)], 404)
 
 
 @api.exception_handler(ValidationError)

@@ -2,10 +2,11 @@
 
 from django.urls import path, re_path
 
-from bucephal_server.api import api
+from bucephal_server.api import api, nowhere
 from bucephal_server.page import page
 
 urlpatterns = [
     path("api/", api.urls),
+    re_path(r"^api/", nowhere),
     re_path(r"^(?!api/|assets/).*$", page),
 ]

@@ -8,7 +8,8 @@ from hashlib import sha256
 from pathlib import Path
 
 import bucephal
-from accounts.models import Yard
+from accounts.models import User, Yard
+from accounts.services import yard_of
 from bucephal.pages import WorkedDays, horse_facts
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.progress import Standing
@@ -78,9 +79,10 @@ def _saved(horse: Horse) -> bytes:
     return bytes(derived.tracks) if derived is not None and derived.recipe == recipe(horse.yard) else b""
 
 
-def derived_of_yard(yard: Yard, on: date) -> list[Derived]:
-    horses = yard.horses.select_related("derived", "yard").defer("derived__tracks")
-    now = recipe(yard)
+def derived_of(person: User, on: date) -> list[Derived]:
+    """Of every horse that this person sees, made anew where it is not true any more."""
+    horses = Horse.objects.of(person).select_related("derived", "yard").defer("derived__tracks")
+    now = recipe(yard_of(person))
     return [fresh(horse, on, now) for horse in horses]
 
 

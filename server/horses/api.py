@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from accounts.services import yard_of, yard_to_change, yard_to_log
+from accounts.doors import CHANGES, LOGS, READS
+from accounts.services import person_of, yard_of
 from bucephal.planning.models import DayMinutes
 from bucephal.record import Goal, height_text
 from bucephal.record import Horse as HorseProfile
@@ -85,70 +86,70 @@ class Goals(Schema):
     goals: list[Any]
 
 
-@router.get("/tape-weight", response=TapeWeight)
+@router.get("/tape-weight", auth=READS, response=TapeWeight)
 def get_tape_weight(request: HttpRequest, query: Query[TapeQuery]) -> TapeWeight:
     """The body weight of two tape measurements, before anything is saved."""
     months = age_months(query.born, timezone.localdate()) if query.born is not None else None
     return tape_weight(query.girth_cm, query.length_cm, months)
 
 
-@router.post("/yard/horses", response={201: HorseView})
+@router.post("/yard/horses", auth=CHANGES, response={201: HorseView})
 def add_horse(request: HttpRequest, form: HorseForm) -> Status[HorseView]:
-    yard = yard_to_change(request)
+    yard = yard_of(person_of(request))
     horse = services.add_horse(yard, form.horse, form.usual_minutes, timezone.localdate())
     return Status(201, _view(horse))
 
 
-@router.get("/horses/{horse_id}/profile", response=HorseView)
+@router.get("/horses/{horse_id}/profile", auth=READS, response=HorseView)
 def get_profile(request: HttpRequest, horse_id: UUID) -> HorseView:
-    return _view(horse_of(yard_of(request), horse_id))
+    return _view(horse_of(person_of(request), horse_id))
 
 
-@router.put("/horses/{horse_id}/profile", response=HorseView)
+@router.put("/horses/{horse_id}/profile", auth=CHANGES, response=HorseView)
 def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseView:
-    horse = horse_of(yard_to_change(request), horse_id)
+    horse = horse_of(person_of(request), horse_id)
     return _view(services.change_horse(horse, form.horse, form.usual_minutes, timezone.localdate()))
 
 
-@router.post("/horses/{horse_id}/flags/raise", response={204: None})
+@router.post("/horses/{horse_id}/flags/raise", auth=LOGS, response={204: None})
 def add_flag(request: HttpRequest, horse_id: UUID, flag: FlagSeen) -> Status[None]:
     """Raised by hand, with what was seen: by whoever works with the horse."""
-    horse = horse_of(yard_to_log(request), horse_id)
+    horse = horse_of(person_of(request), horse_id)
     services.raise_flag(horse, flag.dict(), timezone.localdate())
     return Status(204, None)
 
 
-@router.post("/horses/{horse_id}/flags/clear", response={204: None})
+@router.post("/horses/{horse_id}/flags/clear", auth=CHANGES, response={204: None})
 def clear_flag(request: HttpRequest, horse_id: UUID, clearing: Clearing) -> Status[None]:
-    horse = horse_of(yard_to_change(request), horse_id)
+    horse = horse_of(person_of(request), horse_id)
     services.clear_flag(horse, clearing.dict(), timezone.localdate())
     return Status(204, None)
 
 
-@router.post("/horses/{horse_id}/look/pain-signs", response={204: None})
+@router.post("/horses/{horse_id}/look/pain-signs", auth=LOGS, response={204: None})
 def add_pain_check(request: HttpRequest, horse_id: UUID, seen: SignsSeen) -> Status[None]:
-    horse = horse_of(yard_to_log(request), horse_id)
+    horse = horse_of(person_of(request), horse_id)
     services.keep_pain_check(horse, seen.dict(), timezone.localdate())
     return Status(204, None)
 
 
-@router.post("/horses/{horse_id}/look/condition", response={204: None})
+@router.post("/horses/{horse_id}/look/condition", auth=LOGS, response={204: None})
 def add_condition(request: HttpRequest, horse_id: UUID, scored: ConditionSeen) -> Status[None]:
-    horse = horse_of(yard_to_log(request), horse_id)
+    horse = horse_of(person_of(request), horse_id)
     services.keep_condition(horse, scored.dict(), timezone.localdate())
     return Status(204, None)
 
 
-@router.put("/horses/{horse_id}/goals", response=HorseView)
+@router.put("/horses/{horse_id}/goals", auth=CHANGES, response=HorseView)
 def put_goals(request: HttpRequest, horse_id: UUID, goals: Goals) -> HorseView:
-    horse = horse_of(yard_to_change(request), horse_id)
+    horse = horse_of(person_of(request), horse_id)
     services.set_goals(horse, goals.goals)
     return _view(horse)
 
 
-@router.put("/horses/{horse_id}/busy", response={204: None})
+@router.put("/horses/{horse_id}/busy", auth=CHANGES, response={204: None})
 def put_busy(request: HttpRequest, horse_id: UUID, day: BusyDay) -> Status[None]:
-    services.set_busy(horse_of(yard_to_change(request), horse_id), day.dict())
+    services.set_busy(horse_of(person_of(request), horse_id), day.dict())
     return Status(204, None)
 
 

@@ -4,15 +4,26 @@ from __future__ import annotations
 
 import uuid
 from datetime import date
+from typing import Self
 
-from accounts.models import Yard
+from accounts.models import Role, User, Yard
 from bucephal.record import Horse as Profile
 from django.db import models
+
+
+class HorseQuerySet(models.QuerySet["Horse"]):
+    """Horses, as one sees them."""
+
+    def of(self, person: User) -> Self:
+        """Those a person may see: an owner their own, everybody else all of their yard."""
+        seen = self.filter(yard=person.yard_id) if person.yard_id is not None else self.none()
+        return seen.filter(owners=person) if person.role == Role.OWNER else seen
 
 
 class Horse(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="horses")
+    owners = models.ManyToManyField(User, related_name="horses", blank=True)
     position = models.PositiveSmallIntegerField(default=0, help_text="Order in the list.")
     profile = models.JSONField(help_text="The record's `horse`.")
     flags = models.JSONField(default=list)
@@ -25,6 +36,8 @@ class Horse(models.Model):
     data_version = models.PositiveIntegerField(
         default=0, help_text="Grows with every change of what estimates rest on."
     )
+
+    objects = HorseQuerySet.as_manager()
 
     class Meta:
         ordering = ("position", "id")

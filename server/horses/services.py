@@ -7,7 +7,7 @@ from datetime import date
 from typing import Any
 from uuid import UUID
 
-from accounts.models import Yard
+from accounts.models import User, Yard
 from accounts.services import Missing
 from bucephal.ladder import Catalogue
 from bucephal.record import (
@@ -34,9 +34,9 @@ def ladder_of(horse: Horse) -> Catalogue:
     return catalogue_of(horse.yard)
 
 
-def horse_of(yard: Yard, horse_id: UUID) -> Horse:
-    """A horse of this yard; any other is not found."""
-    horse = yard.horses.filter(pk=horse_id).first()
+def horse_of(person: User, horse_id: UUID) -> Horse:
+    """A horse that this person may see; any other is not found."""
+    horse = Horse.objects.of(person).filter(pk=horse_id).select_related("yard").first()
     if horse is None:
         raise Missing(NO_SUCH_HORSE)
     return horse

@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from accounts.services import yard_to_change, yard_to_log
+from accounts.doors import CHANGES, LOGS
+from accounts.services import person_of
 from django.http import HttpRequest
 from django.utils import timezone
 from horses.services import horse_of
@@ -30,20 +31,20 @@ class Lift(Schema):
     step: str
 
 
-@router.post("/sync", response=SyncAnswers)
+@router.post("/sync", auth=LOGS, response=SyncAnswers)
 def sync_batch(request: HttpRequest, batch: SyncBatch) -> SyncAnswers:
-    return sync(yard_to_log(request), batch.items, timezone.localdate())
+    return sync(person_of(request), batch.items, timezone.localdate())
 
 
-@router.post("/horses/{horse_id}/overrides", response={204: None})
+@router.post("/horses/{horse_id}/overrides", auth=CHANGES, response={204: None})
 def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> Status[None]:
-    horse = horse_of(yard_to_change(request), horse_id)
+    horse = horse_of(person_of(request), horse_id)
     decisions.decide(horse, decision.dict(), timezone.localdate())
     return Status(204, None)
 
 
-@router.post("/horses/{horse_id}/overrides/lift", response={204: None})
+@router.post("/horses/{horse_id}/overrides/lift", auth=CHANGES, response={204: None})
 def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[None]:
-    horse = horse_of(yard_to_change(request), horse_id)
+    horse = horse_of(person_of(request), horse_id)
     decisions.lift(horse, lift.step, timezone.localdate())
     return Status(204, None)

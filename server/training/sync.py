@@ -15,7 +15,8 @@ from enum import StrEnum
 from typing import Any
 from uuid import UUID
 
-from accounts.models import Yard
+from accounts.models import User, Yard
+from accounts.services import yard_of
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
 from bucephal.record import Ask, Event, SessionHeader, read_model
@@ -83,10 +84,11 @@ class SyncAnswers(Schema):
     answers: list[SyncAnswer]
 
 
-def sync(yard: Yard, items: list[SyncItem], today: date) -> SyncAnswers:
-    """Saves a batch within a yard; idempotent."""
+def sync(person: User, items: list[SyncItem], today: date) -> SyncAnswers:
+    """Saves a batch within a person's yard; idempotent."""
+    yard = yard_of(person)
     with transaction.atomic():
-        run = _Run(yard, catalogue_of(yard), today + CLOCK_TOLERANCE)
+        run = _Run(person, yard, catalogue_of(yard), today + CLOCK_TOLERANCE)
         answers = run.take(items)
         changed(run.touched)
         if run.ended:
@@ -98,6 +100,7 @@ def sync(yard: Yard, items: list[SyncItem], today: date) -> SyncAnswers:
 class _Run:
     """One batch on its way into the database."""
 
+    person: User
     yard: Yard
     catalogue: Catalogue
     latest: date
@@ -130,7 +133,7 @@ class _Run:
                 self.entries[row.pk] = row
         self.buried = set(Tombstone.objects.filter(pk__in=ids).values_list("pk", flat=True))
         wanted = {item.horse for item in items if item.horse is not None}
-        self.horses = {row.pk: row for row in Horse.objects.filter(pk__in=wanted, yard=self.yard)}
+        self.horses = {row.pk: row for row in Horse.objects.of(self.person).filter(pk__in=wanted)}
         self.new_asks: list[StoredAsk] = []
         self.new_events: list[StoredEvent] = []
 

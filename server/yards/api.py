@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any, TypeVar
 
+from accounts.doors import CHANGES, READS
 from accounts.models import Yard
-from accounts.services import yard_of, yard_to_change
+from accounts.services import person_of, yard_of
 from bucephal.ladder import OwnExercise
 from bucephal.pages import YardPage, yard_page
 from bucephal.record import YardDefaults
@@ -54,52 +55,51 @@ class ExerciseSheet(Schema):
     """Seconds that an ask takes by the yard's own clock; plans go by it. null: not timed often enough."""
 
 
-@router.get("/yard", response=YardPage)
+@router.get("/yard", auth=READS, response=YardPage)
 def get_yard(request: HttpRequest) -> YardPage:
-    yard = yard_of(request)
+    yard = yard_of(person_of(request))
     return yard_page(services.defaults_of(yard), services.yards_catalogue(yard))
 
 
-@router.get("/yard/weather", response=WeatherReading)
+@router.get("/yard/weather", auth=READS, response=WeatherReading)
 def get_weather(request: HttpRequest) -> WeatherReading:
-    yard_of(request)
     return STATION.reading(timezone.localdate())
 
 
-@router.put("/yard/school", response=YardPage)
+@router.put("/yard/school", auth=CHANGES, response=YardPage)
 def put_school(request: HttpRequest, choice: SchoolChoice) -> YardPage:
     return _changed(request, services.save_school, choice.school)
 
 
-@router.put("/yard/bands", response=YardPage)
+@router.put("/yard/bands", auth=CHANGES, response=YardPage)
 def put_bands(request: HttpRequest, choice: BandChoice) -> YardPage:
     return _changed(request, services.save_bands, choice.bands)
 
 
-@router.put("/yard/scales", response=YardPage)
+@router.put("/yard/scales", auth=CHANGES, response=YardPage)
 def put_scales(request: HttpRequest, choice: WordChoice) -> YardPage:
     return _changed(request, services.save_words, choice.scales)
 
 
-@router.put("/yard/kit", response=YardPage)
+@router.put("/yard/kit", auth=CHANGES, response=YardPage)
 def put_kit(request: HttpRequest, choice: KitChoice) -> YardPage:
     return _changed(request, services.save_missing_kit, choice.missing_kit)
 
 
-@router.get("/yard/exercises/{exercise_id}", response=ExerciseSheet)
+@router.get("/yard/exercises/{exercise_id}", auth=READS, response=ExerciseSheet)
 def get_exercise(request: HttpRequest, exercise_id: str) -> ExerciseSheet:
-    yard = yard_of(request)
+    yard = yard_of(person_of(request))
     source, number = services.exercise_of(yard, exercise_id)
     clock_s = services.defaults_of(yard).ladder.clock_s.get(exercise_id)
     return ExerciseSheet(exercise=source, next_number=number, clock_s=clock_s)
 
 
-@router.put("/yard/exercises", response=YardPage)
+@router.put("/yard/exercises", auth=CHANGES, response=YardPage)
 def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardPage:
     return _changed(request, services.save_exercise, form.exercise)
 
 
 def _changed(request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent) -> YardPage:
     """Saves what a trainer sent; the yard as it is then."""
-    yard = yard_to_change(request)
+    yard = yard_of(person_of(request))
     return yard_page(save(yard, sent), services.yards_catalogue(yard))

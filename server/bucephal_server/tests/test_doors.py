@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
+from accounts.doors import CHANGES, LOGS, READS
 from accounts.models import Role, User, Yard
-from bucephal_server.api import api
+from bucephal_server.api import Errors, api
 from django.test import Client
 from horses.models import Horse
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from ninja.operation import Operation
 from testing import new_id, person
 
 pytestmark = pytest.mark.django_db
@@ -57,13 +59,86 @@ def test_no_role_of_another_yard_sees_a_horse(
     assert horse.profile["name"] not in answer.content.decode()
 
 
-@pytest.mark.parametrize("path", [path for path in OF_A_HORSE if "session_id" not in path])
+READ_OF_A_HORSE = [path for path in OF_A_HORSE if "session_id" not in path]
+
+
+@pytest.mark.parametrize("path", READ_OF_A_HORSE)
 @pytest.mark.parametrize("role", [role for role, _ in Role.choices])
-def test_every_role_of_the_yard_reads_its_horse(
+def test_every_role_of_the_yard_reads_its_horse_and_an_owner_only_the_own(
     role: str, path: str, client_of: Callable[[User], Client], yard: Yard, horse: Horse
 ) -> None:
-    client = client_of(person(yard, f"own-{role}", role))
-    assert client.get(address(path, horse)).status_code == 200
+    reader = person(yard, f"own-{role}", role)
+    seen = 404 if role == Role.OWNER else 200
+    assert client_of(reader).get(address(path, horse)).status_code == seen
+    horse.owners.add(reader)
+    assert client_of(reader).get(address(path, horse)).status_code == 200
+
+
+def test_an_owner_sees_the_own_horses_in_every_list(
+    client_of: Callable[[User], Client], yard: Yard, horse: Horse, fresh_horse: Horse
+) -> None:
+    owner = person(yard, "owner", Role.OWNER)
+    fresh_horse.owners.add(owner)
+    client = client_of(owner)
+    assert [one["id"] for one in client.get("/api/horses").json()["horses"]] == [str(fresh_horse.pk)]
+    assert [row["facts"]["id"] for row in client.get("/api/today").json()["rows"]] == [str(fresh_horse.pk)]
+    assert len(client_of(person(yard, "trainer-2")).get("/api/horses").json()["horses"]) == 2
+
+
+def test_every_operation_names_its_door() -> None:
+    """Whoever forgets it has a door that only trainers pass; here it fails."""
+    for _, path, operation in operations():
+        if f"/api{path}" in {"/api/health", "/api/sign-in"}:
+            assert operation.auth_param is None, path
+        else:
+            assert operation.auth_param in (READS, LOGS, CHANGES), path
+
+
+def test_nothing_is_changed_through_a_door_for_readers() -> None:
+    for method, path, operation in operations():
+        if method != "GET" and f"/api{path}" not in OPEN:
+            assert operation.auth_param is not READS, path
+
+
+def operations() -> Iterator[tuple[str, str, Operation]]:
+    for prefix, router in api._routers:
+        for path, view in router.path_operations.items():
+            for operation in view.operations:
+                for method in operation.methods:
+                    yield method, f"{prefix}{path}", operation
+
+
+@pytest.mark.parametrize(
+    ("who", "method", "path", "body", "status"),
+    [
+        (None, "get", "/api/today", None, 401),
+        (Role.HELPER, "put", "/api/today", {}, 403),
+        (Role.OWNER, "post", "/api/sync", {"items": []}, 403),
+        (Role.TRAINER, "get", "/api/horses/{horse_id}/ladder/no-such.1", None, 404),
+        (Role.TRAINER, "get", "/api/nowhere", None, 404),
+        (Role.TRAINER, "put", "/api/today", {"starts": "noon"}, 422),
+        (Role.TRAINER, "post", "/api/sync", {"items": "many"}, 422),
+    ],
+)
+def test_every_error_has_the_one_shape(
+    who: str | None, method: str, path: str, body: Any, status: int,
+    client_of: Callable[[User], Client], yard: Yard, horse: Horse,
+) -> None:  # fmt: skip
+    client = Client() if who is None else client_of(person(yard, "someone", who))
+    answer = call(client, method, path.replace("{horse_id}", str(horse.pk)), body)
+    assert answer.status_code == status
+    errors = Errors.model_validate(answer.json()).errors
+    assert errors
+    assert all(one.reason for one in errors)
+
+
+def test_every_operation_declares_its_errors() -> None:
+    schema = api.get_openapi_schema()
+    for path, methods in schema["paths"].items():
+        for method, operation in methods.items():
+            declared = {str(status) for status in operation["responses"]}
+            wanted = {"422"} if path in OPEN else {"401", "403", "404", "422"}
+            assert wanted <= declared, (method, path)
 
 
 BODIES = {"exercise": {}, "horse": {"name": "Renamed"}, "school": {}, "bands": {}, "scales": {},

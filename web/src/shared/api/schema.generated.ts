@@ -92,34 +92,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/horses/{horse_id}/sessions": {
+    "/api/horses/{horse_id}/overrides": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** List Sessions */
-        get: operations["training_api_list_sessions"];
+        get?: never;
         put?: never;
-        post?: never;
+        /** Add Override */
+        post: operations["training_api_add_override"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/horses/{horse_id}/sessions/{session_id}": {
+    "/api/horses/{horse_id}/overrides/lift": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Get Debrief */
-        get: operations["training_api_get_debrief"];
+        get?: never;
         put?: never;
-        post?: never;
+        /** Lift Override */
+        post: operations["training_api_lift_override"];
         delete?: never;
         options?: never;
         head?: never;
@@ -134,7 +134,7 @@ export interface paths {
             cookie?: never;
         };
         /** List Horses */
-        get: operations["plans_api_list_horses"];
+        get: operations["reading_api_list_horses"];
         put?: never;
         post?: never;
         delete?: never;
@@ -151,12 +151,12 @@ export interface paths {
             cookie?: never;
         };
         /** Get Today */
-        get: operations["plans_api_get_today"];
+        get: operations["reading_api_get_today"];
         /**
          * Put Today
          * @description Sets the day's hours, helper and weather; the day as it is then.
          */
-        put: operations["plans_api_put_today"];
+        put: operations["reading_api_put_today"];
         post?: never;
         delete?: never;
         options?: never;
@@ -172,7 +172,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Plan */
-        get: operations["plans_api_get_plan"];
+        get: operations["reading_api_get_plan"];
         put?: never;
         post?: never;
         delete?: never;
@@ -189,7 +189,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Pack */
-        get: operations["plans_api_get_pack"];
+        get: operations["reading_api_get_pack"];
         put?: never;
         post?: never;
         delete?: never;
@@ -206,7 +206,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Sheet */
-        get: operations["plans_api_get_sheet"];
+        get: operations["reading_api_get_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -223,7 +223,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Step */
-        get: operations["plans_api_get_step"];
+        get: operations["reading_api_get_step"];
         put?: never;
         post?: never;
         delete?: never;
@@ -240,7 +240,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Forecast */
-        get: operations["plans_api_get_forecast"];
+        get: operations["reading_api_get_forecast"];
         put?: never;
         post?: never;
         delete?: never;
@@ -257,7 +257,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Estimates */
-        get: operations["plans_api_get_estimates"];
+        get: operations["reading_api_get_estimates"];
         put?: never;
         post?: never;
         delete?: never;
@@ -274,7 +274,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Ladder */
-        get: operations["plans_api_get_ladder"];
+        get: operations["reading_api_get_ladder"];
         put?: never;
         post?: never;
         delete?: never;
@@ -291,7 +291,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Guide */
-        get: operations["plans_api_get_guide"];
+        get: operations["reading_api_get_guide"];
         put?: never;
         post?: never;
         delete?: never;
@@ -308,7 +308,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Flags */
-        get: operations["plans_api_get_flags"];
+        get: operations["reading_api_get_flags"];
         put?: never;
         post?: never;
         delete?: never;
@@ -325,7 +325,7 @@ export interface paths {
             cookie?: never;
         };
         /** Get Look */
-        get: operations["plans_api_get_look"];
+        get: operations["reading_api_get_look"];
         put?: never;
         post?: never;
         delete?: never;
@@ -345,7 +345,7 @@ export interface paths {
          * Get Record
          * @description The whole record in the open format.
          */
-        get: operations["plans_api_get_record"];
+        get: operations["reading_api_get_record"];
         put?: never;
         post?: never;
         delete?: never;
@@ -362,7 +362,41 @@ export interface paths {
             cookie?: never;
         };
         /** Get Arrival */
-        get: operations["plans_api_get_arrival"];
+        get: operations["reading_api_get_arrival"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Sessions */
+        get: operations["reading_api_list_sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/sessions/{session_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Debrief */
+        get: operations["reading_api_get_debrief"];
         put?: never;
         post?: never;
         delete?: never;
@@ -420,40 +454,6 @@ export interface paths {
         /** Put Profile */
         put: operations["horses_api_put_profile"];
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/horses/{horse_id}/overrides": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Add Override */
-        post: operations["horses_api_add_override"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/horses/{horse_id}/overrides/lift": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Lift Override */
-        post: operations["horses_api_lift_override"];
         delete?: never;
         options?: never;
         head?: never;
@@ -817,329 +817,27 @@ export interface components {
             };
         };
         /**
-         * SessionKind
-         * @enum {string}
+         * Decision
+         * @description A trainer's decision about a step, as it is typed.
          */
-        SessionKind: "assessment" | "ground" | "lunge" | "ridden" | "hack";
-        /**
-         * SessionLine
-         * @description A session in one line, for a list.
-         */
-        SessionLine: {
-            /** Id */
-            id: string | null;
+        Decision: {
+            /** Step */
+            step?: unknown;
+            /** State */
+            state?: unknown;
             /**
-             * Date
-             * Format: date
+             * Reason
+             * @default
              */
-            date: string;
-            kind: components["schemas"]["SessionKind"];
-            /** Asks */
-            asks: number;
-            /** Heavy */
-            heavy: number;
-            /** Words */
-            words: string;
-            /** Steps */
-            steps: string[];
+            reason: unknown;
+            /** Until */
+            until?: unknown;
         };
-        /** SessionList */
-        SessionList: {
-            /** Sessions */
-            sessions: components["schemas"]["SessionLine"][];
-        };
-        /**
-         * AnswerDrawn
-         * @description An ask as it is drawn, written and said.
-         */
-        AnswerDrawn: {
-            ask: components["schemas"]["Ask"];
-            mark: components["schemas"]["Mark"];
-            /**
-             * Written
-             * @description As one writes it down: 5, -7 no answer up to 7, ! tight, x wrong.
-             */
-            written: string;
-            /** Words */
-            words: string;
-        };
-        /**
-         * Ask
-         * @description One presentation of one cue and its answer.
-         */
-        Ask: {
-            /** Id */
-            id?: string | null;
-            /**
-             * Step
-             * @description A step, e.g. up-wt.2.
-             */
-            step: string;
-            /** @default none */
-            side: components["schemas"]["Side"];
-            /**
-             * Level
-             * @description Level at which it answered; if it did not, the highest level tried.
-             */
-            level?: number | null;
-            /**
-             * Answered
-             * @default true
-             */
-            answered: boolean;
-            coarse?: components["schemas"]["Coarse"] | null;
-            /** Band Top */
-            band_top?: number | null;
-            /** @default yes */
-            correct: components["schemas"]["Correct"];
-            /** @default calm */
-            tension: components["schemas"]["Tension"];
-            /**
-             * Over
-             * @default false
-             */
-            over: boolean;
-            /** Grade */
-            grade?: number | null;
-            /** Extent */
-            extent?: number | null;
-            /** Strength */
-            strength?: number | null;
-            /** Distance M */
-            distance_m?: number | null;
-            /** Let Go S */
-            let_go_s?: number | null;
-            /** Delay */
-            delay?: number | null;
-            /**
-             * Probe
-             * @description Asked once beyond today's limit to see what comes: the estimate alone hears it.
-             * @default false
-             */
-            probe: boolean;
-            lead_front?: components["schemas"]["Lead"] | null;
-            lead_hind?: components["schemas"]["Lead"] | null;
-            /**
-             * Faults
-             * @default []
-             */
-            faults: string[];
-            /** At */
-            at?: string | null;
-            /** Spot */
-            spot?: string | null;
-        };
-        /**
-         * Coarse
-         * @enum {string}
-         */
-        Coarse: "light" | "heavy";
-        /**
-         * Correct
-         * @enum {string}
-         */
-        Correct: "yes" | "nearly" | "no";
-        /** DebriefEvent */
-        DebriefEvent: {
-            event: components["schemas"]["Event"];
-            /** Words */
-            words: string;
-        };
-        /**
-         * DebriefRow
-         * @description One step on one side, as it went.
-         */
-        DebriefRow: {
+        /** Lift */
+        Lift: {
             /** Step */
             step: string;
-            /** Name */
-            name: string;
-            side: components["schemas"]["Side"];
-            kind: components["schemas"]["StepKind"];
-            /**
-             * Band
-             * @description Lowest and highest level that count as light.
-             */
-            band: [
-                number,
-                number
-            ];
-            /** Asks */
-            asks: components["schemas"]["AnswerDrawn"][];
-            /** Heavy Before Light */
-            heavy_before_light: number;
-            /** Ended Heavy */
-            ended_heavy: boolean;
-            change: components["schemas"]["SessionChange"] | null;
-            before: components["schemas"]["EstimateThen"] | null;
-            after: components["schemas"]["EstimateThen"];
-            /** Words */
-            words: string;
-            /**
-             * Exact
-             * @description The figures behind the words, in a line.
-             */
-            exact: string;
         };
-        /**
-         * EstimateThen
-         * @description What was known at one time: level with 80 % interval (or share), and the first answer.
-         */
-        EstimateThen: {
-            /** Mean */
-            mean: number;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /** P First */
-            p_first: number;
-            state: components["schemas"]["StepState"];
-            /**
-             * Basis
-             * @description What it rests on: '9 asks on 2 days'.
-             */
-            basis: string;
-        };
-        /**
-         * Event
-         * @description Something that happened beside the asks: a spook, a stumble, a buck.
-         */
-        Event: {
-            /** Id */
-            id?: string | null;
-            kind: components["schemas"]["EventKind"];
-            /** At */
-            at?: string | null;
-            /** Thing */
-            thing?: string | null;
-            /** Spot */
-            spot?: string | null;
-            /** Recovered S */
-            recovered_s?: number | null;
-        };
-        /**
-         * EventKind
-         * @enum {string}
-         */
-        EventKind: "spook" | "stumble" | "uneven" | "buck" | "rear" | "bolt" | "kick" | "fall";
-        /**
-         * Lead
-         * @enum {string}
-         */
-        Lead: "left" | "right";
-        /**
-         * Mark
-         * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
-         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
-         *     nothing of lightness; and a probe, which is heard but counts for nothing.
-         * @enum {string}
-         */
-        Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
-        /**
-         * PlannedAndDone
-         * @description One step of the plan, or beside it: worked out, as the trainer changed it, and what was asked.
-         */
-        PlannedAndDone: {
-            /** Step */
-            step: string;
-            /** Name */
-            name: string;
-            /** Words */
-            words: string;
-            /** As Planned */
-            as_planned: boolean;
-        };
-        /**
-         * SessionChange
-         * @description Start against end of a session; 'heavier at the end' is never claimed.
-         */
-        SessionChange: {
-            /** Mean */
-            mean: number;
-            /** Sd */
-            sd: number;
-            /** P Lighter */
-            p_lighter: number;
-            /** Words */
-            words: string;
-        };
-        /** SessionDebrief */
-        SessionDebrief: {
-            /** Id */
-            id: string | null;
-            /**
-             * Date
-             * Format: date
-             */
-            date: string;
-            kind: components["schemas"]["SessionKind"];
-            settle: components["schemas"]["Settle"] | null;
-            /**
-             * Settled
-             * @description How it settled, in words; empty: nothing was marked.
-             */
-            settled: string;
-            /** Note */
-            note: string;
-            /** Rows */
-            rows: components["schemas"]["DebriefRow"][];
-            /** Events */
-            events: components["schemas"]["DebriefEvent"][];
-            /**
-             * Planned
-             * @description Plan against done; empty: it had no plan.
-             */
-            planned: components["schemas"]["PlannedAndDone"][];
-            /** Open Ends */
-            open_ends: string[];
-            /** No Open Ends */
-            no_open_ends: string;
-            /**
-             * Limits
-             * @description What a debrief cannot tell.
-             */
-            limits: string;
-        };
-        /**
-         * Settle
-         * @description Minutes until the first stretch and until a whole circle stretched.
-         */
-        Settle: {
-            /** First Min */
-            first_min?: number | null;
-            /** Whole Min */
-            whole_min?: number | null;
-            /**
-             * Settled
-             * @description False: never settled; minutes are a floor.
-             */
-            settled?: boolean | null;
-        };
-        /**
-         * Side
-         * @enum {string}
-         */
-        Side: "left" | "right" | "none";
-        /**
-         * StepKind
-         * @description How an exercise is judged by lightness, by tolerance, by a measure.
-         * @enum {string}
-         */
-        StepKind: "L" | "T" | "M";
-        /**
-         * StepState
-         * @description closed: a need is missing; open: may be begun; learning: asked, not ready yet;
-         *     ready: good enough to build on; confirmed: all but certain; slipping: was confirmed and no
-         *     longer is; resting: left alone for now (age, or the trainer's decision).
-         * @enum {string}
-         */
-        StepState: "closed" | "open" | "learning" | "ready" | "confirmed" | "slipping" | "resting";
-        /**
-         * Tension
-         * @enum {string}
-         */
-        Tension: "calm" | "tight" | "alarmed";
         /**
          * FlagCode
          * @description Signs that are not training problems.
@@ -1747,6 +1445,11 @@ export interface components {
             first_side: components["schemas"]["Side"];
         };
         /**
+         * SessionKind
+         * @enum {string}
+         */
+        SessionKind: "assessment" | "ground" | "lunge" | "ridden" | "hack";
+        /**
          * SessionPlan
          * @description The next session, worked out.
          */
@@ -1834,6 +1537,11 @@ export interface components {
             round: boolean;
         };
         /**
+         * Side
+         * @enum {string}
+         */
+        Side: "left" | "right" | "none";
+        /**
          * SideDose
          * @description One side of an item: how many accepted answers to aim at, and the best-so-far threshold.
          */
@@ -1844,6 +1552,12 @@ export interface components {
             /** Best Below */
             best_below: number | null;
         };
+        /**
+         * StepKind
+         * @description How an exercise is judged by lightness, by tolerance, by a measure.
+         * @enum {string}
+         */
+        StepKind: "L" | "T" | "M";
         /**
          * WantedItem
          * @description A step that the trainer wants in the session: locked as it is, changed, or added.
@@ -2161,6 +1875,14 @@ export interface components {
          * @enum {string}
          */
         Counter: "dangers" | "alarms" | "tired" | "stumbles" | "tights" | "stops";
+        /**
+         * Mark
+         * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
+         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
+         *     nothing of lightness; and a probe, which is heard but counts for nothing.
+         * @enum {string}
+         */
+        Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
         /**
          * MeasuredTexts
          * @description What is said beside 'Done' and 'Not yet' where something was measured.
@@ -2781,6 +2503,14 @@ export interface components {
             now: string;
         };
         /**
+         * StepState
+         * @description closed: a need is missing; open: may be begun; learning: asked, not ready yet;
+         *     ready: good enough to build on; confirmed: all but certain; slipping: was confirmed and no
+         *     longer is; resting: left alone for now (age, or the trainer's decision).
+         * @enum {string}
+         */
+        StepState: "closed" | "open" | "learning" | "ready" | "confirmed" | "slipping" | "resting";
+        /**
          * TrackEstimate
          * @description What is known of one step on one side, with its doubt.
          *
@@ -2866,6 +2596,87 @@ export interface components {
             state: components["schemas"]["StepState"];
         };
         /**
+         * AnswerDrawn
+         * @description An ask as it is drawn, written and said.
+         */
+        AnswerDrawn: {
+            ask: components["schemas"]["Ask"];
+            mark: components["schemas"]["Mark"];
+            /**
+             * Written
+             * @description As one writes it down: 5, -7 no answer up to 7, ! tight, x wrong.
+             */
+            written: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Ask
+         * @description One presentation of one cue and its answer.
+         */
+        Ask: {
+            /** Id */
+            id?: string | null;
+            /**
+             * Step
+             * @description A step, e.g. up-wt.2.
+             */
+            step: string;
+            /** @default none */
+            side: components["schemas"]["Side"];
+            /**
+             * Level
+             * @description Level at which it answered; if it did not, the highest level tried.
+             */
+            level?: number | null;
+            /**
+             * Answered
+             * @default true
+             */
+            answered: boolean;
+            coarse?: components["schemas"]["Coarse"] | null;
+            /** Band Top */
+            band_top?: number | null;
+            /** @default yes */
+            correct: components["schemas"]["Correct"];
+            /** @default calm */
+            tension: components["schemas"]["Tension"];
+            /**
+             * Over
+             * @default false
+             */
+            over: boolean;
+            /** Grade */
+            grade?: number | null;
+            /** Extent */
+            extent?: number | null;
+            /** Strength */
+            strength?: number | null;
+            /** Distance M */
+            distance_m?: number | null;
+            /** Let Go S */
+            let_go_s?: number | null;
+            /** Delay */
+            delay?: number | null;
+            /**
+             * Probe
+             * @description Asked once beyond today's limit to see what comes: the estimate alone hears it.
+             * @default false
+             */
+            probe: boolean;
+            lead_front?: components["schemas"]["Lead"] | null;
+            lead_hind?: components["schemas"]["Lead"] | null;
+            /**
+             * Faults
+             * @default []
+             */
+            faults: string[];
+            /** At */
+            at?: string | null;
+            /** Spot */
+            spot?: string | null;
+        };
+        /**
          * ChartDay
          * @description A day: its asks, and what was believed after it.
          */
@@ -2899,6 +2710,16 @@ export interface components {
             conditions: components["schemas"]["Unusual"][];
         };
         /**
+         * Coarse
+         * @enum {string}
+         */
+        Coarse: "light" | "heavy";
+        /**
+         * Correct
+         * @enum {string}
+         */
+        Correct: "yes" | "nearly" | "no";
+        /**
          * Gate
          * @description How good a needed step has to be.
          * @enum {string}
@@ -2927,6 +2748,11 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * Lead
+         * @enum {string}
+         */
+        Lead: "left" | "right";
         /**
          * LightShare
          * @description Asks in the band (or successes) out of all, with Wilson's 80 % interval.
@@ -3031,6 +2857,11 @@ export interface components {
              */
             overridden: string | null;
         };
+        /**
+         * Tension
+         * @enum {string}
+         */
+        Tension: "calm" | "tight" | "alarmed";
         /** TrackChart */
         TrackChart: {
             estimate: components["schemas"]["TrackEstimate"];
@@ -3591,6 +3422,28 @@ export interface components {
          */
         DidBefore: "walk" | "trot" | "canter" | "own-gait" | "harness";
         /**
+         * Event
+         * @description Something that happened beside the asks: a spook, a stumble, a buck.
+         */
+        Event: {
+            /** Id */
+            id?: string | null;
+            kind: components["schemas"]["EventKind"];
+            /** At */
+            at?: string | null;
+            /** Thing */
+            thing?: string | null;
+            /** Spot */
+            spot?: string | null;
+            /** Recovered S */
+            recovered_s?: number | null;
+        };
+        /**
+         * EventKind
+         * @enum {string}
+         */
+        EventKind: "spook" | "stumble" | "uneven" | "buck" | "rear" | "bolt" | "kick" | "fall";
+        /**
          * Flag
          * @description A flag raised by hand, or one that was cleared; what was tapped raises flags by itself.
          */
@@ -3848,6 +3701,21 @@ export interface components {
             events: components["schemas"]["Event"][];
         };
         /**
+         * Settle
+         * @description Minutes until the first stretch and until a whole circle stretched.
+         */
+        Settle: {
+            /** First Min */
+            first_min?: number | null;
+            /** Whole Min */
+            whole_min?: number | null;
+            /**
+             * Settled
+             * @description False: never settled; minutes are a floor.
+             */
+            settled?: boolean | null;
+        };
+        /**
          * Sex
          * @enum {string}
          */
@@ -4002,6 +3870,160 @@ export interface components {
              */
             second_day: number;
         };
+        /**
+         * SessionLine
+         * @description A session in one line, for a list.
+         */
+        SessionLine: {
+            /** Id */
+            id: string | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            kind: components["schemas"]["SessionKind"];
+            /** Asks */
+            asks: number;
+            /** Heavy */
+            heavy: number;
+            /** Words */
+            words: string;
+            /** Steps */
+            steps: string[];
+        };
+        /** SessionList */
+        SessionList: {
+            /** Sessions */
+            sessions: components["schemas"]["SessionLine"][];
+        };
+        /** DebriefEvent */
+        DebriefEvent: {
+            event: components["schemas"]["Event"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * DebriefRow
+         * @description One step on one side, as it went.
+         */
+        DebriefRow: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            side: components["schemas"]["Side"];
+            kind: components["schemas"]["StepKind"];
+            /**
+             * Band
+             * @description Lowest and highest level that count as light.
+             */
+            band: [
+                number,
+                number
+            ];
+            /** Asks */
+            asks: components["schemas"]["AnswerDrawn"][];
+            /** Heavy Before Light */
+            heavy_before_light: number;
+            /** Ended Heavy */
+            ended_heavy: boolean;
+            change: components["schemas"]["SessionChange"] | null;
+            before: components["schemas"]["EstimateThen"] | null;
+            after: components["schemas"]["EstimateThen"];
+            /** Words */
+            words: string;
+            /**
+             * Exact
+             * @description The figures behind the words, in a line.
+             */
+            exact: string;
+        };
+        /**
+         * EstimateThen
+         * @description What was known at one time: level with 80 % interval (or share), and the first answer.
+         */
+        EstimateThen: {
+            /** Mean */
+            mean: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** P First */
+            p_first: number;
+            state: components["schemas"]["StepState"];
+            /**
+             * Basis
+             * @description What it rests on: '9 asks on 2 days'.
+             */
+            basis: string;
+        };
+        /**
+         * PlannedAndDone
+         * @description One step of the plan, or beside it: worked out, as the trainer changed it, and what was asked.
+         */
+        PlannedAndDone: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** As Planned */
+            as_planned: boolean;
+        };
+        /**
+         * SessionChange
+         * @description Start against end of a session; 'heavier at the end' is never claimed.
+         */
+        SessionChange: {
+            /** Mean */
+            mean: number;
+            /** Sd */
+            sd: number;
+            /** P Lighter */
+            p_lighter: number;
+            /** Words */
+            words: string;
+        };
+        /** SessionDebrief */
+        SessionDebrief: {
+            /** Id */
+            id: string | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            kind: components["schemas"]["SessionKind"];
+            settle: components["schemas"]["Settle"] | null;
+            /**
+             * Settled
+             * @description How it settled, in words; empty: nothing was marked.
+             */
+            settled: string;
+            /** Note */
+            note: string;
+            /** Rows */
+            rows: components["schemas"]["DebriefRow"][];
+            /** Events */
+            events: components["schemas"]["DebriefEvent"][];
+            /**
+             * Planned
+             * @description Plan against done; empty: it had no plan.
+             */
+            planned: components["schemas"]["PlannedAndDone"][];
+            /** Open Ends */
+            open_ends: string[];
+            /** No Open Ends */
+            no_open_ends: string;
+            /**
+             * Limits
+             * @description What a debrief cannot tell.
+             */
+            limits: string;
+        };
         /** TapeQuery */
         TapeQuery: {
             /** Girth Cm */
@@ -4064,28 +4086,6 @@ export interface components {
              * @default 30
              */
             usual_minutes: number;
-        };
-        /**
-         * Decision
-         * @description A trainer's decision about a step, as it is typed.
-         */
-        Decision: {
-            /** Step */
-            step?: unknown;
-            /** State */
-            state?: unknown;
-            /**
-             * Reason
-             * @default
-             */
-            reason: unknown;
-            /** Until */
-            until?: unknown;
-        };
-        /** Lift */
-        Lift: {
-            /** Step */
-            step: string;
         };
         /**
          * FlagSeen
@@ -4598,6 +4598,31 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        /**
+         * ApiProblem
+         * @description What is wrong, where, and what would be taken.
+         */
+        ApiProblem: {
+            /** Path */
+            path: string;
+            /**
+             * Value
+             * @default null
+             */
+            value: unknown;
+            /** Reason */
+            reason: string;
+            /** Allowed */
+            allowed: string;
+        };
+        /**
+         * Errors
+         * @description The one shape of everything that is refused.
+         */
+        Errors: {
+            /** Errors */
+            errors: components["schemas"]["ApiProblem"][];
+        };
     };
     responses: never;
     parameters: never;
@@ -4625,6 +4650,42 @@ export interface operations {
                     "application/json": components["schemas"]["Health"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     accounts_api_sign_in: {
@@ -4649,6 +4710,42 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     accounts_api_sign_out: {
@@ -4666,6 +4763,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
             };
         };
     };
@@ -4685,6 +4818,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };
@@ -4711,9 +4880,45 @@ export interface operations {
                     "application/json": components["schemas"]["SyncAnswers"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    training_api_list_sessions: {
+    training_api_add_override: {
         parameters: {
             query?: never;
             header?: never;
@@ -4722,43 +4927,118 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Decision"];
+            };
+        };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionList"];
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };
     };
-    training_api_get_debrief: {
+    training_api_lift_override: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 horse_id: string;
-                session_id: string;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lift"];
+            };
+        };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionDebrief"];
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };
     };
-    plans_api_list_horses: {
+    reading_api_list_horses: {
         parameters: {
             query?: never;
             header?: never;
@@ -4776,9 +5056,45 @@ export interface operations {
                     "application/json": components["schemas"]["HorseList"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_today: {
+    reading_api_get_today: {
         parameters: {
             query?: never;
             header?: never;
@@ -4796,9 +5112,45 @@ export interface operations {
                     "application/json": components["schemas"]["TodayPlan"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_put_today: {
+    reading_api_put_today: {
         parameters: {
             query?: never;
             header?: never;
@@ -4820,9 +5172,45 @@ export interface operations {
                     "application/json": components["schemas"]["TodayPlan"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_plan: {
+    reading_api_get_plan: {
         parameters: {
             query?: {
                 on?: string | null;
@@ -4854,9 +5242,45 @@ export interface operations {
                     "application/json": components["schemas"]["PlanPage"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_pack: {
+    reading_api_get_pack: {
         parameters: {
             query?: {
                 on?: string | null;
@@ -4888,9 +5312,45 @@ export interface operations {
                     "application/json": components["schemas"]["RingPack"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_sheet: {
+    reading_api_get_sheet: {
         parameters: {
             query?: {
                 on?: string | null;
@@ -4912,9 +5372,45 @@ export interface operations {
                     "application/json": components["schemas"]["HorseSheet"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_step: {
+    reading_api_get_step: {
         parameters: {
             query?: never;
             header?: never;
@@ -4935,9 +5431,45 @@ export interface operations {
                     "application/json": components["schemas"]["StepChart"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_forecast: {
+    reading_api_get_forecast: {
         parameters: {
             query?: {
                 per_week?: number | null;
@@ -4960,9 +5492,45 @@ export interface operations {
                     "application/json": components["schemas"]["GoalForecast"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_estimates: {
+    reading_api_get_estimates: {
         parameters: {
             query?: never;
             header?: never;
@@ -4982,9 +5550,45 @@ export interface operations {
                     "application/json": components["schemas"]["EstimateList"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_ladder: {
+    reading_api_get_ladder: {
         parameters: {
             query?: never;
             header?: never;
@@ -5004,9 +5608,45 @@ export interface operations {
                     "application/json": components["schemas"]["HorseLadder"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_guide: {
+    reading_api_get_guide: {
         parameters: {
             query?: never;
             header?: never;
@@ -5027,9 +5667,45 @@ export interface operations {
                     "application/json": components["schemas"]["StepGuide"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_flags: {
+    reading_api_get_flags: {
         parameters: {
             query?: never;
             header?: never;
@@ -5049,9 +5725,45 @@ export interface operations {
                     "application/json": components["schemas"]["FlagPage"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_look: {
+    reading_api_get_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -5071,9 +5783,45 @@ export interface operations {
                     "application/json": components["schemas"]["LookPage"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_record: {
+    reading_api_get_record: {
         parameters: {
             query?: never;
             header?: never;
@@ -5093,9 +5841,45 @@ export interface operations {
                     "application/json": components["schemas"]["HorseRecord"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
-    plans_api_get_arrival: {
+    reading_api_get_arrival: {
         parameters: {
             query?: never;
             header?: never;
@@ -5113,6 +5897,159 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_list_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionList"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_get_debrief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionDebrief"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };
@@ -5139,6 +6076,42 @@ export interface operations {
                     "application/json": components["schemas"]["TapeWeight"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     horses_api_add_horse: {
@@ -5163,6 +6136,42 @@ export interface operations {
                     "application/json": components["schemas"]["HorseView"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     horses_api_get_profile: {
@@ -5183,6 +6192,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HorseView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };
@@ -5211,53 +6256,41 @@ export interface operations {
                     "application/json": components["schemas"]["HorseView"];
                 };
             };
-        };
-    };
-    horses_api_add_override: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                horse_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Decision"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
+            /** @description Nobody is signed in. */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
             };
-        };
-    };
-    horses_api_lift_override: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                horse_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Lift"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
+            /** @description Whoever is signed in may not do this. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
             };
         };
     };
@@ -5283,6 +6316,42 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     horses_api_clear_flag: {
@@ -5306,6 +6375,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
             };
         };
     };
@@ -5331,6 +6436,42 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     horses_api_add_condition: {
@@ -5354,6 +6495,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
             };
         };
     };
@@ -5381,6 +6558,42 @@ export interface operations {
                     "application/json": components["schemas"]["HorseView"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     horses_api_put_busy: {
@@ -5405,6 +6618,42 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     yards_api_get_yard: {
@@ -5425,6 +6674,42 @@ export interface operations {
                     "application/json": components["schemas"]["YardPage"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     yards_api_get_weather: {
@@ -5443,6 +6728,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WeatherReading"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };
@@ -5469,6 +6790,42 @@ export interface operations {
                     "application/json": components["schemas"]["YardPage"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     yards_api_put_bands: {
@@ -5491,6 +6848,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YardPage"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };
@@ -5517,6 +6910,42 @@ export interface operations {
                     "application/json": components["schemas"]["YardPage"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     yards_api_put_kit: {
@@ -5541,6 +6970,42 @@ export interface operations {
                     "application/json": components["schemas"]["YardPage"];
                 };
             };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     yards_api_get_exercise: {
@@ -5561,6 +7026,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ExerciseSheet"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };
@@ -5585,6 +7086,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YardPage"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
                 };
             };
         };

@@ -1,0 +1,46 @@
+"""The doors of the API: who may pass. Every operation names its own; without one nobody but trainers would.
+
+A door gives the person, and every query starts from that person.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from django.core.exceptions import PermissionDenied
+from django.http import HttpRequest
+from ninja.security import SessionAuth
+
+from accounts.models import User
+
+
+class Door(SessionAuth):
+    """Lets whoever is signed in pass, if they may.
+
+    Args:
+        may: may this person pass?
+        who: those who may, as they are named to whoever may not.
+    """
+
+    def __init__(self, may: Callable[[User], bool], who: str) -> None:
+        super().__init__()
+        self.may, self.who = may, who
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        """The person; None: nobody is signed in.
+
+        Raises:
+            PermissionDenied: if somebody is, who may not.
+        """
+        person = super().authenticate(request, key)
+        if not isinstance(person, User):
+            return None
+        if not self.may(person):
+            raise PermissionDenied(f"is for {self.who}")
+        return person
+
+
+READS = Door(lambda _: True, "everybody of the yard")
+LOGS = Door(lambda person: person.can_log, "trainers and helpers")
+CHANGES = Door(lambda person: person.can_change, "trainers")
