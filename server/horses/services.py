@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterator
+from contextlib import contextmanager
 from datetime import date
 from typing import Any
 from uuid import UUID
@@ -21,6 +22,7 @@ from bucephal.record import (
 from bucephal.record.form import NOT_IN_THE_FORM, first_bands
 from bucephal.record.models import Flag, Goal
 from bucephal.welfare import clear_flags, condition_score, pain_check, raise_by_hand
+from django.db import transaction
 from django.db.models import F
 from yards.services import catalogue_of
 
@@ -40,6 +42,18 @@ def horse_of(person: User, horse_id: UUID) -> Horse:
     if horse is None:
         raise Missing(NO_SUCH_HORSE)
     return horse
+
+
+@contextmanager
+def held(horse: Horse, *fields: str) -> Iterator[None]:
+    """The horse as it is now, and nobody else's to change meanwhile: what is changed of these fields is saved
+    and noted with it, or nothing is.
+    """
+    with transaction.atomic():
+        horse.refresh_from_db(from_queryset=Horse.objects.select_for_update())
+        yield
+        horse.save(update_fields=fields)
+        changed({horse.pk})
 
 
 def changed(horses: set[UUID]) -> None:
@@ -67,12 +81,11 @@ def add_horse(yard: Yard, raw: dict[str, Any], usual_minutes: int, today: date) 
 
 def change_horse(horse: Horse, raw: dict[str, Any], usual_minutes: int, today: date) -> Horse:
     """Changes what is known of a horse; what the form does not have stays as it was."""
-    kept = {key: value for key, value in horse.profile.items() if key in NOT_IN_THE_FORM}
-    profile = horse_from_form({**kept, **raw}, ladder_of(horse), today)
-    horse.profile = profile.model_dump(mode="json", exclude={"id"})
-    horse.usual_minutes = usual_minutes
-    horse.save(update_fields=["profile", "usual_minutes"])
-    changed({horse.pk})
+    with held(horse, "profile", "usual_minutes"):
+        kept = {key: value for key, value in horse.profile.items() if key in NOT_IN_THE_FORM}
+        profile = horse_from_form({**kept, **raw}, ladder_of(horse), today)
+        horse.profile = profile.model_dump(mode="json", exclude={"id"})
+        horse.usual_minutes = usual_minutes
     return horse
 
 
@@ -83,7 +96,8 @@ def raise_flag(horse: Horse, raw: dict[str, Any], today: date) -> None:
         InvalidInput: if there is no such flag, or nothing is said of what was seen.
     """
     flag = raise_by_hand(raw, today)
-    _keep_flags(horse, [*(Flag.model_validate(row) for row in horse.flags), flag])
+    with held(horse, "flags"):
+        horse.flags = [*horse.flags, flag.model_dump(mode="json")]
 
 
 def clear_flag(horse: Horse, raw: dict[str, Any], today: date) -> None:
@@ -92,13 +106,9 @@ def clear_flag(horse: Horse, raw: dict[str, Any], today: date) -> None:
     Raises:
         InvalidInput: if that is not said, or a vet has to look.
     """
-    _keep_flags(horse, clear_flags([Flag.model_validate(row) for row in horse.flags], raw, today))
-
-
-def _keep_flags(horse: Horse, flags: Iterable[Flag]) -> None:
-    horse.flags = [flag.model_dump(mode="json") for flag in flags]
-    horse.save(update_fields=["flags"])
-    changed({horse.pk})
+    with held(horse, "flags"):
+        flags = clear_flags([Flag.model_validate(row) for row in horse.flags], raw, today)
+        horse.flags = [flag.model_dump(mode="json") for flag in flags]
 
 
 def keep_pain_check(horse: Horse, raw: dict[str, Any], today: date) -> None:
@@ -107,9 +117,9 @@ def keep_pain_check(horse: Horse, raw: dict[str, Any], today: date) -> None:
     Raises:
         InvalidInput: if a sign is not of the list.
     """
-    horse.pain_checks = _of_today(horse.pain_checks, pain_check(raw, today))
-    horse.save(update_fields=["pain_checks"])
-    changed({horse.pk})
+    look = pain_check(raw, today)
+    with held(horse, "pain_checks"):
+        horse.pain_checks = _of_today(horse.pain_checks, look)
 
 
 def keep_condition(horse: Horse, raw: dict[str, Any], today: date) -> None:
@@ -118,9 +128,9 @@ def keep_condition(horse: Horse, raw: dict[str, Any], today: date) -> None:
     Raises:
         InvalidInput: if it is not 1 to 9.
     """
-    horse.condition_scores = _of_today(horse.condition_scores, condition_score(raw, today))
-    horse.save(update_fields=["condition_scores"])
-    changed({horse.pk})
+    look = condition_score(raw, today)
+    with held(horse, "condition_scores"):
+        horse.condition_scores = _of_today(horse.condition_scores, look)
 
 
 def _of_today(rows: list[dict[str, Any]], look: PainCheck | ConditionScore) -> list[dict[str, Any]]:
@@ -137,9 +147,8 @@ def set_goals(horse: Horse, raw: list[Any]) -> None:
     goals = [read_model(row, Goal, base=f"goals[{index}]") for index, row in enumerate(raw)]
     for goal in goals:
         ladder_of(horse).stage(goal.step)
-    horse.goals = [goal.model_dump(mode="json") for goal in goals]
-    horse.save(update_fields=["goals"])
-    changed({horse.pk})
+    with held(horse, "goals"):
+        horse.goals = [goal.model_dump(mode="json") for goal in goals]
 
 
 def set_busy(horse: Horse, raw: dict[str, Any]) -> None:
@@ -155,9 +164,7 @@ def set_busy(horse: Horse, raw: dict[str, Any]) -> None:
     # The day is checked alike where nobody comes.
     checked = read_model({"date": raw.get("date"), "what": Visit.AWAY if what is None else what}, Busy)
     busy = checked.model_dump(mode="json")
-    others = [row for row in horse.busy if row["date"] != busy["date"]]
-    if what is not None:
-        others.append(busy)
-    horse.busy = sorted(others, key=lambda row: row["date"])
-    horse.save(update_fields=["busy"])
-    changed({horse.pk})
+    with held(horse, "busy"):
+        others = [row for row in horse.busy if row["date"] != busy["date"]]
+        kept = others if what is None else [*others, busy]
+        horse.busy = sorted(kept, key=lambda row: row["date"])

@@ -8,7 +8,7 @@ from typing import Any
 from bucephal.progress import Standing, decided, lifted
 from bucephal.record.models import Override
 from horses.models import Horse
-from horses.services import changed, ladder_of
+from horses.services import held, ladder_of
 
 from training.records import record_of
 
@@ -19,16 +19,13 @@ def decide(horse: Horse, raw: dict[str, Any], today: date) -> None:
     Raises:
         InvalidInput: if the step, the state or the reason does not fit.
     """
-    standing = Standing(record_of(horse), ladder_of(horse), today)
-    override = decided(standing, raw)
-    horse.overrides = [*horse.overrides, override.model_dump(mode="json")]
-    horse.save(update_fields=["overrides"])
-    changed({horse.pk})
+    with held(horse, "overrides"):
+        override = decided(Standing(record_of(horse), ladder_of(horse), today), raw)
+        horse.overrides = [*horse.overrides, override.model_dump(mode="json")]
 
 
 def lift(horse: Horse, step: str, today: date) -> None:
     """Ends the decisions about a step; they stay in the record with their last day."""
-    kept = lifted([Override.model_validate(row) for row in horse.overrides], step, today)
-    horse.overrides = [one.model_dump(mode="json") for one in kept]
-    horse.save(update_fields=["overrides"])
-    changed({horse.pk})
+    with held(horse, "overrides"):
+        kept = lifted([Override.model_validate(row) for row in horse.overrides], step, today)
+        horse.overrides = [one.model_dump(mode="json") for one in kept]

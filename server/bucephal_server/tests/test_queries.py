@@ -15,6 +15,7 @@ from django.conf import settings
 ROOT = Path(settings.BASE_DIR)
 FOR_NOBODY = {
     ("horses/services.py", "create"),  # a horse is added to the yard of whoever adds it
+    ("horses/services.py", "select_for_update"),  # a horse that is at hand already, held while it is changed
     ("horses/services.py", "filter"),  # what has changed is noted by its key
     ("training/records.py", "create"),  # a whole record is stored
     ("reading/services.py", "select_related"),  # by the key of a horse that was asked for through its person
