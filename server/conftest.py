@@ -6,7 +6,10 @@ from collections.abc import Callable
 from datetime import date, timedelta
 from typing import Any
 
+import derived.services
 import pytest
+import reading.kept
+import reading.services
 from accounts.models import User, Yard
 from bucephal.ladder import load_catalogue
 from bucephal.simulate import simulate_record
@@ -25,6 +28,14 @@ settings.load_profile("fixed")
 @pytest.fixture(autouse=True)
 def fast_settings(settings: Any) -> None:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+@pytest.fixture(autouse=True)
+def nothing_kept() -> None:
+    """Every test has a database of its own, and horses of the same names."""
+    derived.services.forget()
+    reading.kept.forget()
+    reading.services.forget()
 
 
 @pytest.fixture

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import logging
 from datetime import date
 from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
+from uuid import UUID
 
 import bucephal
 from accounts.models import User, Yard
@@ -15,12 +17,16 @@ from bucephal.planning import PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
 from bucephal.response import Tracks, resume, save
+from django.db import DatabaseError, transaction
 from horses.models import Horse
 from horses.services import ladder_of
 from training.records import record_of
 from yards.services import defaults_of
 
+from derived.kept import Kept
 from derived.models import Derived
+
+log = logging.getLogger(__name__)
 
 
 def derive(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
@@ -43,9 +49,14 @@ def derive(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
 def rebuild(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
     """Derives and stores, whatever was there."""
     derived = derive(horse, on, saved=saved)
-    kept = ("on", "data_version", "recipe", "estimates", "day", "tracks")
-    Derived.objects.update_or_create(horse=horse, defaults={name: getattr(derived, name) for name in kept})
+    _store(derived)
     return derived
+
+
+def _store(derived: Derived) -> None:
+    kept = ("on", "data_version", "recipe", "estimates", "day", "tracks")
+    values = {name: getattr(derived, name) for name in kept}
+    Derived.objects.update_or_create(horse=derived.horse, defaults=values)
 
 
 def _work_out(record: HorseRecord, standing: Standing, minutes: int) -> WorkedDays:
@@ -87,12 +98,56 @@ def derived_of(person: User, on: date) -> list[Derived]:
 
 
 def fresh(horse: Horse, on: date, now: str) -> Derived:
-    """The cached row if it is of this day, of these asks and of the recipe of ``now``; else a new one."""
+    """The cached row if it is of this day, of these asks and of the recipe of ``now``; else a new one.
+
+    However many ask for a horse that has changed, it is worked out once. Where it cannot be stored (a full
+    disk, a busy database) it is answered all the same.
+    """
     derived: Derived | None = getattr(horse, "derived", None)
     wanted = (on, horse.data_version, now)
     if derived is not None and (derived.on, derived.data_version, derived.recipe) == wanted:
         return derived
-    return rebuild(horse, on, saved=_saved(horse))
+    return _WORKED_OUT.get((horse.pk, *wanted), lambda: _worked_out(horse, on))
+
+
+_WORKED_OUT: Kept[Derived] = Kept(64)
+_STANDINGS: Kept[Standing] = Kept(24)
+
+
+def forget() -> None:
+    """Lets go what this process keeps: where the database has become another one."""
+    _WORKED_OUT.forget()
+    _STANDINGS.forget()
+
+
+def _worked_out(horse: Horse, on: date) -> Derived:
+    derived = derive(horse, on, saved=_saved(horse))
+    try:
+        with transaction.atomic():
+            _store(derived)
+    except DatabaseError:
+        log.warning("what was worked out of %s could not be stored", horse.pk, exc_info=True)
+    return derived
+
+
+Version = tuple[UUID, date, int, str]
+
+
+def version_of(horse: Horse, on: date) -> Version:
+    """What everything that is worked out of a horse on a day rests on: its asks and the rules."""
+    return horse.pk, on, horse.data_version, recipe(horse.yard)
+
+
+def standing_of(horse: Horse, on: date) -> Standing:
+    """Where the horse stood on a day: later sessions are left aside."""
+    return _STANDINGS.get(version_of(horse, on), lambda: _stand(horse, on))
+
+
+def _stand(horse: Horse, on: date) -> Standing:
+    record = record_of(horse)
+    past = tuple(session for session in record.sessions if session.date <= on)
+    tracks = tracks_of(horse, record, on)
+    return Standing(record.model_copy(update={"sessions": past}), ladder_of(horse), on, tracks)
 
 
 def recipe(yard: Yard) -> str:

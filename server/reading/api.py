@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import date
 from typing import Any
 from uuid import UUID
@@ -27,16 +28,19 @@ from bucephal.pages import (
 from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
 from bucephal.record import HorseRecord, parse_json, read_day
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from django.views.decorators.gzip import gzip_page
+from horses.models import Horse
+from horses.services import horse_of, ladder_of
 from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
-from pydantic import Field
+from pydantic import BaseModel, Field
 from yards.clock import time_of_day
-from yards.services import catalogue_of, save_day
+from yards.services import save_day
 
 from reading import services
+from reading.kept import answered
 
 router = Router(tags=["reading"])
 
@@ -79,15 +83,19 @@ class EstimateList(Schema):
     estimates: list[TrackEstimate]
 
 
-def _request_for(request: HttpRequest, horse_id: UUID, query: PlanQuery) -> PlanRequest:
+def _answer(request: HttpRequest, horse_id: UUID, work: Callable[[Horse], BaseModel]) -> HttpResponse:
+    """What is asked of a horse, from what is kept where it is still true."""
+    horse = horse_of(person_of(request), horse_id)
+    return answered(request, horse, timezone.localdate(), lambda: work(horse))
+
+
+def _wanted(horse: Horse, query: PlanQuery) -> PlanRequest:
     """Checked by the core, which names field, value and range."""
-    minutes, person = query.minutes, person_of(request)
-    if minutes is None:
-        minutes = services.usual_minutes(person, horse_id)
+    minutes = horse.usual_minutes if query.minutes is None else query.minutes
     on = query.on or timezone.localdate()
     changes = {} if query.changes is None else parse_json(query.changes)
     raw = {**query.dict(), "on": on.isoformat(), "minutes": minutes, "changes": changes}
-    return plan_request(raw, catalogue_of(yard_of(person)))
+    return plan_request(raw, ladder_of(horse))
 
 
 @router.get("/horses", auth=READS, response=HorseList)
@@ -109,79 +117,81 @@ def put_today(request: HttpRequest, form: DayForm) -> TodayPlan:
 
 
 @router.get("/horses/{horse_id}/plan", auth=READS, response=PlanPage)
-def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> PlanPage:
-    wanted = _request_for(request, horse_id, query)
-    return services.plan_of(person_of(request), horse_id, wanted)
+def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.plan_of(horse, _wanted(horse, query)))
 
 
 @router.get("/horses/{horse_id}/pack", auth=READS, response=RingPack)
 @decorate_view(gzip_page)
-def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> RingPack:
-    wanted = _request_for(request, horse_id, query)
-    return services.pack_of(person_of(request), horse_id, wanted)
+def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.pack_of(horse, _wanted(horse, query)))
 
 
 @router.get("/horses/{horse_id}/sheet", auth=READS, response=HorseSheet)
-def get_sheet(request: HttpRequest, horse_id: UUID, on: date | None = None) -> HorseSheet:
+def get_sheet(request: HttpRequest, horse_id: UUID, on: date | None = None) -> HttpResponse:
     day = timezone.localdate() if on is None else read_day(str(on))
-    return services.sheet_of(person_of(request), horse_id, day)
+    return _answer(request, horse_id, lambda horse: services.sheet_of(horse, day))
 
 
 @router.get("/horses/{horse_id}/steps/{step}", auth=READS, response=StepChart)
-def get_step(request: HttpRequest, horse_id: UUID, step: str) -> StepChart:
-    return services.step_of(person_of(request), horse_id, step, timezone.localdate())
+def get_step(request: HttpRequest, horse_id: UUID, step: str) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.step_of(horse, step, timezone.localdate()))
 
 
 @router.get("/horses/{horse_id}/steps/{step}/forecast", auth=READS, response=GoalForecast)
 def get_forecast(
     request: HttpRequest, horse_id: UUID, step: str, per_week: float | None = None
-) -> GoalForecast:
-    return services.forecast_of(person_of(request), horse_id, step, timezone.localdate(), per_week)
+) -> HttpResponse:
+    return _answer(
+        request, horse_id, lambda horse: services.forecast_of(horse, step, timezone.localdate(), per_week)
+    )
 
 
 @router.get("/horses/{horse_id}/estimates", auth=READS, response=EstimateList)
-def get_estimates(request: HttpRequest, horse_id: UUID) -> EstimateList:
-    rows = services.estimates_of(person_of(request), horse_id, timezone.localdate())
-    return EstimateList(estimates=rows)
+def get_estimates(request: HttpRequest, horse_id: UUID) -> HttpResponse:
+    def work(horse: Horse) -> EstimateList:
+        return EstimateList(estimates=services.estimates_of(horse, timezone.localdate()))
+
+    return _answer(request, horse_id, work)
 
 
 @router.get("/horses/{horse_id}/ladder", auth=READS, response=HorseLadder)
 @decorate_view(gzip_page)
-def get_ladder(request: HttpRequest, horse_id: UUID) -> HorseLadder:
-    return services.ladder_view_of(person_of(request), horse_id, timezone.localdate())
+def get_ladder(request: HttpRequest, horse_id: UUID) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.ladder_view_of(horse, timezone.localdate()))
 
 
 @router.get("/horses/{horse_id}/ladder/{step}", auth=READS, response=StepGuide)
-def get_guide(request: HttpRequest, horse_id: UUID, step: str) -> StepGuide:
-    return services.guide_of(person_of(request), horse_id, step, timezone.localdate())
+def get_guide(request: HttpRequest, horse_id: UUID, step: str) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.guide_of(horse, step, timezone.localdate()))
 
 
 @router.get("/horses/{horse_id}/flags", auth=READS, response=FlagPage)
-def get_flags(request: HttpRequest, horse_id: UUID) -> FlagPage:
-    return services.flags_of(person_of(request), horse_id, timezone.localdate())
+def get_flags(request: HttpRequest, horse_id: UUID) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.flags_of(horse, timezone.localdate()))
 
 
 @router.get("/horses/{horse_id}/look", auth=READS, response=LookPage)
-def get_look(request: HttpRequest, horse_id: UUID) -> LookPage:
-    return services.look_of(person_of(request), horse_id, timezone.localdate())
+def get_look(request: HttpRequest, horse_id: UUID) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.look_of(horse, timezone.localdate()))
 
 
 @router.get("/horses/{horse_id}/record", auth=READS, response=HorseRecord)
-def get_record(request: HttpRequest, horse_id: UUID) -> HorseRecord:
+def get_record(request: HttpRequest, horse_id: UUID) -> HttpResponse:
     """The whole record in the open format."""
-    return services.handed_on(person_of(request), horse_id, timezone.localdate())
+    return _answer(request, horse_id, lambda horse: services.handed_on(horse, timezone.localdate()))
 
 
 @router.get("/horses/{horse_id}/arrival", auth=READS, response=Arrival)
-def get_arrival(request: HttpRequest, horse_id: UUID) -> Arrival:
-    return services.arrival_of(person_of(request), horse_id, timezone.localdate())
+def get_arrival(request: HttpRequest, horse_id: UUID) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.arrival_of(horse, timezone.localdate()))
 
 
 @router.get("/horses/{horse_id}/sessions", auth=READS, response=SessionList)
-def list_sessions(request: HttpRequest, horse_id: UUID) -> SessionList:
-    return SessionList(sessions=services.sessions_of(person_of(request), horse_id))
+def list_sessions(request: HttpRequest, horse_id: UUID) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: SessionList(sessions=services.sessions_of(horse)))
 
 
 @router.get("/horses/{horse_id}/sessions/{session_id}", auth=READS, response=SessionDebrief)
-def get_debrief(request: HttpRequest, horse_id: UUID, session_id: UUID) -> SessionDebrief:
-    return services.debrief_of(person_of(request), horse_id, session_id)
+def get_debrief(request: HttpRequest, horse_id: UUID, session_id: UUID) -> HttpResponse:
+    return _answer(request, horse_id, lambda horse: services.debrief_of(horse, session_id))

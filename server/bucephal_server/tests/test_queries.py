@@ -18,7 +18,6 @@ FOR_NOBODY = {
     ("horses/services.py", "select_for_update"),  # a horse that is at hand already, held while it is changed
     ("horses/services.py", "filter"),  # what has changed is noted by its key
     ("training/records.py", "create"),  # a whole record is stored
-    ("reading/services.py", "select_related"),  # by the key of a horse that was asked for through its person
     ("derived/management/commands/rebuild.py", "select_related"),  # all of them, by whoever runs the machine
 }
 

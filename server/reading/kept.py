@@ -1,0 +1,50 @@
+"""Answers that are kept: of the same asks, rules, day and question the answer is the same, to the last byte.
+
+Each goes out with a tag; whoever has it already is told so, and nothing is worked out or sent.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from datetime import date
+from hashlib import sha256
+
+from derived.kept import Kept
+from derived.services import version_of
+from django.http import HttpRequest, HttpResponse, HttpResponseNotModified
+from horses.models import Horse
+from pydantic import BaseModel
+
+_ANSWERS: Kept[bytes] = Kept(96)
+
+
+def answered(request: HttpRequest, horse: Horse, on: date, work: Callable[[], BaseModel]) -> HttpResponse:
+    """The answer to a question about a horse, as the request's address asks it.
+
+    Args:
+        on: the day it is asked on: an answer of yesterday is none of today.
+        work: works it out where it is not kept.
+    """
+    key = (*version_of(horse, on), request.get_full_path())
+    tag = f'"{sha256(repr(key).encode()).hexdigest()[:24]}"'
+    if tag in _tags(request):
+        return _with_tag(HttpResponseNotModified(), tag)
+    body = _ANSWERS.get(key, lambda: work().model_dump_json().encode())
+    return _with_tag(HttpResponse(body, content_type="application/json; charset=utf-8"), tag)
+
+
+def _tags(request: HttpRequest) -> set[str]:
+    """Those that the reader has; one that went out compressed comes back marked as weak."""
+    return {one.strip().removeprefix("W/") for one in request.headers.get("If-None-Match", "").split(",")}
+
+
+def _with_tag(response: HttpResponse, tag: str) -> HttpResponse:
+    response["ETag"] = tag
+    # Kept by the reader, and asked about each time.
+    response["Cache-Control"] = "private, no-cache"
+    return response
+
+
+def forget() -> None:
+    """Lets go what this process keeps: where the database has become another one."""
+    _ANSWERS.forget()
