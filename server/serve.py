@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import os
 import threading
+from importlib import import_module
 
 from waitress import serve
 
@@ -22,7 +23,8 @@ def main() -> None:
 
 
 def warm_up() -> None:
-    """Compiles the usual coaches before the first trainer asks for them."""
+    """Loads what is loaded late, and compiles the usual coaches, before the first trainer asks for them."""
+    import_module("scipy.stats")
     from bucephal.coach import CoachSettings, compile_coach
     from bucephal.ladder import load_catalogue
 

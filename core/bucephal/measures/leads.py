@@ -8,8 +8,6 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 
-from scipy.stats import fisher_exact
-
 from bucephal.ladder import Side
 from bucephal.measures.shares import ShareOfTries, share_of_tries
 from bucephal.record import Ask
@@ -48,6 +46,8 @@ class LeadTable:
         """Fisher's exact test, two-sided, right lead against not; None while a rein is empty."""
         if not self.left.tries or not self.right.tries:
             return None
+        from scipy.stats import fisher_exact  # where it is used: half of a server's start
+
         table = [[one.right, one.wrong + one.disunited] for one in (self.left, self.right)]
         return float(fisher_exact(table).pvalue)
 

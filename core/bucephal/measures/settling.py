@@ -16,7 +16,6 @@ from datetime import date
 from statistics import median
 
 import numpy as np
-from scipy.stats import CensoredData, ecdf, norm, theilslopes
 
 LEAST_FOR_A_TREND = 6
 """Under so many days no trend is named [own]: the test could hardly find one."""
@@ -63,6 +62,8 @@ class SettleTrend:
 
 def settle_trend(times: Sequence[SettleTime]) -> SettleTrend:
     """The usual minutes to settle and their trend, from days in any order."""
+    from scipy.stats import theilslopes  # where it is used: half of a server's start
+
     ordered = sorted(times, key=lambda one: one.on)
     minutes = [one.minutes for one in ordered]
     weeks = [one.on.toordinal() / _WEEK for one in ordered]
@@ -90,6 +91,8 @@ def settle_ahead(times: Sequence[SettleTime], on: date) -> float | None:
     days = [one.on.toordinal() for one in last]
     if len(set(days)) == 1:
         return max(median(minutes), least)
+    from scipy.stats import theilslopes  # where it is used: half of a server's start
+
     line = theilslopes(minutes, days)
     return max(float(line.intercept + line.slope * on.toordinal()), least)
 
@@ -99,6 +102,8 @@ def kaplan_meier_median(times: Sequence[SettleTime]) -> float | None:
     settled = [one.minutes for one in times if one.settled]
     if not settled:
         return None
+    from scipy.stats import CensoredData, ecdf  # where it is used: half of a server's start
+
     censored = [one.minutes for one in times if not one.settled]
     waiting = ecdf(CensoredData(uncensored=settled, right=censored)).sf
     by_half = np.nonzero(waiting.probabilities <= 0.5 + _ROUNDING)[0]
@@ -119,4 +124,4 @@ def mann_kendall_p(values: Sequence[float]) -> float:
     if signs == 0 or variance == 0:
         return 1.0
     z = (abs(signs) - 1) / math.sqrt(variance)
-    return float(2 * norm.sf(z))
+    return math.erfc(z / math.sqrt(2))

@@ -8,8 +8,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from scipy.stats import binomtest
-
 
 @dataclass(frozen=True)
 class ShareOfTries:
@@ -35,5 +33,7 @@ def share_of_tries(hits: int, tries: int, confidence: float = 0.8) -> ShareOfTri
         raise ValueError(f"hits must lie between 0 and tries, not {hits} of {tries}")
     if tries == 0:
         return ShareOfTries(0, 0, 0.0, 1.0)
+    from scipy.stats import binomtest  # where it is used: half of a server's start
+
     interval = binomtest(hits, tries).proportion_ci(confidence_level=confidence, method="wilson")
     return ShareOfTries(hits, tries, float(interval.low), float(interval.high))
