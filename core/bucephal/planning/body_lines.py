@@ -70,16 +70,17 @@ def _weight(bearing: Bearing, age_months: int | None) -> Iterator[BodyLine]:
         missing = words.RIDER_NOT_KNOWN if carried is None else words.HORSE_NOT_KNOWN
         yield _line(BodyPart.WEIGHT, missing, _FINE)
         return
+    easy_kg, most_pct = EASY_PCT / 100 * weight.horse_kg, EASY_PCT if bearing.first_year else MOST_PCT
     match weight.verdict:
         case WeightVerdict.EASY:
-            short, verdict = words.EASILY_CARRIED, _FINE
+            short, verdict = words.easily_carried(easy_kg), _FINE
         case WeightVerdict.CARE:
-            short, verdict = words.CARRIED_WITH_CARE, _CARE
+            short, verdict = words.carried_with_care(easy_kg), _CARE
         case WeightVerdict.TOO_MUCH:
-            most, held = EASY_PCT if bearing.first_year else MOST_PCT, bearing.too_heavy
-            short = words.carried_over(most, first_year=bearing.first_year, held=held)
+            held, most_kg = bearing.too_heavy, most_pct / 100 * weight.horse_kg
+            short = words.carried_over(most_kg, first_year=bearing.first_year, held=held)
             verdict = _HOLDS if held else _CARE
-    text = words.weight(carried, weight.share_pct, weight.horse_kg)
+    text = words.weight(carried, weight.horse_kg)
     yield _line(
         BodyPart.WEIGHT, text, verdict, short=short,
         of_fine=weight.share_pct / EASY_PCT,

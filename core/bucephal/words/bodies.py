@@ -16,9 +16,26 @@ def load(last: float, usual: float) -> str:
     return f"with today this week comes to {last:.0f} minutes of walk, a usual one to {usual:.0f}"
 
 
+_PARTS = (
+    (5, ""), (12, "about a tenth"), (18, "about a sixth"), (22, "about a fifth"), (29, "about a quarter"),
+    (41, "about a third"), (60, "about half"), (85, "about three quarters"),
+)  # fmt: skip
+"""Up to how many in a hundred a part is said; up to the first nothing has changed."""
+
+
+def against_usual(change_pct: float) -> str:
+    """'like a usual week', 'about a fifth over a usual week', 'twice a usual week or more'."""
+    part = next((said for upto, said in _PARTS if abs(change_pct) <= upto), None)
+    if part == "":
+        return "like a usual week"
+    if part is None:
+        return "twice a usual week, or near it" if change_pct > 0 else "next to nothing of a usual week"
+    return f"{part} {'under' if change_pct < 0 else 'over'} a usual week"
+
+
 def load_short(change_pct: float, verdict: str, *, green: bool) -> str:
-    """'3 % under a usual week', '20 % over a usual week: keep it shorter'."""
-    change = f"{abs(change_pct):.0f} % {'under' if change_pct < 0 else 'over'} a usual week"
+    """'about a third under a usual week', 'about a fifth over a usual week: keep it shorter'."""
+    change = against_usual(change_pct)
     match verdict:
         case "fine":
             return change
@@ -36,19 +53,23 @@ HORSE_NOT_KNOWN = "no tape weight: girth and length are missing in its profile"
 TOO_HEAVY = "rider and tack are too heavy for it: nothing ridden"
 
 
-def weight(carried_kg: float, share_pct: float, horse_kg: float) -> str:
-    return f"rider and tack {carried_kg:.0f} kg are {share_pct:.0f} % of its weight, about {horse_kg:.0f} kg"
+def weight(carried_kg: float, horse_kg: float) -> str:
+    return f"rider and tack {carried_kg:.0f} kg, the horse about {horse_kg:.0f} kg"
 
 
-EASILY_CARRIED = "easily carried"
-CARRIED_WITH_CARE = "with care: short, on good ground"
+def easily_carried(upto_kg: float) -> str:
+    return f"up to {upto_kg:.0f} kg is carried easily"
 
 
-def carried_over(most_pct: float, *, first_year: bool, held: bool) -> str:
+def carried_with_care(easy_kg: float) -> str:
+    return f"over {easy_kg:.0f} kg with care: short, on good ground"
+
+
+def carried_over(most_kg: float, *, first_year: bool, held: bool) -> str:
     who = "in its first year under saddle" if first_year else "for a young or unfit horse"
     if held:
-        return f"{most_pct:.0f} % is the most {who}: nothing ridden"
-    return f"over {most_pct:.0f} %: a lighter rider or saddle"
+        return f"{most_kg:.0f} kg is the most {who}: nothing ridden"
+    return f"over {most_kg:.0f} kg: a lighter rider or saddle"
 
 
 _HEATS = {

@@ -26,6 +26,7 @@ from bucephal.planning.day import Day
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
 from bucephal.welfare import LoadVerdict, is_fast, load_ahead
+from bucephal.words.bodies import against_usual
 from tests.telling import BOTH, TODAY, Told, ask, day, good, light, record_with, sides_of
 
 CATALOGUE = load_catalogue()
@@ -129,6 +130,18 @@ def test_a_jump_in_load_makes_an_easy_day_of_a_green_horse(
         assert limit > 12
 
 
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [(5.0, "like a usual week"), (-5.1, "about a tenth under a usual week"),
+     (13, "about a sixth over a usual week"), (20, "about a fifth over a usual week"),
+     (25, "about a quarter over a usual week"), (33, "about a third over a usual week"),
+     (-50, "about half under a usual week"), (75, "about three quarters over a usual week"),
+     (100, "twice a usual week, or near it"), (-100, "next to nothing of a usual week")],
+)  # fmt: skip
+def test_a_change_is_said_as_people_say_it(change: float, said: str) -> None:
+    assert against_usual(change) == said
+
+
 def test_under_four_weeks_there_is_no_usual_week() -> None:
     made = plan(changed(weeks(20, 60), born=None))
     assert line(made, BodyPart.LOAD).verdict is BodyVerdict.FINE
@@ -169,7 +182,7 @@ def test_rider_and_tack_against_the_horse(
     told = line(made, BodyPart.WEIGHT)
     assert told.verdict is verdict
     assert any(item.ridden for item in made.items) is ridden
-    assert f"{(rider_kg + 1) / 4.501:.0f} %" in told.words
+    assert f"share in per cent {(rider_kg + 1) / 4.501:.1f}" in told.exact
     if not ridden:
         assert "nothing ridden" in told.words
 
@@ -186,7 +199,7 @@ def test_the_rider_of_last_time_is_taken_for_todays() -> None:
     raw = ridden_for(0.5).model_dump(mode="json")
     raw["sessions"][-1] |= {"rider_kg": 64.0, "tack": {"kg": 9.0}}
     made = plan(HorseRecord.model_validate(raw))
-    assert "73 kg are 16 %" in line(made, BodyPart.WEIGHT).words
+    assert "rider and tack 73 kg" in line(made, BodyPart.WEIGHT).words
     assert line(plan(ridden_for(0.5)), BodyPart.WEIGHT).words.startswith("the rider's weight is not known")
 
 
@@ -374,7 +387,7 @@ def test_today_says_the_same_of_load_weight_heat_and_growth() -> None:
 
     assert today_says(with_rider(66))[0] is None
     assert today_says(with_rider(69))[0] == (
-        "Weight: 15 % is the most in its first year under saddle: nothing ridden"
+        "Weight: 68 kg is the most in its first year under saddle: nothing ridden"
     )
 
     grown = ridden_for(2.0)
