@@ -1,10 +1,8 @@
 // The ring session of a horse on this device: kept with every tap, sent through the outbox.
 import { useCallback, useEffect, useRef, useState } from "react";
-import { dropDraft, readDraft, writeDraft } from "../../shared/outbox/database";
 import { useOutbox } from "../../shared/outbox/OutboxProvider";
+import { dropSession, keepSession, readSession } from "./keptSession";
 import type { Change, RingDraft, Stamp } from "./ringDraft";
-
-export const ringKey = (horse: string) => `ring:${horse}`;
 
 export function makeStamp(): Stamp {
   return { id: crypto.randomUUID(), at: new Date().toISOString() };
@@ -31,10 +29,10 @@ export function useRing(horse: string): Ring {
   useEffect(() => {
     let current = true;
     setLooking(true);
-    void readDraft<RingDraft>(ringKey(horse)).then((found) => {
+    void readSession(horse).then((found) => {
       if (!current) return;
-      latest.current = found ?? null;
-      setDraft(found ?? null);
+      latest.current = found;
+      setDraft(found);
       setLooking(false);
     });
     return () => {
@@ -44,9 +42,9 @@ export function useRing(horse: string): Ring {
 
   const keep = useCallback(
     (next: RingDraft) => {
+      keepSession(horse, next, latest.current?.session ?? null);
       latest.current = next;
       setDraft(next);
-      void writeDraft(ringKey(horse), next);
     },
     [horse],
   );
@@ -69,9 +67,10 @@ export function useRing(horse: string): Ring {
   );
 
   const close = useCallback(async () => {
+    const session = latest.current?.session ?? null;
     latest.current = null;
     setDraft(null);
-    await dropDraft(ringKey(horse));
+    await dropSession(horse, session);
   }, [horse]);
 
   return { draft, looking, begin: keep, move, change, close };
