@@ -12,6 +12,7 @@ import os
 import subprocess
 import sys
 from collections.abc import Iterator
+from hashlib import sha256
 from pathlib import Path
 from random import Random
 from typing import TYPE_CHECKING, Any
@@ -77,6 +78,11 @@ def openapi() -> str:
     from bucephal_server.api import api
 
     return as_text(json.loads(json.dumps(api.get_openapi_schema(), default=str)))
+
+
+def schema_hash(described: str) -> str:
+    """What a device keeps of another API is not read again."""
+    return f'export const SCHEMA = "{sha256(described.encode()).hexdigest()[:16]}";\n'
 
 
 def record_schema() -> str:
@@ -288,8 +294,10 @@ def typescript(schema: Path, target: Path) -> None:
 
 
 def main() -> None:
+    described = openapi()
     written = {
-        API / "openapi.json": openapi(),
+        API / "openapi.json": described,
+        API / "schemaHash.generated.ts": schema_hash(described),
         ROOT / "docs/horse-record.schema.json": record_schema(),
         ROOT / "web/src/features/ring/coachVectors.generated.json": coach_vectors(),
         ROOT / "web/src/shared/testing/sampleAnswers.generated.json": sample_answers(),

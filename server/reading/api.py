@@ -18,12 +18,13 @@ from bucephal.pages import (
     HorseSheet,
     LookPage,
     PlanPage,
-    RingPack,
+    SentPack,
     SessionDebrief,
     SessionLine,
     StepChart,
     StepGuide,
     TodayPlan,
+    as_sent,
 )
 from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
@@ -121,10 +122,10 @@ def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> H
     return _answer(request, horse_id, lambda horse: services.plan_of(horse, _wanted(horse, query)))
 
 
-@router.get("/horses/{horse_id}/pack", auth=READS, response=RingPack)
+@router.get("/horses/{horse_id}/pack", auth=READS, response=SentPack)
 @decorate_view(gzip_page)
 def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
-    return _answer(request, horse_id, lambda horse: services.pack_of(horse, _wanted(horse, query)))
+    return _answer(request, horse_id, lambda horse: as_sent(services.pack_of(horse, _wanted(horse, query))))
 
 
 @router.get("/horses/{horse_id}/sheet", auth=READS, response=HorseSheet)

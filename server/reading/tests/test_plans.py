@@ -72,7 +72,7 @@ def test_a_changed_plan_is_worked_out_anew_and_packed_as_it_is(client: Client, h
     assert [one["asks"] for one in items["lead.3"]["sides"]] == [4, 4]
     assert page["changes"]["without"] == [step]
     assert [one["step"] for one in page["plan"]["made"]] == [i["step"] for i in plain["items"] if i["step"]]
-    pack = changed(client, horse, "pack", **wish).json()
+    pack = changed(client, horse, "pack", **wish).json()["pack"]
     assert [item["id"] for item in pack["plan"]["items"]] == [item["id"] for item in page["plan"]["items"]]
 
 
@@ -94,7 +94,8 @@ def test_a_wrong_change_is_refused_by_name(raw: str, path: str | None, client: C
 
 
 def test_a_pack_carries_the_plan_and_its_coaches(client: Client, horse: Horse) -> None:
-    pack = client.get(f"/api/horses/{horse.pk}/pack?minutes=30").json()
+    sent = client.get(f"/api/horses/{horse.pk}/pack?minutes=30").json()
+    pack = sent["pack"] | {"coaches": sent["coaches"]}
     planned = {item["id"] for item in pack["plan"]["items"] if item["step"]}
     following = (*pack["plan"]["climbs"], *pack["plan"]["probes"])
     may_follow = {one["item"]["id"] for one in following}

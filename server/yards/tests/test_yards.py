@@ -64,7 +64,7 @@ def test_a_change_of_school_makes_todays_plans_anew(client: Client, horse: Horse
 def test_a_school_reaches_the_coach_in_the_pocket(client: Client, horse: Horse) -> None:
     def seconds() -> set[int]:
         pack = client.get(f"/api/horses/{horse.pk}/pack").json()
-        return {coach["louder_after_s"] for coach in pack["coaches"]}
+        return {coach["own"]["louder_after_s"] for coach in pack["coaches"]}
 
     assert seconds() == {2}
     put(client, "/api/yard/school", {"school": {"escalation": "b"}})

@@ -1,6 +1,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
+import { taken } from "../../shared/api/sentPack";
 import type { SyncItem, SyncProblem } from "../../shared/api/types";
 import { readDraft, writeDraft } from "../../shared/outbox/database";
 import { renderAt } from "../../shared/testing/renderAt";
@@ -16,7 +17,7 @@ const PROBLEM: SyncProblem = {
 
 /** A server that keeps what it is sent; `refuses` picks what it will not take. */
 const ANSWERS = (saved: SyncItem[], refuses: (item: SyncItem) => boolean = () => false) => ({
-  [`/api/horses/${HORSE}/pack`]: testPack(),
+  [`/api/horses/${HORSE}/pack`]: taken(testPack()),
   "/api/sync": async (request: Request) => {
     const { items } = (await request.json()) as { items: SyncItem[] };
     const answers = items.map((item) => {
@@ -63,7 +64,7 @@ async function tap(level: number) {
 
 describe("the ring", () => {
   it("begins only when the short list was seen to", async () => {
-    await renderAt(`/horses/${HORSE}/ring`, { [`/api/horses/${HORSE}/pack`]: testPack() });
+    await renderAt(`/horses/${HORSE}/ring`, { [`/api/horses/${HORSE}/pack`]: taken(testPack()) });
     expect(await screen.findByText(/Helmet, gloves, boots/)).toBeInTheDocument();
     expect(screen.queryByRole("button", { name: /Next knot/ })).not.toBeInTheDocument();
   });
@@ -232,7 +233,7 @@ describe("the ring", () => {
     let away = true;
     const saved: SyncItem[] = [];
     await renderAt(`/horses/${HORSE}/ring`, {
-      [`/api/horses/${HORSE}/pack`]: testPack(),
+      [`/api/horses/${HORSE}/pack`]: taken(testPack()),
       "/api/sync": async (request: Request) => {
         if (away) throw new TypeError("no network");
         const { items } = (await request.json()) as { items: SyncItem[] };

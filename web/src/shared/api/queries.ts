@@ -1,6 +1,7 @@
 // What is asked of the server, key and fetcher together.
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
+import { putTogether } from "./sentPack";
 import type {
   Arrival,
   ExerciseSheet,
@@ -13,7 +14,7 @@ import type {
   LookPage,
   Me,
   PlanPage,
-  RingPack,
+  SentPack,
   SessionDebrief,
   SessionList,
   StepChart,
@@ -90,15 +91,17 @@ export const planQuery = (horse: string, wishes: PlanWishes) =>
       ),
   });
 
+/** Kept as it was sent; put together where it is used. */
 export const packQuery = (horse: string, wishes: PlanWishes) =>
   queryOptions({
     queryKey: ["horse", horse, "pack", wishes],
     queryFn: () =>
-      unwrap<RingPack>(
+      unwrap<SentPack>(
         client.GET("/api/horses/{horse_id}/pack", {
           params: { path: { horse_id: horse }, query: wishes },
         }),
       ),
+    select: putTogether,
   });
 
 export const sheetQuery = (horse: string) =>

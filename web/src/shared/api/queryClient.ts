@@ -2,6 +2,7 @@ import { QueryCache, QueryClient } from "@tanstack/react-query";
 import { experimental_createQueryPersister } from "@tanstack/react-query-persist-client";
 import { forgetAnswers, queryStorage } from "../outbox/database";
 import { ApiError } from "./client";
+import { SCHEMA } from "./schemaHash.generated";
 
 const A_FORTNIGHT_MS = 14 * 24 * 60 * 60_000;
 
@@ -11,7 +12,7 @@ const persister = experimental_createQueryPersister({
   maxAge: A_FORTNIGHT_MS,
   // What was kept is shown at once and asked for again: it may have changed since, however new it is.
   refetchOnRestore: "always",
-  buster: "1",
+  buster: SCHEMA,
 });
 
 export function createQueryClient(): QueryClient {

@@ -2112,6 +2112,29 @@ export interface components {
          */
         RowEffect: "adds" | "keeps" | "breaks";
         /**
+         * SentCoach
+         * @description A coach but for its large parts; ``shared``: where each of those stands among the pack's parts.
+         */
+        SentCoach: {
+            /** Own */
+            own: {
+                [key: string]: unknown;
+            };
+            /** Shared */
+            shared: {
+                [key: string]: number;
+            };
+        };
+        /** SentPack */
+        SentPack: {
+            /** @description The pack without its coaches. */
+            pack: components["schemas"]["RingPack"];
+            /** Coaches */
+            coaches: components["schemas"]["SentCoach"][];
+            /** Parts */
+            parts: unknown[];
+        };
+        /**
          * Swap
          * @description What the machine does not hold but a verdict can depend on, in the order it is looked at.
          * @enum {string}
@@ -5309,7 +5332,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RingPack"];
+                    "application/json": components["schemas"]["SentPack"];
                 };
             };
             /** @description Nobody is signed in. */

@@ -22,6 +22,7 @@ export type PlannedStep = Schemas["PlannedStep"];
 export type WantedItem = Schemas["WantedItem"];
 export type LeftOut = Schemas["LeftOut"];
 export type RingPack = Schemas["RingPack"];
+export type SentPack = Schemas["SentPack"];
 export type ItemAfter = Schemas["ItemAfter"];
 export type PackItem = Schemas["PackItem"];
 export type CompiledCoach = Schemas["CompiledCoach"];

@@ -1,0 +1,1 @@
+export const SCHEMA = "a60d84c5f49d4a2c";

@@ -1,0 +1,16 @@
+// A pack comes with what its coaches have in common once; here each part goes back to its place.
+import type { CompiledCoach, RingPack, SentPack } from "./types";
+
+export function putTogether({ pack, coaches, parts }: SentPack): RingPack {
+  const whole = coaches.map(({ own, shared }) => ({
+    ...own,
+    ...Object.fromEntries(Object.entries(shared).map(([name, place]) => [name, parts[place]])),
+  }));
+  return { ...pack, coaches: whole as unknown as CompiledCoach[] };
+}
+
+/** As it would be sent, nothing in common: for tests. */
+export function taken(pack: RingPack): SentPack {
+  const coaches = pack.coaches.map((own) => ({ own: { ...own }, shared: {} }));
+  return { pack: { ...pack, coaches: [] }, coaches, parts: [] };
+}
