@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from pydantic import Field
 
 from bucephal.ladder import Exercise, Gait, Gate, Origin, Sides, StepKind
 from bucephal.pages.facts import HorseFacts, horse_facts
 from bucephal.progress import GOOD, Standing, StepState
 from bucephal.record import FrozenModel
+from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.words import guides as words
 from bucephal.words.standing import STATE_HELP
 
@@ -75,6 +78,9 @@ class HorseLadder(FrozenModel):
     threads: tuple[LadderThread, ...]
     counts: dict[StepState, int]
     kit: tuple[str, ...] = Field(description="Every piece of kit that the ladder names.")
+    to_choose: tuple[str, ...] = Field(
+        description="Steps for a plan: what it is at first, then what is open, what it has, what is closed."
+    )
     words: str
     state_help: dict[StepState, str] = Field(description="What each state means.")
 
@@ -93,9 +99,23 @@ def horse_ladder(standing: Standing) -> HorseLadder:
         threads=tuple(_threads(exercises)),
         counts={state: states.count(state) for state in StepState},
         kit=catalogue.kit,
+        to_choose=tuple(_to_choose(exercises)),
         words=words.ladder(good, len(states), states.count(StepState.LEARNING), states.count(StepState.OPEN)),
         state_help={state: STATE_HELP[state] for state in StepState},
     )
+
+
+_CHOSEN_FIRST = (
+    StepState.LEARNING, StepState.SLIPPING, StepState.OPEN, StepState.READY, StepState.CONFIRMED,
+    StepState.CLOSED, StepState.RESTING,
+)  # fmt: skip
+
+
+def _to_choose(exercises: list[RungExercise]) -> Iterator[str]:
+    """Settling is in every session anyway."""
+    stages = (stage for one in exercises if one.id != SETTLE_EXERCISE for stage in one.stages)
+    for stage in sorted(stages, key=lambda stage: _CHOSEN_FIRST.index(stage.state)):
+        yield stage.step
 
 
 def _rung(phase: str, title: str, exercises: list[RungExercise], phase_of: dict[str, str]) -> Rung:

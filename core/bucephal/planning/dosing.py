@@ -68,6 +68,8 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         exciting=stage.exciting,
         ridden=stage.ridden,
         why=choice.why,
+        # What the session ends on stays its end.
+        swapped_as=kind if kind is ItemKind.EASY_YES else None,
     )
 
 

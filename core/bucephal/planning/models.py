@@ -166,6 +166,9 @@ class PlanItem(FrozenModel):
     exciting: bool
     ridden: bool
     why: Why
+    swapped_as: ItemKind | None = Field(
+        None, description="What a step is for that takes its place; null: as the horse stands in it."
+    )
     locked: bool = Field(False, description="The trainer wants it so; the rest was worked out around it.")
     unwise: str = Field("", description="Why that is not wise, in a line; empty: nothing speaks against it.")
 

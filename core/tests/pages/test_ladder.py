@@ -14,6 +14,7 @@ from bucephal.planning import PlanRequest, plan_session
 from bucephal.progress import Standing, StepState
 from bucephal.record import HorseRecord, Overridden
 from tests.ladder.tables import rows, split
+from tests.telling import BOTH, TODAY, ask, light, record_with
 
 Build = Callable[..., HorseRecord]
 
@@ -233,3 +234,26 @@ def test_a_page_names_the_schools_that_it_depends_on(
     notes = {one.key: one.option for one in guide.schools}
     assert notes["first-canter"] == "rolled over in the corner"
     assert [one.code for one in guide.set_ups] == ["extended-trot-corner"]
+
+
+def test_what_one_would_choose_comes_first(catalogue: Catalogue) -> None:
+    told = [*light("halt.2", until=1), (1, [ask("up-wt.1", side, 8) for side in BOTH], [])]
+    found = horse_ladder(Standing(record_with(told), catalogue, TODAY))
+    states = {
+        stage.step: stage.state for rung in found.rungs for one in rung.exercises for stage in one.stages
+    }
+    order = list(dict.fromkeys(states[step] for step in found.to_choose))
+    assert order[0] is StepState.LEARNING
+    wanted = (
+        StepState.LEARNING,
+        StepState.SLIPPING,
+        StepState.OPEN,
+        StepState.READY,
+        StepState.CONFIRMED,
+        StepState.CLOSED,
+        StepState.RESTING,
+    )
+    assert order == [state for state in wanted if state in order]
+    assert len(order) > 3
+    assert not [step for step in found.to_choose if step.startswith("settle.")]
+    assert len(found.to_choose) == len(set(found.to_choose)) > 200

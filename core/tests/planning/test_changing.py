@@ -226,3 +226,12 @@ def test_a_wrong_wish_is_named_by_its_place(changes: dict[str, Any], path: str) 
     with pytest.raises(InvalidInput) as caught:
         plan_request(raw, CATALOGUE)
     assert path in {problem.path for problem in caught.value.problems}
+
+
+def test_what_the_session_ends_on_is_swapped_for_its_end() -> None:
+    made = plan(horse())
+    assert {one.kind: one.swapped_as for one in made.items if one.step} == {
+        one.kind: ItemKind.EASY_YES if one.kind is ItemKind.EASY_YES else None
+        for one in made.items if one.step
+    }  # fmt: skip
+    assert any(one.swapped_as is ItemKind.EASY_YES for one in made.items)

@@ -22,30 +22,19 @@ interface Option {
   why: string;
 }
 
-/** What the horse is at comes first, then what is open, then what it has, then what is still closed. */
-const ORDER: StepState[] = [
-  "learning",
-  "slipping",
-  "open",
-  "ready",
-  "confirmed",
-  "closed",
-  "resting",
-];
-
 export function optionsOf(ladder: HorseLadder, planned: ReadonlySet<string>): Option[] {
   const exercises = ladder.rungs.flatMap((rung) => rung.exercises);
-  const options = exercises.flatMap((exercise) =>
-    exercise.stages
-      .filter((stage) => !planned.has(stage.step) && exercise.id !== "settle")
-      .map(({ step, name, state, why }) => ({
+  const options = new Map(
+    exercises.flatMap((exercise) =>
+      exercise.stages.map(({ step, name, state, why }) => [
         step,
-        label: `${exercise.name}, ${name}`,
-        state,
-        why,
-      })),
+        { step, label: `${exercise.name}, ${name}`, state, why },
+      ]),
+    ),
   );
-  return options.sort((a, b) => ORDER.indexOf(a.state) - ORDER.indexOf(b.state));
+  return ladder.to_choose
+    .filter((step) => !planned.has(step))
+    .flatMap((step) => options.get(step) ?? []);
 }
 
 interface Props {

@@ -51,7 +51,7 @@ describe("the trainer's changes to a plan", () => {
     expect(asked(done({ type: "add", step: "x.1" })).wanted).toEqual([{ step: "x.1" }]);
     const swapped = done({ type: "lock", item: a }, { type: "swap", item: a, step: "x.1" });
     expect(asked(swapped)).toEqual({ wanted: [{ step: "x.1" }], without: ["a.1"] });
-    const yes = { ...b, kind: "easy-yes" as const };
+    const yes = { ...b, swapped_as: "easy-yes" as const };
     expect(asked(done({ type: "swap", item: yes, step: "x.1" })).wanted).toEqual([
       { step: "x.1", kind: "easy-yes" },
     ]);

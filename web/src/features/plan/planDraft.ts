@@ -52,8 +52,7 @@ export function planReducer(draft: PlanDraft, action: PlanAction): PlanDraft {
     case "add":
       return withStep(draft, { step: action.step });
     case "swap": {
-      // The easy yes stays what the session ends on; anything else is what it is to the horse.
-      const kind = action.item.kind === "easy-yes" ? { kind: action.item.kind } : {};
+      const kind = action.item.swapped_as ? { kind: action.item.swapped_as } : {};
       return withStep(without(draft, action.item), { step: action.step, ...kind });
     }
     case "drop":

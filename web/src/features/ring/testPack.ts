@@ -42,6 +42,7 @@ function item(part: Partial<PlanItem>): PlanItem {
     exciting: false,
     ridden: false,
     why: { text: "because", figures: {}, exact: "" },
+    swapped_as: null,
     locked: false,
     unwise: "",
     ...part,

@@ -1379,6 +1379,8 @@ export interface components {
             /** Ridden */
             ridden: boolean;
             why: components["schemas"]["Why"];
+            /** @description What a step is for that takes its place; null: as the horse stands in it. */
+            swapped_as?: components["schemas"]["ItemKind"] | null;
             /**
              * Locked
              * @description The trainer wants it so; the rest was worked out around it.
@@ -2939,6 +2941,11 @@ export interface components {
              * @description Every piece of kit that the ladder names.
              */
             kit: string[];
+            /**
+             * To Choose
+             * @description Steps for a plan: what it is at first, then what is open, what it has, what is closed.
+             */
+            to_choose: string[];
             /** Words */
             words: string;
             /**

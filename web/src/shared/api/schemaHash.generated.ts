@@ -1,1 +1,1 @@
-export const SCHEMA = "a60d84c5f49d4a2c";
+export const SCHEMA = "b2fe2493ab1da096";
