@@ -128,12 +128,13 @@ class Today(Place):
 
 class Plan(Place):
     def steps(self) -> list[tuple[str, str]]:
-        """(kind, step) of every knot, from top to bottom."""
+        """(kind, step) of every knot, from top to bottom; at one moment, for the plan may be coming anew."""
         self.see("li[data-kind]")
-        return [
-            (item.get_attribute("data-kind") or "", item.get_attribute("data-step") or "")
-            for item in self.all("li[data-kind]")
-        ]
+        script = (
+            "return [...document.querySelectorAll('li[data-kind]')]"
+            ".map((one) => [one.dataset.kind, one.dataset.step ?? ''])"
+        )
+        return [(kind, step) for kind, step in self.driver.execute_script(script)]
 
     def text(self) -> str:
         self.see("li[data-kind]")
