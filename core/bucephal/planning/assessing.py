@@ -163,7 +163,8 @@ def background_tries(horse: Horse, ladder: Catalogue) -> tuple[AssessmentTry, ..
     """Everything that a horse of this background is tried on, in order, whatever came before it."""
     plan = load_library().assessments[horse.background or TAKEN_FOR_UNKNOWN]
     steps = (step for session in plan.sessions for step in session)
-    return tuple(_try(step, _because(plan, step, ladder), (), False, ladder) for step in steps)
+    done = (step for step in steps if not never_did(horse, ladder.stage(step)))
+    return tuple(_try(step, _because(plan, step, ladder), (), False, ladder) for step in done)
 
 
 def was_looked_at(record: HorseRecord) -> bool:

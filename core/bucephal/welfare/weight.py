@@ -8,7 +8,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from bucephal.record import HorseRecord, sessions_in_order
+from bucephal.record import Background, DidBefore, HorseRecord, sessions_in_order
 from bucephal.record.history import is_ridden
 from bucephal.words import sheets as words
 
@@ -83,9 +83,14 @@ def rider_weight(horse_kg: float, carried_kg: float, *, first_year: bool) -> Wei
 
 
 FIRST_YEAR_DAYS = 365
+_RIDDEN_FOR_LONG = (Background.FROM_RACING, Background.GAITED, Background.LONG_REST, Background.SPOILED)
+"""Of these the first year lies behind, if they were ridden at all; a started one may be in it still."""
 
 
 def in_first_year(record: HorseRecord, on: date) -> bool:
     """Is it in its first year under saddle on a day, or was never ridden?"""
+    told = record.horse.did_before
+    if record.horse.background in _RIDDEN_FOR_LONG and (told is None or DidBefore.WALK in told):
+        return False
     first = next((one for one in sessions_in_order(record) if is_ridden(one)), None)
     return first is None or (on - first.date).days < FIRST_YEAR_DAYS

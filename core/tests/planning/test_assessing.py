@@ -543,3 +543,17 @@ def test_a_placement_never_contradicts_the_answers(data: st.DataObject) -> None:
         assert step not in has
         rests_on = {need.step for need in catalogue.stage(step).needs}
         assert not rests_on & not_yet, "what did not come at all is not built on"
+
+
+@pytest.mark.parametrize("background", [one.value for one in Background])
+@pytest.mark.parametrize("did", [None, [], ["walk"], ["walk", "trot", "canter"], ["harness"]])
+def test_whatever_it_is_told_to_have_done_its_work_can_be_planned(
+    background: str, did: list[str] | None, catalogue: Catalogue, today: date
+) -> None:
+    record = horse(catalogue, today, born="2016-04-01", background=background, did_before=did)
+    asked = steps(assess(record, catalogue, today))
+    worked = answered(record, catalogue, today - timedelta(days=3), dict.fromkeys(asked[:12], LIGHT))
+    for known in (record, worked):
+        for looks in (True, False):
+            request = PlanRequest(on=today, minutes=45, helper=True, assess=looks)
+            assert plan_session(known, catalogue, request).items

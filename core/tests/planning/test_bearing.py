@@ -187,6 +187,20 @@ def test_rider_and_tack_against_the_horse(
         assert "nothing ridden" in told.words
 
 
+@pytest.mark.parametrize(
+    ("background", "did", "most_kg"),
+    [("long-rest", None, 90), ("from-racing", None, 90), ("long-rest", [], 68), ("started", None, 68),
+     ("from-harness", None, 68), (None, None, 68)],
+)  # fmt: skip
+def test_the_first_year_lies_behind_a_horse_that_was_ridden_for_long(
+    background: str | None, did: list[str] | None, most_kg: int
+) -> None:
+    raw = ridden_for(0.1, born=GREEN).model_dump(mode="json")
+    raw["horse"] |= {"background": background, "did_before": did}
+    made = plan(HorseRecord.model_validate(raw), rider_kg=95, tack_kg=1)
+    assert f"{most_kg} kg is the most" in line(made, BodyPart.WEIGHT).words
+
+
 @pytest.mark.parametrize(("off", "ridden"), [(20, True), (40, False)])
 def test_one_that_was_not_ridden_for_four_weeks_carries_no_heavy_rider(off: int, ridden: bool) -> None:
     record = ridden_for(3.0)
