@@ -146,10 +146,6 @@ def estimates_of(horse: Horse, on: date) -> list[TrackEstimate]:
     return [TrackEstimate.model_validate(row) for row in derived.estimates]
 
 
-def usual_minutes(horse: Horse) -> int:
-    return horse.usual_minutes
-
-
 def sessions_of(horse: Horse) -> list[SessionLine]:
     return session_lines(record_of(horse), ladder_of(horse))
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bucephal.planning.bearing import Bearing
+from bucephal.planning.day import RIDDEN_FROM_MONTHS
 from bucephal.planning.models import BodyLine, BodyPart, BodyVerdict
 from bucephal.welfare import (
     GROWN_MONTHS,
@@ -21,8 +22,8 @@ from bucephal.welfare.weight import EASY_PCT, MOST_PCT
 from bucephal.words import bodies as words
 from bucephal.words.figures import exact
 
-CARRIES_FROM_MONTHS, RIDDEN_FROM_MONTHS = 30, 36
-"""Younger ones carry nobody; until the second all the minutes of a session count."""
+CARRIES_FROM_MONTHS = 30
+"""Younger ones carry nobody."""
 _NAMES = {
     BodyPart.VISIT: words.VISIT, BodyPart.LOAD: words.LOAD, BodyPart.WEIGHT: words.WEIGHT,
     BodyPart.HEAT: words.HEAT, BodyPart.CONDITION: words.CONDITION, BodyPart.LONG_REST: words.LONG_REST,
