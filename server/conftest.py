@@ -10,6 +10,7 @@ import derived.services
 import pytest
 import reading.kept
 import reading.services
+import training.records
 from accounts.models import User, Yard
 from bucephal.ladder import load_catalogue
 from bucephal.simulate import simulate_record
@@ -33,6 +34,7 @@ def fast_settings(settings: Any) -> None:
 @pytest.fixture(autouse=True)
 def nothing_kept() -> None:
     """Every test has a database of its own, and horses of the same names."""
+    training.records.forget()
     derived.services.forget()
     reading.kept.forget()
     reading.services.forget()

@@ -13,44 +13,43 @@ import bucephal
 from accounts.models import User, Yard
 from accounts.services import yard_of
 from bucephal.pages import WorkedDays, horse_facts
-from bucephal.planning import PlanRequest, plan_session
+from bucephal.planning import PlanRequest, plan_day
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
-from bucephal.response import Tracks, resume, save
+from bucephal.response import Heard, hear
 from django.db import DatabaseError, transaction
 from horses.models import Horse
 from horses.services import ladder_of
-from training.records import record_of
+from kept import MOST_HORSES, Kept, Latest
+from training.records import record_anew, record_of
 from yards.services import defaults_of
 
-from derived.kept import Kept
 from derived.models import Derived
 
 log = logging.getLogger(__name__)
 
 
-def derive(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
-    """Works everything out from the asks; does not save.
-
-    Args:
-        saved: what an earlier derivation kept; none: from the first ask.
-    """
-    record = record_of(horse)
-    tracks = resume(record, ladder_of(horse), saved)
-    standing = Standing(record, ladder_of(horse), on, tracks)
-    day = _work_out(record, standing, horse.usual_minutes).model_dump(mode="json")
-    estimates = [one.model_dump(mode="json") for one in standing.estimates()]
-    return Derived(
-        horse=horse, on=on, data_version=horse.data_version, recipe=recipe(horse.yard),
-        estimates=estimates, day=day, tracks=save(tracks, record),
-    )  # fmt: skip
+def derive(horse: Horse, on: date) -> Derived:
+    """Works everything out from the asks, whatever was kept; does not save."""
+    record = record_anew(horse)
+    heard = hear(record, ladder_of(horse))
+    return _derived(horse, _stand(horse, on, record, heard), heard)
 
 
-def rebuild(horse: Horse, on: date, *, saved: bytes = b"") -> Derived:
+def rebuild(horse: Horse, on: date) -> Derived:
     """Derives and stores, whatever was there."""
-    derived = derive(horse, on, saved=saved)
+    derived = derive(horse, on)
     _store(derived)
     return derived
+
+
+def _derived(horse: Horse, standing: Standing, heard: Heard) -> Derived:
+    day = _work_out(standing, horse.usual_minutes).model_dump(mode="json")
+    estimates = [one.model_dump(mode="json") for one in standing.estimates()]
+    return Derived(
+        horse=horse, on=standing.on, data_version=horse.data_version, recipe=recipe(horse.yard),
+        estimates=estimates, day=day, tracks=heard.before.saved,
+    )  # fmt: skip
 
 
 def _store(derived: Derived) -> None:
@@ -59,14 +58,12 @@ def _store(derived: Derived) -> None:
     Derived.objects.update_or_create(horse=derived.horse, defaults=values)
 
 
-def _work_out(record: HorseRecord, standing: Standing, minutes: int) -> WorkedDays:
+def _work_out(standing: Standing, minutes: int) -> WorkedDays:
     alone, helped = (
-        plan_session(
-            record, standing.catalogue, PlanRequest(on=standing.on, minutes=minutes, helper=helper),
-            standing.tracks,
-        )
+        plan_day(standing, PlanRequest(on=standing.on, minutes=minutes, helper=helper))
         for helper in (False, True)
-    )  # fmt: skip
+    )
+    record = standing.record
     return WorkedDays(
         facts=horse_facts(standing),
         plan=alone,
@@ -77,11 +74,13 @@ def _work_out(record: HorseRecord, standing: Standing, minutes: int) -> WorkedDa
     )
 
 
-def tracks_of(horse: Horse, record: HorseRecord, on: date) -> Tracks | None:
-    """The horse's tracks, going on from what was kept; None if the day lies before its last asks."""
-    if any(session.date > on for session in record.sessions):
-        return None
-    return resume(record, ladder_of(horse), _saved(horse))
+def _heard(horse: Horse) -> Heard:
+    """Every ask of the horse, going on from what this process heard last, else from what was stored."""
+
+    def go_on(last: Heard | None) -> Heard:
+        return hear(record_of(horse), ladder_of(horse), last, None if last else _saved(horse))
+
+    return _HEARD.get(horse.pk, go_on)
 
 
 def _saved(horse: Horse) -> bytes:
@@ -111,17 +110,19 @@ def fresh(horse: Horse, on: date, now: str) -> Derived:
 
 
 _WORKED_OUT: Kept[Derived] = Kept(64)
-_STANDINGS: Kept[Standing] = Kept(24)
+_STANDINGS: Kept[Standing] = Kept(MOST_HORSES)
+_HEARD: Latest[UUID, Heard] = Latest(MOST_HORSES)
 
 
 def forget() -> None:
     """Lets go what this process keeps: where the database has become another one."""
     _WORKED_OUT.forget()
     _STANDINGS.forget()
+    _HEARD.forget()
 
 
 def _worked_out(horse: Horse, on: date) -> Derived:
-    derived = derive(horse, on, saved=_saved(horse))
+    derived = _derived(horse, standing_of(horse, on), _heard(horse))
     try:
         with transaction.atomic():
             _store(derived)
@@ -140,14 +141,14 @@ def version_of(horse: Horse, on: date) -> Version:
 
 def standing_of(horse: Horse, on: date) -> Standing:
     """Where the horse stood on a day: later sessions are left aside."""
-    return _STANDINGS.get(version_of(horse, on), lambda: _stand(horse, on))
+    return _STANDINGS.get(version_of(horse, on), lambda: _stand(horse, on, record_of(horse), _heard(horse)))
 
 
-def _stand(horse: Horse, on: date) -> Standing:
-    record = record_of(horse)
+def _stand(horse: Horse, on: date, record: HorseRecord, heard: Heard) -> Standing:
     past = tuple(session for session in record.sessions if session.date <= on)
-    tracks = tracks_of(horse, record, on)
-    return Standing(record.model_copy(update={"sessions": past}), ladder_of(horse), on, tracks)
+    if len(past) < len(record.sessions):
+        return Standing(record.model_copy(update={"sessions": past}), ladder_of(horse), on)
+    return Standing(record, ladder_of(horse), on, heard.tracks)
 
 
 def recipe(yard: Yard) -> str:

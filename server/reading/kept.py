@@ -9,10 +9,10 @@ from collections.abc import Callable
 from datetime import date
 from hashlib import sha256
 
-from derived.kept import Kept
 from derived.services import version_of
 from django.http import HttpRequest, HttpResponse, HttpResponseNotModified
 from horses.models import Horse
+from kept import Kept
 from pydantic import BaseModel
 
 _ANSWERS: Kept[bytes] = Kept(96)

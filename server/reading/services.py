@@ -37,14 +37,14 @@ from bucephal.pages import (
     step_chart,
     step_guide,
 )
-from bucephal.planning import PlanRequest, SessionPlan, plan_session
+from bucephal.planning import PlanRequest, SessionPlan, plan_day
 from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
 from bucephal.welfare import with_flags
-from derived.kept import Kept
 from derived.services import derived_of, fresh, recipe, standing_of, version_of, worked_days
 from horses.models import Horse
 from horses.services import horse_of, ladder_of
+from kept import Kept
 from training.records import record_of
 from training.services import day_so_far
 from yards.services import day_of
@@ -84,7 +84,7 @@ def plan_of(horse: Horse, request: PlanRequest) -> PlanPage:
 
 
 def _plan(standing: Standing, request: PlanRequest) -> SessionPlan:
-    return plan_session(standing.record, standing.catalogue, request, standing.tracks)
+    return plan_day(standing, request)
 
 
 def pack_of(horse: Horse, request: PlanRequest) -> RingPack:

@@ -21,10 +21,13 @@ class StoredSession(models.Model):
     header = models.JSONField(help_text="The record's session without asks and events.")
     revision = models.PositiveIntegerField(default=0, help_text="Counted by the device.")
     deleted = models.BooleanField(default=False)
+    changed_in = models.PositiveIntegerField(
+        default=0, help_text="The horse's data version in which this, or something in it, changed last."
+    )
 
     class Meta:
         ordering = ("date", "id")
-        indexes = (models.Index(fields=("horse", "date")),)
+        indexes = (models.Index(fields=("horse", "date")), models.Index(fields=("horse", "changed_in")))
 
     def __str__(self) -> str:
         return f"{self.horse} {self.date}"

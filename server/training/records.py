@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cached_property
 from uuid import UUID
 
 from accounts.models import Yard
@@ -20,43 +23,57 @@ from bucephal.record import (
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
 from horses.models import Horse
+from kept import MOST_HORSES, Latest
 from yards.services import defaults_of
 
 from training.models import StoredAsk, StoredEvent, StoredSession
 
 
+@dataclass(frozen=True)
+class ReadSessions:
+    """A horse's sessions as they were read.
+
+    Fields:
+        version: the horse's data version; every change up to it is in them.
+        by_id: those that are there, none that was struck out.
+    """
+
+    version: int
+    by_id: dict[UUID, Session]
+
+    @cached_property
+    def in_order(self) -> tuple[Session, ...]:
+        return tuple(sorted(self.by_id.values(), key=lambda one: (one.date, one.id or "")))
+
+
+_SESSIONS: Latest[UUID, ReadSessions] = Latest(MOST_HORSES)
+
+
+def forget() -> None:
+    """Lets go what this process keeps: where the database has become another one."""
+    _SESSIONS.forget()
+
+
 def record_of(horse: Horse) -> HorseRecord:
     """The horse's record as it is worked by, the yard's schools and bands where it has none.
 
-    From a few queries, however many sessions there are.
+    From a few queries, however many sessions there are; what was read before and has not changed is not
+    read again, and its sessions are the same objects.
     """
-    asks: dict[UUID, list[Ask]] = defaultdict(list)
-    events: dict[UUID, list[Event]] = defaultdict(list)
-    undone: set[UUID] = set()
-    for ask in StoredAsk.objects.filter(session__horse=horse):
-        if ask.deleted:
-            undone.add(ask.session_id)
-        else:
-            asks[ask.session_id].append(Ask.model_validate({**ask.body, "id": str(ask.pk)}))
-    for event in StoredEvent.objects.filter(session__horse=horse):
-        if event.deleted:
-            undone.add(event.session_id)
-        else:
-            events[event.session_id].append(Event.model_validate({**event.body, "id": str(event.pk)}))
-    sessions = tuple(
-        Session(
-            **{**dict(SessionHeader.model_validate(stored.header)), "id": str(stored.pk)},
-            asks=tuple(asks[stored.pk]),
-            events=tuple(events[stored.pk]),
-        )
-        for stored in StoredSession.objects.filter(horse=horse, deleted=False)
-        if stored.pk not in undone or asks[stored.pk] or events[stored.pk] or _is_marked(stored)
-    )
+    return _record(horse, _SESSIONS.get(horse.pk, lambda last: _read_on(horse, last)))
+
+
+def record_anew(horse: Horse) -> HorseRecord:
+    """The same from its rows alone, whatever was read before."""
+    return _record(horse, _read_on(horse, None))
+
+
+def _record(horse: Horse, sessions: ReadSessions) -> HorseRecord:
     record = HorseRecord(
         format=FORMAT,
         version=VERSION,
         horse=HorseProfile.model_validate({**horse.profile, "id": str(horse.pk)}),
-        sessions=sessions,
+        sessions=sessions.in_order,
         flags=tuple(Flag.model_validate(row) for row in horse.flags),
         overrides=tuple(Override.model_validate(row) for row in horse.overrides),
         goals=tuple(Goal.model_validate(row) for row in horse.goals),
@@ -65,6 +82,46 @@ def record_of(horse: Horse) -> HorseRecord:
         busy=tuple(Busy.model_validate(row) for row in horse.busy),
     )
     return with_defaults(record, defaults_of(horse.yard))
+
+
+def _read_on(horse: Horse, last: ReadSessions | None) -> ReadSessions:
+    """What was read last with what has changed since; all of it the first time."""
+    if last is None:
+        last = ReadSessions(-1, {})
+    if last.version >= horse.data_version:
+        return last
+    by_id = {**last.by_id}
+    for stored, session in _read(horse, last.version):
+        by_id.pop(stored.pk, None)
+        if session is not None:
+            by_id[stored.pk] = session
+    return ReadSessions(horse.data_version, by_id)
+
+
+def _read(horse: Horse, version: int) -> Iterator[tuple[StoredSession, Session | None]]:
+    """The sessions in which something changed after a version; None: there is nothing left in it."""
+    since = {"changed_in__gte": version + 1}
+    within = {"session__horse": horse, "session__changed_in__gte": version + 1}
+    rows = ("session_id", "pk", "body", "deleted")
+    asks: dict[UUID, list[Ask]] = defaultdict(list)
+    events: dict[UUID, list[Event]] = defaultdict(list)
+    undone: set[UUID] = set()
+    for session_id, pk, body, deleted in StoredAsk.objects.filter(**within).values_list(*rows):
+        if deleted:
+            undone.add(session_id)
+        else:
+            asks[session_id].append(Ask.model_validate({**body, "id": str(pk)}))
+    for session_id, pk, body, deleted in StoredEvent.objects.filter(**within).values_list(*rows):
+        if deleted:
+            undone.add(session_id)
+        else:
+            events[session_id].append(Event.model_validate({**body, "id": str(pk)}))
+    for stored in StoredSession.objects.filter(horse=horse, **since):
+        own = asks[stored.pk], events[stored.pk]
+        empty = stored.pk in undone and not any(own) and not _is_marked(stored)
+        header = dict(SessionHeader.model_validate(stored.header))
+        session = Session(**{**header, "id": str(stored.pk)}, asks=tuple(own[0]), events=tuple(own[1]))
+        yield stored, None if stored.deleted or empty else session
 
 
 def _is_marked(stored: StoredSession) -> bool:

@@ -12,7 +12,9 @@ from bucephal.pages import SoFar
 from bucephal.planning import Hours
 from bucephal.record import Ask, Session, SessionHeader
 from bucephal.record.models import moment_key
+from django.db.models import OuterRef, Subquery
 from django.utils import timezone
+from horses.models import Horse
 from yards.services import catalogue_of, save_clock
 
 from training.models import StoredAsk, StoredSession
@@ -30,6 +32,12 @@ def take_the_clock(yard: Yard) -> None:
         asks[stored.session_id].append(Ask.model_validate(stored.body))
     sessions = (Session(date=dates[key], asks=tuple(rows)) for key, rows in asks.items())
     save_clock(yard, clock_of_a_yard(sessions, catalogue_of(yard)))
+
+
+def changed_in(sessions: set[UUID]) -> None:
+    """Notes that something changed in these sessions in what is now their horse's data version."""
+    version = Horse.objects.filter(pk=OuterRef("horse")).values("data_version")
+    StoredSession.objects.filter(pk__in=sessions).update(changed_in=Subquery(version))
 
 
 def day_so_far(yard: Yard, on: date) -> dict[str, SoFar]:

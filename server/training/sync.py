@@ -29,7 +29,7 @@ from pydantic import Field
 from yards.services import catalogue_of
 
 from training.models import StoredAsk, StoredEvent, StoredSession, Tombstone
-from training.services import take_the_clock
+from training.services import changed_in, take_the_clock
 
 # A device a day ahead of the server (its clock, or its place on earth) is not refused.
 CLOCK_TOLERANCE = timedelta(days=1)
@@ -91,6 +91,7 @@ def sync(person: User, items: list[SyncItem], today: date) -> SyncAnswers:
         run = _Run(person, yard, catalogue_of(yard), today + CLOCK_TOLERANCE)
         answers = run.take(items)
         changed(run.touched)
+        changed_in(run.touched_sessions)
         if run.ended:
             take_the_clock(yard)
     return SyncAnswers(answers=answers)
@@ -105,6 +106,7 @@ class _Run:
     catalogue: Catalogue
     latest: date
     touched: set[UUID] = field(default_factory=set)
+    touched_sessions: set[UUID] = field(default_factory=set)
     ended: bool = False
     """Was a session closed? Then the yard's clock has something to say."""
 
@@ -172,7 +174,7 @@ class _Run:
         stored.date, stored.header, stored.revision = header.date, body, item.revision
         stored.save()
         self.sessions[item.id] = stored
-        self.touched.add(stored.horse_id)
+        self._touch(stored)
         self.ended = self.ended or header.ended is not None
         return SyncStatus.SAVED
 
@@ -196,7 +198,7 @@ class _Run:
             self.new_events.append(row)
         row.deleted = buried
         self.entries[item.id] = row
-        self.touched.add(session.horse_id)
+        self._touch(session)
         return SyncStatus.SAVED
 
     def _delete(self, item: SyncItem) -> SyncStatus:
@@ -208,9 +210,13 @@ class _Run:
             if not row.deleted:
                 row.deleted = True
                 row.save(update_fields=["deleted"])
-                self.touched.add(session.horse_id)
+                self._touch(session)
         Tombstone.objects.get_or_create(id=item.id, defaults={"yard": self.yard})
         return SyncStatus.SAVED
+
+    def _touch(self, session: StoredSession) -> None:
+        self.touched.add(session.horse_id)
+        self.touched_sessions.add(session.pk)
 
     def _of_this_yard(self, session: StoredSession, item: SyncItem) -> SyncStatus:
         """Refuses what belongs to another yard, in the words used for what does not exist."""

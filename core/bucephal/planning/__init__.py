@@ -27,7 +27,7 @@ from bucephal.planning.models import (
 )
 from bucephal.planning.placing import Placement, placement
 from bucephal.planning.resting import rest_because
-from bucephal.planning.session import plan_session
+from bucephal.planning.session import plan_day, plan_session
 from bucephal.planning.yard_day import GRID_MIN, HotHours, Hours, YardDay, minute_of, time_of, yard_day
 
 __all__ = [
@@ -35,6 +35,6 @@ __all__ = [
     "BodyLine", "BodyPart", "BodyVerdict", "Climb", "DayMinutes", "HotHours", "Hours", "ItemAfter",
     "ItemKind", "LeftOut", "Place", "Placed", "Placement", "PlanChanges", "PlanItem", "PlanRequest",
     "SessionPlan", "SideDose", "WantedItem", "Wanting", "Why", "YardDay", "assess", "assessment_is_due",
-    "day_line", "minute_of", "placement", "plan_request", "plan_session", "rest_because", "time_of",
-    "yard_day",
+    "day_line", "minute_of", "placement", "plan_day", "plan_request", "plan_session", "rest_because",
+    "time_of", "yard_day",
 ]  # fmt: skip

@@ -9,7 +9,7 @@ from functools import cached_property, wraps
 from typing import Any, TypeVar
 
 from bucephal.answers import DANGER_EVENTS
-from bucephal.ladder import Catalogue, HelperRule, Stage, under
+from bucephal.ladder import Catalogue, HelperRule, Stage
 from bucephal.measures import SettleTime, seconds_an_ask, settle_ahead
 from bucephal.measures.settling import LAST_FOR_A_PLAN
 from bucephal.planning.bearing import GREEN_RIDES, Bearing
@@ -24,7 +24,6 @@ from bucephal.record import (
     ride_number,
     sessions_in_order,
 )
-from bucephal.response import Tracks
 from bucephal.welfare import (
     NO_WORK,
     Heat,
@@ -63,30 +62,32 @@ class Day:
     """One horse on one day, with who and what is there.
 
     Args (fields):
-        record: the horse; asks after the day are not in it.
+        standing: where the horse stands on it; asks after the day are not in it.
         request: date, minutes, helper, place, weather.
     """
 
-    record: HorseRecord
-    ladder: Catalogue
+    standing: Standing
     request: PlanRequest
-    tracks: Tracks | None = None
-    """Of this record, where they are at hand already."""
     noted: dict[Callable[[Day], Any], Any] = field(default_factory=dict, compare=False)
     """What was worked out of this day once (see ``worked_out_once``)."""
 
-    @cached_property
+    @classmethod
+    def of(cls, record: HorseRecord, catalogue: Catalogue, request: PlanRequest) -> Day:
+        """The day of a record without asks after it."""
+        return cls(Standing(record, catalogue, request.on), request)
+
+    @property
+    def record(self) -> HorseRecord:
+        return self.standing.record
+
+    @property
     def catalogue(self) -> Catalogue:
         """The ladder under this horse's school."""
-        return under(self.ladder, self.record.horse.school)
+        return self.standing.catalogue
 
     @property
     def on(self) -> date:
         return self.request.on
-
-    @cached_property
-    def standing(self) -> Standing:
-        return Standing(self.record, self.catalogue, self.on, self.tracks)
 
     @cached_property
     def days_off(self) -> int | None:

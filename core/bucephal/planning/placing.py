@@ -56,7 +56,7 @@ def placement(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
     record = record.model_copy(update={"sessions": tried})
     on = tried[-1].date if tried else on
     request = PlanRequest(on=on, minutes=_USUAL_MIN, helper=True, assess=False)
-    day = Day(record, catalogue, request)
+    day = Day.of(record, catalogue, request)
     standing = day.standing
     has, half, not_yet = list[PlacedStep](), list[PlacedStep](), list[PlacedStep]()
     for exercise in day.catalogue.exercises:

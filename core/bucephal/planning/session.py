@@ -65,7 +65,7 @@ from bucephal.planning.repairing import (
     waiting_to_be_put_right,
 )
 from bucephal.planning.trying import LEAST_OF_A_SESSION, Tries, held_back, tries_beside
-from bucephal.progress import BACK_TO_WALK, TROT, StepState
+from bucephal.progress import BACK_TO_WALK, TROT, Standing, StepState
 from bucephal.record import HorseRecord, PlannedStep, SessionKind
 from bucephal.response import Tracks
 from bucephal.welfare import Heat
@@ -96,12 +96,21 @@ def plan_session(
         request: the day: date, minutes, helper, place, weather.
         tracks: of the asks up to that day, where they are at hand already.
     """
-    day = Day(_up_to(record, request), catalogue, request, tracks)
+    return plan_day(Standing(_up_to(record, request), catalogue, request.on, tracks), request)
+
+
+def plan_day(standing: Standing, request: PlanRequest) -> SessionPlan:
+    """The session for a day on which it is known where the horse stands.
+
+    Args:
+        standing: on the day of the request.
+    """
+    day = Day(standing, request)
     plan = _rest(day) or (_assessment(day) if request.assess else None) or _ordinary(day)
     if not request.changes.any:
         return plan.model_copy(update={"made": _as_kept(plan)})
     plain = request.model_copy(update={"changes": PlanChanges()})
-    made = plan_session(day.record, catalogue, plain, tracks)
+    made = plan_day(standing, plain)
     cannot = {one.step for one in refused(day)}
     others = (one for one in plan.left_out if one.step not in cannot)
     items = tuple(_with_its_reason(item, made) for item in plan.items)

@@ -5,6 +5,7 @@ from bucephal.record.form import TEMPERAMENTS, height_text, horse_from_form
 from bucephal.record.history import (
     DatedAsk,
     asks_in_order,
+    asks_of,
     band_for,
     days_off,
     first_assessment,
@@ -62,8 +63,8 @@ __all__ = [
     "ConditionScore", "Conditions", "Correct", "DatedAsk", "DidBefore", "Event", "EventKind", "Flag",
     "FlagCode", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override",
     "PainCheck", "PainSign", "Planned", "PlannedStep", "Session", "SessionHeader", "SessionKind", "Settle",
-    "Sex", "Tension", "Visit", "YardDefaults", "asks_in_order", "band_for", "check_defaults", "check_flag",
-    "days_off", "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day",
+    "Sex", "Tension", "Visit", "YardDefaults", "asks_in_order", "asks_of", "band_for", "check_defaults",
+    "check_flag", "days_off", "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day",
     "read_model", "read_record", "record_from", "record_schema", "ride_number", "sessions_in_order",
     "with_defaults", "write_record",
 ]  # fmt: skip

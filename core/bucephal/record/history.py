@@ -6,7 +6,7 @@ Settle times become asks of the settle steps, so that they are judged like any o
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from datetime import date, timedelta
 from typing import NamedTuple
 
@@ -60,8 +60,13 @@ def sessions_in_order(record: HorseRecord) -> list[Session]:
 
 def asks_in_order(record: HorseRecord, catalogue: Catalogue) -> Iterator[DatedAsk]:
     """Every ask, oldest first; steps that the ladder does not know are passed over."""
+    return asks_of(sessions_in_order(record), catalogue)
+
+
+def asks_of(sessions: Iterable[Session], catalogue: Catalogue) -> Iterator[DatedAsk]:
+    """The same of some sessions of a record, in their order: those of a day all or none."""
     by_day: dict[date, list[DatedAsk]] = {}
-    for session in sessions_in_order(record):
+    for session in sessions:
         rows = by_day.setdefault(session.date, [])
         rows += [DatedAsk(ask, session.date, session) for ask in session.asks if ask.step in catalogue]
         rows += _settle_asks(session, catalogue)

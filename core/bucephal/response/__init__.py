@@ -23,6 +23,7 @@ from bucephal.response.forecasting import (
     heard_days,
     rhythm,
 )
+from bucephal.response.going_on import Heard, hear
 from bucephal.response.influence import DayBelief, Influence, beliefs_by_day, influences
 from bucephal.response.lightness import SURE_SHARE, LightnessTrack
 from bucephal.response.manner import RIGHT_WANTED
@@ -46,8 +47,8 @@ __all__ = [
     "FIRST_ANSWERS_WITH_SURE", "HORIZON", "LIGHTER_BY", "LIGHTER_CLAIM", "READY_CHANCE", "READY_DAYS",
     "RIGHT_WANTED", "SIDE_CLAIM", "SIDE_HINT", "SIDE_LEAST_ASKS", "SIDE_MATTERS", "SLIPPING_BELOW",
     "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "SURE_SHARE", "WITHIN", "CueTrack", "DayBelief", "Difference",
-    "Forecast", "Influence", "LightnessTrack", "Morning", "ResponseTables", "ShareTrack", "SideRide",
-    "TrackKey", "Tracks", "beliefs_by_day", "best_so_far_threshold", "forecast", "heard_days", "influences",
-    "resume", "rhythm", "save", "session_change", "side_difference", "side_rides", "stuck_after",
-    "tables_for",
+    "Forecast", "Heard", "Influence", "LightnessTrack", "Morning", "ResponseTables", "ShareTrack", "SideRide",
+    "TrackKey", "Tracks", "beliefs_by_day", "best_so_far_threshold", "forecast", "hear", "heard_days",
+    "influences", "resume", "rhythm", "save", "session_change", "side_difference", "side_rides",
+    "stuck_after", "tables_for",
 ]  # fmt: skip

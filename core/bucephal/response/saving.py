@@ -23,7 +23,7 @@ from zipfile import BadZipFile
 import numpy as np
 
 from bucephal.ladder import Catalogue, Side
-from bucephal.record import DatedAsk, HorseRecord, asks_in_order
+from bucephal.record import DatedAsk, Horse, HorseRecord, asks_in_order
 from bucephal.response.lightness import LightnessTrack
 from bucephal.response.parameters import DEFAULT, ResponseParameters
 from bucephal.response.share import ShareTrack
@@ -46,23 +46,40 @@ def resume(
     The caller keeps apart what was saved under other rules (another ladder, another core).
     """
     rows = list(asks_in_order(record, catalogue))
-    tracks = Tracks(record.horse, catalogue, parameters)
-    heard = 0
-    if saved:
-        try:
-            heard = _restore(tracks, saved, rows, record)
-        except _DAMAGED:  # a cache is never worth an error: hear everything
-            tracks = Tracks(record.horse, catalogue, parameters)
+    tracks, heard = restored(record, catalogue, rows, saved, parameters)
     for row in rows[heard:]:
         tracks.hear(row)
     return tracks
+
+
+def restored(
+    record: HorseRecord, catalogue: Catalogue, rows: list[DatedAsk], saved: bytes | None,
+    parameters: ResponseParameters = DEFAULT,
+) -> tuple[Tracks, int]:  # fmt: skip
+    """Tracks as they were saved, and how many of a record's rows they heard; empty where nothing fits."""
+    tracks = Tracks(record.horse, catalogue, parameters)
+    if saved:
+        try:
+            return tracks, _restore(tracks, saved, rows, record)
+        except _DAMAGED:  # a cache is never worth an error: hear everything
+            return Tracks(record.horse, catalogue, parameters), 0
+    return tracks, 0
 
 
 def save(tracks: Tracks, record: HorseRecord) -> bytes:
     """The state before the record's last day with asks, as bytes for ``resume``."""
     rows = list(asks_in_order(record, tracks.catalogue))
     until = rows[-1].day if rows else date.min
-    earlier = list(takewhile(lambda row: row.day < until, rows))
+    return save_until(until, tracks, list(takewhile(lambda row: row.day < until, rows)), record.horse)
+
+
+def save_until(until: date, tracks: Tracks, earlier: list[DatedAsk], horse: Horse) -> bytes:
+    """The state before a day, the last one with asks, as bytes for ``resume``.
+
+    Args:
+        earlier: every ask before that day.
+        horse: whose they are.
+    """
     kept = [track for track in tracks.everything() if track.asks[0].day < until]
     lightness = [track for track in kept if isinstance(track.start, LightnessTrack)]
     moods = [track.moods[day] for track in lightness for day in _mood_days(track, until)]
@@ -70,7 +87,7 @@ def save(tracks: Tracks, record: HorseRecord) -> bytes:
         "shape": _SHAPE,
         "until": until.toordinal(),
         "asks": len(earlier),
-        "fingerprint": _fingerprint(earlier, record),
+        "fingerprint": _fingerprint(earlier, horse),
         "ready_on": {step: day for step, day in tracks.ready_on.items() if day < until.toordinal()},
         "tracks": [_note(track, until) for track in kept],
         "probed": len([one for one in tracks.probed.values() if one.asks[0].day < until]),
@@ -129,7 +146,7 @@ def _restore(tracks: Tracks, saved: bytes, rows: list[DatedAsk], record: HorseRe
         # If nothing is left to hear, the last day itself was struck out: what stood before the
         # day that is now the last was not kept.
         same = head["shape"] == _SHAPE and head["asks"] == len(earlier) < len(rows)
-        if not same or head["fingerprint"] != _fingerprint(earlier, record):
+        if not same or head["fingerprint"] != _fingerprint(earlier, record.horse):
             return 0
         grids = iter(zip(file["starts"], file["beliefs"], strict=True))
         moods = iter(file["moods"])
@@ -171,9 +188,9 @@ def _means(note: dict[str, Any]) -> list[tuple[date, float]]:
     return [(date.fromordinal(day), mean) for day, mean in note["means"]]
 
 
-def _fingerprint(rows: list[DatedAsk], record: HorseRecord) -> str:
+def _fingerprint(rows: list[DatedAsk], horse: Horse) -> str:
     """Of the asks in their order, and of the bands in which they are judged."""
-    digest = sha256(json.dumps(record.horse.bands, sort_keys=True).encode())
+    digest = sha256(json.dumps(horse.bands, sort_keys=True).encode())
     for row in rows:
         digest.update(row.day.isoformat().encode())
         digest.update(row.ask.model_dump_json().encode())

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from bisect import bisect_left
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date
 from typing import NamedTuple
 
@@ -124,6 +124,18 @@ class CueTrack:
         self.manner = self.manner.hear(meaning, row.day.toordinal())
         self._standing = None
 
+    def branch(self) -> CueTrack:
+        """The same, to go on from: what it hears the first does not."""
+        return replace(
+            self,
+            asks=[*self.asks],
+            meanings=[*self.meanings],
+            day_starts=[*self.day_starts],
+            moods={**self.moods},
+            earlier_means=[*self.earlier_means],
+            mornings=[*self.mornings],
+        )
+
     def take_up(
         self, standing: TrackStanding, means: list[tuple[date, float]], mornings: list[Morning]
     ) -> None:
@@ -224,6 +236,19 @@ class Tracks:
         self._days_of: dict[str, set[int]] = {}
         """By exercise: the days on which it was asked."""
         self._asked_last: CueTrack | None = None
+        self._lent: set[int] = set()
+        """Tracks (by ``id``) that belong to what this is a branch of, until they hear something here."""
+
+    def branch(self) -> Tracks:
+        """The same, to go on from: what it hears the first does not. A track is copied when it hears."""
+        branch = Tracks(self._horse, self.catalogue, self.tables.parameters)
+        branch._rules = self._rules
+        branch.by_key, branch.probed = {**self.by_key}, {**self.probed}
+        branch.ready_on = {**self.ready_on}
+        branch._days_of = {exercise: {*days} for exercise, days in self._days_of.items()}
+        branch._asked_last = self._asked_last
+        branch._lent = {id(track) for track in self.everything()}
+        return branch
 
     @staticmethod
     def of(record: HorseRecord, catalogue: Catalogue, parameters: ResponseParameters = DEFAULT) -> Tracks:
@@ -280,9 +305,14 @@ class Tracks:
     def _track_of(self, row: DatedAsk) -> CueTrack:
         """A probe of what was not begun yet is kept apart: the step is asked no less for the first time."""
         begun = self.by_key.get(row.track)
-        if row.ask.probe and not (begun is not None and begun.asks):
-            return self.probed.get(row.track) or self._new_track(row, self.probed)
-        return begun or self._new_track(row, self.by_key)
+        among = self.probed if row.ask.probe and not (begun is not None and begun.asks) else self.by_key
+        track = among.get(row.track)
+        if track is None:
+            return self._new_track(row, among)
+        if id(track) in self._lent:
+            self._lent.discard(id(track))
+            track = among[row.track] = track.branch()
+        return track
 
     def _meaning(self, row: DatedAsk) -> Meaning:
         """What an ask means for this horse on its day: learning is what the step was that morning."""

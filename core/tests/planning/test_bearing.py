@@ -121,7 +121,7 @@ def test_a_jump_in_load_makes_an_easy_day_of_a_green_horse(
     assert told.verdict is verdict
     assert "a usual one to" in told.words
     assert "change in per cent" in told.exact
-    limit, _ = Day(record, CATALOGUE, PlanRequest(on=TODAY, minutes=45)).schooling_limit
+    limit, _ = Day.of(record, CATALOGUE, PlanRequest(on=TODAY, minutes=45)).schooling_limit
     if verdict is BodyVerdict.HOLDS:
         assert (limit, fast(made)) == (12, [])  # half of 25
         assert made.nothing_new is not None
@@ -307,7 +307,7 @@ def test_after_three_months_it_is_built_up_for_three_weeks(
     since: list[Told] = [(ago, [good("walk-on.2")], []) for ago in range(back_for, 0, -4)]
     record = record_with([*before, *since])
     request = PlanRequest(on=TODAY, minutes=45)
-    bearing = Day(record, CATALOGUE, request).bearing
+    bearing = Day.of(record, CATALOGUE, request).bearing
     assert bearing.building_up_week == week
     obstacle = bearing.obstacle(CATALOGUE.stage("canter.1"))
     assert (obstacle is not None and obstacle[0] == "long-rest") is (week is not None)

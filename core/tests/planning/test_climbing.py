@@ -77,7 +77,7 @@ def test_how_often_it_may_go_up_in_a_session(
 ) -> None:
     # Two under three years, three, five for a schooled adult.
     record = record_of([(1 + n, "walk-on.2", "none", [2]) for n in range(rides)], born=born)
-    assert most_climbs(Day(record, catalogue, PlanRequest(on=today, minutes=40))) == most
+    assert most_climbs(Day.of(record, catalogue, PlanRequest(on=today, minutes=40))) == most
 
 
 def test_nothing_is_climbed_to_that_wants_a_day_of_its_own(catalogue: Catalogue) -> None:
@@ -142,7 +142,7 @@ def test_an_exciting_exercise_goes_up_once(record_of: Build, catalogue: Catalogu
 def test_its_time_leaves_what_must_still_come(
     yielding: HorseRecord, catalogue: Catalogue, today: date
 ) -> None:
-    day = Day(yielding, catalogue, PlanRequest(on=today, minutes=40, assess=False))
+    day = Day.of(yielding, catalogue, PlanRequest(on=today, minutes=40, assess=False))
     made = plan(yielding, catalogue, today)
     place = next(n for n, item in enumerate(made.items) if item.step == "hip-g.1")
     kinds = (ItemKind.NEW, ItemKind.EASY_YES, ItemKind.LOOSEN)

@@ -99,7 +99,7 @@ def test_what_is_begun_has_its_needs_or_waits_for_them_today(plans: list[Planned
     for one in ordinary(plans):
         behind = {item.id: item.step for item in one.plan.items}
         # What better steps rest on, or such as came light when they were tried, is not gone through again.
-        day = Day(one.record, one.standing.catalogue, one.request)
+        day = Day.of(one.record, one.standing.catalogue, one.request)
         ladder = one.standing.catalogue
         good = [step for step in ladder.steps if one.standing.state(step) in GOOD]
         above = {below for step in (*good, *seen_once(day)) for below in ladder.path_to(step)}
@@ -161,7 +161,7 @@ def test_every_item_says_why_and_no_figure_is_bare(plans: list[Planned]) -> None
 
 def test_no_fifth_exercise_is_opened(plans: list[Planned]) -> None:
     for one in ordinary(plans):
-        day = Day(one.record, one.standing.catalogue, one.request)
+        day = Day.of(one.record, one.standing.catalogue, one.request)
         for item in one.never_asked():
             assert item.step is not None
             replaced = one.standing.riding.replaces(item.step)

@@ -52,14 +52,14 @@ def test_what_the_longest_row_waits_for_goes_on_first() -> None:
         goal: [*of_kind(one, ItemKind.PRACTICE), *of_kind(one, ItemKind.NEW)] for goal, one in made.items()
     }
     assert "hip-g.1" in worked["send.1"]
-    rows = waiting_behind(Day(for_goal("send.1", told), load_catalogue(), request()))
+    rows = waiting_behind(Day.of(for_goal("send.1", told), load_catalogue(), request()))
     assert rows["hip-g"] > rows["send"]
     assert "sideways-g" not in rows
     # A ladder on which a brake rests on riding, which rests on the brake, has no longest row, and still a plan.
-    day = Day(for_goal("send.1", told), load_catalogue(), request())
+    day = Day.of(for_goal("send.1", told), load_catalogue(), request())
     ring = {"send.1": {"hip-g.1"}, "hip-g.1": {"send.1"}}
     assert _from_the_goal_down(day, ring) == ["send.1", "hip-g.1"]
-    assert "sideways-g" in waiting_behind(Day(for_goal("sideways-g.2", told), load_catalogue(), request()))
+    assert "sideways-g" in waiting_behind(Day.of(for_goal("sideways-g.2", told), load_catalogue(), request()))
 
 
 def test_what_was_left_out_twice_running_comes_first() -> None:
@@ -74,7 +74,9 @@ def test_what_was_left_out_twice_running_comes_first() -> None:
         known = light("lead.5", "backup-g.3", "head-down.3", until=others + 2)
         told = [*known, heavier(others + 2, *steps), *last]
         record = record_with(told, goals=[{"step": "canter.1"}])
-        order = [one.step for one in learning(Day(record, load_catalogue(), request())) if one.step in steps]
+        order = [
+            one.step for one in learning(Day.of(record, load_catalogue(), request())) if one.step in steps
+        ]
         assert order.index("flex.1") == place, order
 
 
@@ -327,7 +329,7 @@ def test_a_next_stage_follows_where_the_one_before_comes_a_level_lighter_than_it
         (ago, [ask("hip-g.1", side, level) for side in BOTH] * 3, []) for ago in (9, 7, 5, 3, 1)
     ]
     horse = for_goal("hip-g.2", *told)
-    day = Day(horse, load_catalogue(), request())
+    day = Day.of(horse, load_catalogue(), request())
     heavy = likely_too_heavy(day, "hip-g.2")
     assert (heavy is None) is goes_up
     assert ("hip-g.2" in {item.step for item in plan(horse).items}) is goes_up
@@ -336,7 +338,7 @@ def test_a_next_stage_follows_where_the_one_before_comes_a_level_lighter_than_it
         assert float(heavy.figures["p_lighter"]) < BEGUN_FROM
     # What was asked already is known by its own answers, and 'any answer' is never too heavy.
     asked = for_goal("hip-g.2", *told, (0, [ask("hip-g.2", side, 7) for side in BOTH], []))
-    assert likely_too_heavy(Day(asked, load_catalogue(), request()), "hip-g.2") is None
+    assert likely_too_heavy(Day.of(asked, load_catalogue(), request()), "hip-g.2") is None
     assert likely_too_heavy(day, "up-wt.1") is None
 
 

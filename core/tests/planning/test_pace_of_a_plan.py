@@ -78,8 +78,8 @@ def test_setting_up_and_rest_take_their_time_and_a_yard_says_how_much() -> None:
     # Poles are laid out once a session; what it may go up to stands already.
     assert load_catalogue().exercise("poles-r").set_up_s == 120
     set_up = load_catalogue(add_own(YardLadder(), source.model_copy(update={"set_up_s": 600})))
-    day = Day(record, set_up, PlanRequest(on=TODAY, minutes=60, assess=False))
-    plain = Day(record, load_catalogue(), day.request)
+    day = Day.of(record, set_up, PlanRequest(on=TODAY, minutes=60, assess=False))
+    plain = Day.of(record, load_catalogue(), day.request)
     for kind in ItemKind:
         longer = _minutes(day, kind, "hip-g.2", 2) - _minutes(plain, kind, "hip-g.2", 2)
         assert longer == (0 if kind in (ItemKind.CLIMB, ItemKind.PROBE) else 10)
@@ -98,10 +98,10 @@ def test_the_yard_s_clock_goes_before_what_is_typical_and_the_horse_s_own_before
         update={"horse": record.horse.model_copy(update={"school": {"escalation": "b"}})}
     )
     assert minutes_of("hip-g.1", plan_session(holding, here, request)) == minutes_of("hip-g.1", by_yard)
-    own = Day(record, here, request)
+    own = Day.of(record, here, request)
     own.__dict__["timed_s"] = {"hip-g": 20.0}  # as if it had been timed in ten sessions
     assert _minutes(own, ItemKind.CHECK, "hip-g.1", 3) == 1.0
-    assert _minutes(Day(record, here, request), ItemKind.CHECK, "hip-g.1", 3) == 3.0
+    assert _minutes(Day.of(record, here, request), ItemKind.CHECK, "hip-g.1", 3) == 3.0
 
 
 @pytest.mark.parametrize(

@@ -40,7 +40,7 @@ def with_rides(rides: int, born: str | None = "2022-06-01") -> HorseRecord:
     [(29, "2022-06-01", 15), (30, "2022-06-01", 25), (79, "2018-05-01", 25), (80, "2018-05-01", 45)],
 )
 def test_schooling_grows_with_the_rides(rides: int, born: str, most: int) -> None:
-    assert Day(with_rides(rides, born), load_catalogue(), request()).schooling_limit[0] == most
+    assert Day.of(with_rides(rides, born), load_catalogue(), request()).schooling_limit[0] == most
 
 
 @pytest.mark.parametrize(
@@ -49,7 +49,7 @@ def test_schooling_grows_with_the_rides(rides: int, born: str, most: int) -> Non
 )
 def test_how_often_it_goes_up(rides: int, born: str, most: int) -> None:
     """Five times a schooled adult, twice under three years, else three times."""
-    assert most_climbs(Day(with_rides(rides, born), load_catalogue(), request())) == most
+    assert most_climbs(Day.of(with_rides(rides, born), load_catalogue(), request())) == most
 
 
 @pytest.mark.parametrize(("off", "checks"), [(2, 2), (3, 4), (6, 4), (7, 2)])
@@ -96,7 +96,7 @@ def test_left_out_first_is_what_the_goal_waits_for_then_what_lacks_least() -> No
     on_it = [step in way for step in steps]
     assert on_it == sorted(on_it, reverse=True)
     lacks = [
-        len(Day(record, load_catalogue(), request()).standing.missing(step))
+        len(Day.of(record, load_catalogue(), request()).standing.missing(step))
         for step in steps
         if step not in way
     ]

@@ -60,7 +60,7 @@ def test_its_first_answer_in_earnest_goes_on_from_there() -> None:
 def test_a_heavy_one_is_not_put_right_and_does_not_end_a_session_heavy() -> None:
     for more in ({}, {"correct": "no"}, {"tension": "tight"}):
         record = record_with([BEGUN, probed(9, ago=1, **more)])
-        assert Day(record, CATALOGUE, PlanRequest(on=TODAY, minutes=40)).nothing_new_because() is None
+        assert Day.of(record, CATALOGUE, PlanRequest(on=TODAY, minutes=40)).nothing_new_because() is None
         assert not [item for item in planned(record).items if item.kind is ItemKind.REPAIR]
     heavy = record_with([BEGUN, (1, [ask(STEP, "left", 9)], [])])
     assert [item for item in planned(heavy).items if item.kind is ItemKind.REPAIR]

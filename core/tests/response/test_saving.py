@@ -9,7 +9,7 @@ import pytest
 from bucephal.ladder import Catalogue, Side, load_catalogue
 from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, Session
 from bucephal.record.models import FORMAT, VERSION
-from bucephal.response import LightnessTrack, Tracks, resume, save
+from bucephal.response import Heard, LightnessTrack, Tracks, hear, resume, save
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -141,3 +141,70 @@ def test_a_damaged_cache_is_not_used(keep: int, catalogue: Catalogue) -> None:
     whole = save(Tracks.of(record, catalogue), record)
     damaged = whole[:keep] + b"\x00" * 8
     assert_same(resume(record, catalogue, damaged), Tracks.of(record, catalogue))
+
+
+class Device:
+    """Keeps its sessions as the same objects as long as nothing in them changes, as the server does."""
+
+    def __init__(self) -> None:
+        self._sessions: dict[tuple[date, time | None], Session] = {}
+
+    def record(self, made: list[Made]) -> HorseRecord:
+        fresh = record_of_made(made)
+        sessions = []
+        for session in fresh.sessions:
+            key = session.date, session.started
+            assert isinstance(key[1], time)
+            kept = self._sessions.get((key[0], key[1]))
+            self._sessions[key[0], key[1]] = kept if kept == session and kept is not None else session
+            sessions.append(self._sessions[key[0], key[1]])
+        return fresh.model_copy(update={"sessions": tuple(sessions)})
+
+
+@settings(max_examples=120, deadline=None)
+@given(diaries, st.data())
+def test_going_on_in_memory_equals_hearing_all_of_it(diary, data: st.DataObject) -> None:  # type: ignore[no-untyped-def]
+    """Asks in any order, in pieces, struck out and put back; what was given out before stays as it was."""
+    catalogue, device = load_catalogue(), Device()
+    made = made_of(diary)
+    last: Heard | None = None
+    given_out: list[tuple[HorseRecord, Heard]] = []
+    for _ in range(data.draw(st.integers(1, 6))):
+        here = [one for one in made if data.draw(st.booleans())]
+        record = device.record(here)
+        last = hear(record, catalogue, last)
+        given_out.append((record, last))
+    for record, heard in given_out:
+        assert_same(heard.tracks, Tracks.of(record, catalogue))
+        assert heard.before.saved == save(heard.tracks, record)
+
+
+def test_going_on_hears_only_what_came_since(catalogue: Catalogue, monkeypatch: pytest.MonkeyPatch) -> None:
+    device = Device()
+    made = made_of([(day, ("up-wt.2", "left"), {"level": 6}) for day in range(8)])
+    last = hear(device.record(made), catalogue)
+    heard, hear_row = list[date](), Tracks.hear
+
+    def noting(self: Tracks, row: DatedAsk) -> None:
+        heard.append(row.day)
+        hear_row(self, row)
+
+    monkeypatch.setattr(Tracks, "hear", noting)
+    later = [(9, Ask(id="30", step="up-wt.2", side=Side.LEFT, level=4, at=time(10)))]
+    last = hear(device.record([*made, *later]), catalogue, last)
+    # The day that was the last one is heard into what stands before the new last one.
+    assert heard == [FIRST + timedelta(days=7), FIRST + timedelta(days=9)]
+    heard.clear()
+    hear(device.record([*made, *later]), catalogue, last)
+    assert heard == [FIRST + timedelta(days=9)]
+
+
+def test_after_a_change_of_school_nothing_is_gone_on_from(catalogue: Catalogue) -> None:
+    """The tracks belong to the ladder under the horse's school."""
+    made = made_of([(day, ("up-wt.2", "left"), {"level": 5}) for day in (0, 2, 4)])
+    record = record_of_made(made)
+    first = hear(record, catalogue)
+    schooled = record.model_copy(update={"horse": Horse(name="Test", school={"leg-meaning": "b"})})
+    again = hear(schooled, catalogue, first)
+    assert again.before is not first.before
+    assert "steady-leg.4" in {need.step for need in again.tracks.catalogue.stage("up-wt.2").needs}

@@ -17,6 +17,7 @@ FOR_NOBODY = {
     ("horses/services.py", "create"),  # a horse is added to the yard of whoever adds it
     ("horses/services.py", "select_for_update"),  # a horse that is at hand already, held while it is changed
     ("horses/services.py", "filter"),  # what has changed is noted by its key
+    ("training/services.py", "filter"),  # of sessions that were changed: in which version
     ("training/records.py", "create"),  # a whole record is stored
     ("derived/management/commands/rebuild.py", "select_related"),  # all of them, by whoever runs the machine
 }

@@ -9,6 +9,8 @@ import derived.services
 import pytest
 import reading.services
 from bucephal.progress import Standing
+from bucephal.record import HorseRecord
+from bucephal.response import Heard
 from django.db import DatabaseError
 from django.test import Client
 from horses.models import Horse
@@ -78,9 +80,9 @@ def test_pages_of_one_horse_work_its_standing_out_once(
 ) -> None:
     made, stand = [], derived.services._stand
 
-    def counted(theirs: Horse, on: date) -> Standing:
+    def counted(theirs: Horse, on: date, record: HorseRecord, heard: Heard) -> Standing:
         made.append(on)
-        return stand(theirs, on)
+        return stand(theirs, on, record, heard)
 
     monkeypatch.setattr(derived.services, "_stand", counted)
     for page in PAGES:

@@ -10,6 +10,7 @@ from typing import Any
 
 import pytest
 from accounts.models import User, Yard
+from bucephal.record import HorseRecord
 from derived.services import derive
 from django.core.management import call_command
 from django.db import OperationalError, connection
@@ -18,10 +19,17 @@ from horses.models import Horse
 from testing import ask_item, delete_item, event_item, new_id, person, post, send, session_item
 from training import sync as sync_module
 from training.models import StoredAsk, StoredSession, Tombstone
-from training.records import record_of
+from training.records import record_anew, record_of
 from yards.services import catalogue_of, defaults_of
 
 pytestmark = pytest.mark.django_db
+
+
+def record_now(horse: Horse) -> HorseRecord:
+    """As it is read on from what was read before, which is what its rows say."""
+    horse.refresh_from_db()
+    assert record_of(horse) == record_anew(horse)
+    return record_of(horse)
 
 
 @pytest.fixture
@@ -34,7 +42,7 @@ def batch(fresh_horse: Horse, today: date) -> list[dict[str, Any]]:
 
 
 def levels(horse: Horse) -> list[int | None]:
-    return [ask.level for session in record_of(horse).sessions for ask in session.asks]
+    return [ask.level for session in record_now(horse).sessions for ask in session.asks]
 
 
 def test_a_batch_arrives_whole(client: Client, fresh_horse: Horse, batch: list[dict[str, Any]]) -> None:
@@ -232,6 +240,7 @@ def test_what_was_logged_changes_what_is_derived(
 ) -> None:
     before = derive(fresh_horse, today).estimates
     send(client, batch)
+    fresh_horse.refresh_from_db()
     (estimate,) = derive(fresh_horse, today).estimates
     assert before == []
     assert (estimate["step"], estimate["asks"]) == ("up-wt.2", 4)
@@ -243,17 +252,17 @@ def test_a_session_whose_entries_were_all_undone_is_none(
     session, other = new_id(), new_id()
     ask, event = ask_item(session), event_item(session, "stumble", position=1)
     send(client, [session_item(fresh_horse, session, today), ask, event])
-    assert len(record_of(fresh_horse).sessions) == 1
+    assert len(record_now(fresh_horse).sessions) == 1
     send(client, [delete_item(ask)])
-    assert len(record_of(fresh_horse).sessions) == 1
+    assert len(record_now(fresh_horse).sessions) == 1
     send(client, [delete_item(event)])
-    assert record_of(fresh_horse).sessions == ()
+    assert record_now(fresh_horse).sessions == ()
     for body in ({"note": "rain"}, {"settle": {"first_min": 4, "whole_min": None, "settled": None}}):
         send(client, [session_item(fresh_horse, session, today, revision=len(str(body)), body=body)])
-        assert len(record_of(fresh_horse).sessions) == 1
+        assert len(record_now(fresh_horse).sessions) == 1
     # One that never held an entry was written down by somebody.
     send(client, [session_item(fresh_horse, other, today)])
-    assert len(record_of(fresh_horse).sessions) == 2
+    assert len(record_now(fresh_horse).sessions) == 2
 
 
 def timed_session(horse: Horse, on: date, seconds: int, *, ended: bool) -> list[dict[str, Any]]:

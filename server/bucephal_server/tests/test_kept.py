@@ -7,7 +7,7 @@ from functools import partial
 from threading import Event
 
 import pytest
-from derived.kept import Kept
+from kept import Kept
 
 
 def test_ten_who_ask_at_once_have_it_made_once() -> None:
