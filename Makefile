@@ -90,7 +90,7 @@ schema: setup
 	$(BIN)/python tools/generate.py
 
 ## bench: speed figures, each with its limit and a baseline of the same run
-bench: setup
+bench: setup web
 	$(BIN)/python tools/bench.py
 
 ## calibrate: the response model put to the test on virtual horses; writes docs/calibration.md

@@ -34,7 +34,7 @@ from bucephal.record import (
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.response import Tracks
 from bucephal.simulate import VirtualHorse, Weather, draw_weather, new_id
-from bucephal.welfare import clear_flags, flag_history
+from bucephal.welfare import clear_flags, flag_history, notice
 
 from demo.horses import DemoHorse
 
@@ -131,7 +131,7 @@ class _Diary:
 
     def _have_it_looked_at(self, day: date, tracks: Tracks) -> None:
         """Flags are looked at within days; what has come up of late still waits for somebody."""
-        for flag in flag_history(self.record, tracks, day):
+        for flag in flag_history(self.record, notice(self.record, tracks, day), day):
             waits = flag.since >= self.today - SLIPPED_FOR or day - flag.since < LOOKED_AT_AFTER
             if flag.open and not waits:
                 by, found = FOUND[flag.code]

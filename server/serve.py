@@ -33,10 +33,16 @@ def warm_up() -> None:
     for step, band in (("lead.1", (1, 5)), ("lead.2", (1, 5)), ("touch.1", (1, 10)), ("touch.2", (1, 10))):
         for aim in (1, 3, 2):
             compile_coach(CoachSettings(step=step, band=band, aim=aim, cap=6), catalogue)
-    # What is there by now stays for good: looked through again and again for what can go, it held up an
-    # answer in some by a third of a second.
+    look_less_often_for_what_can_go()
+
+
+def look_less_often_for_what_can_go() -> None:
+    """What is there by now stays for good, and of the asks that are kept from then on nothing goes round in a
+    circle: looked through again and again, they held up an answer in some by a third of a second.
+    """
     gc.collect()
     gc.freeze()
+    gc.set_threshold(50_000, 20, 100)
 
 
 if __name__ == "__main__":

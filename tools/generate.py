@@ -260,7 +260,7 @@ def sample_answers() -> str:
         "stepNeverAsked": step_chart(standing, "canter.1"),
         "forecast": goal_forecast(standing, "up-wt.2", 3.0),
         "forecastWithoutClaim": goal_forecast(standing, "canter.1", 3.0),
-        "sessions": {"sessions": lines_of(record, catalogue)},
+        "sessions": lines_of(record, catalogue),
         "ladder": horse_ladder(standing),
         "guide": step_guide(standing, "up-wt.2"),
         "guideClosed": step_guide(standing, "canter.1"),

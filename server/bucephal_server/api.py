@@ -22,6 +22,7 @@ from reading.api import router as reading_router
 from training.api import router as training_router
 from yards.api import router as yards_router
 
+FORGED = "does not come from this page: load it again"
 NOTHING_HERE = "there is nothing at this address"
 
 
@@ -112,6 +113,11 @@ def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
 def nowhere(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """An address under the API at which nothing is."""
     return _errors(request, [_problem(request.path, NOTHING_HERE)], 404)
+
+
+def forged(request: HttpRequest, reason: str = "") -> HttpResponse:
+    """A request that changes something and does not carry the page's token."""
+    return _errors(request, [_problem(request.path, FORGED)], 403)
 
 
 @api.exception_handler(AuthenticationError)

@@ -74,7 +74,7 @@ def _work_out(standing: Standing, minutes: int) -> WorkedDays:
     )
 
 
-def _heard(horse: Horse) -> Heard:
+def heard_of(horse: Horse) -> Heard:
     """Every ask of the horse, going on from what this process heard last, else from what was stored."""
 
     def go_on(last: Heard | None) -> Heard:
@@ -122,7 +122,7 @@ def forget() -> None:
 
 
 def _worked_out(horse: Horse, on: date) -> Derived:
-    derived = _derived(horse, standing_of(horse, on), _heard(horse))
+    derived = _derived(horse, standing_of(horse, on), heard_of(horse))
     try:
         with transaction.atomic():
             _store(derived)
@@ -141,7 +141,7 @@ def version_of(horse: Horse, on: date) -> Version:
 
 def standing_of(horse: Horse, on: date) -> Standing:
     """Where the horse stood on a day: later sessions are left aside."""
-    return _STANDINGS.get(version_of(horse, on), lambda: _stand(horse, on, record_of(horse), _heard(horse)))
+    return _STANDINGS.get(version_of(horse, on), lambda: _stand(horse, on, record_of(horse), heard_of(horse)))
 
 
 def _stand(horse: Horse, on: date, record: HorseRecord, heard: Heard) -> Standing:

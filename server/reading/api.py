@@ -20,7 +20,7 @@ from bucephal.pages import (
     PlanPage,
     SentPack,
     SessionDebrief,
-    SessionLine,
+    SessionLines,
     StepChart,
     StepGuide,
     TodayPlan,
@@ -44,10 +44,6 @@ from reading import services
 from reading.kept import answered
 
 router = Router(tags=["reading"])
-
-
-class SessionList(Schema):
-    sessions: list[SessionLine]
 
 
 class HorseList(Schema):
@@ -188,9 +184,10 @@ def get_arrival(request: HttpRequest, horse_id: UUID) -> HttpResponse:
     return _answer(request, horse_id, lambda horse: services.arrival_of(horse, timezone.localdate()))
 
 
-@router.get("/horses/{horse_id}/sessions", auth=READS, response=SessionList)
-def list_sessions(request: HttpRequest, horse_id: UUID) -> HttpResponse:
-    return _answer(request, horse_id, lambda horse: SessionList(sessions=services.sessions_of(horse)))
+@router.get("/horses/{horse_id}/sessions", auth=READS, response=SessionLines)
+def list_sessions(request: HttpRequest, horse_id: UUID, before: UUID | None = None) -> HttpResponse:
+    """A page of them; those before it are asked for by what it says."""
+    return _answer(request, horse_id, lambda horse: services.sessions_of(horse, before))
 
 
 @router.get("/horses/{horse_id}/sessions/{session_id}", auth=READS, response=SessionDebrief)

@@ -19,7 +19,7 @@ from bucephal.pages import (
     PlanPage,
     RingPack,
     SessionDebrief,
-    SessionLine,
+    SessionLines,
     StepChart,
     StepGuide,
     TodayPlan,
@@ -41,7 +41,7 @@ from bucephal.planning import PlanRequest, SessionPlan, plan_day
 from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
 from bucephal.welfare import with_flags
-from derived.services import derived_of, fresh, recipe, standing_of, version_of, worked_days
+from derived.services import derived_of, fresh, heard_of, recipe, standing_of, version_of, worked_days
 from horses.models import Horse
 from horses.services import horse_of, ladder_of
 from kept import Kept
@@ -146,8 +146,9 @@ def estimates_of(horse: Horse, on: date) -> list[TrackEstimate]:
     return [TrackEstimate.model_validate(row) for row in derived.estimates]
 
 
-def sessions_of(horse: Horse) -> list[SessionLine]:
-    return session_lines(record_of(horse), ladder_of(horse))
+def sessions_of(horse: Horse, before: UUID | None) -> SessionLines:
+    """A horse's latest sessions; those before a session, if one is named."""
+    return session_lines(record_of(horse), ladder_of(horse), str(before) if before else None)
 
 
 def debrief_of(horse: Horse, session_id: UUID) -> SessionDebrief:
@@ -155,4 +156,4 @@ def debrief_of(horse: Horse, session_id: UUID) -> SessionDebrief:
     session = next((one for one in record.sessions if one.id == str(session_id)), None)
     if session is None:
         raise Missing("there is no such session of this horse")
-    return debrief(record, ladder_of(horse), session)
+    return debrief(record, ladder_of(horse), session, heard_of(horse))

@@ -171,7 +171,6 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
     rules = signal_rules(settings.rule(catalogue))
     signals = tuple(dict.fromkeys(signal for rule in rules for signal in rule.by_level))
     walk = _walk(signals, machine_rules(settings, catalogue))
-    verdicts = _verdicts(walk.verdicts)
     exercise = catalogue.exercise(settings.step)
     return CompiledCoach(
         step=settings.step,
@@ -183,10 +182,10 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         states=walk.states,
         rules=tuple(_compiled_rule(rule, signals) for rule in rules),
         signals=tuple(_compiled_signal(signal) for signal in signals),
-        verdicts=_compiled_verdicts(verdicts),
+        verdicts=walk.compiled_verdicts,
         tables=walk.tables,
         swaps=tuple(Swap),
-        texts=_texts(verdicts, exercise.kind, catalogue),
+        texts=_texts(walk.verdicts, exercise.kind, catalogue),
         louder_after_s=louder_after_s(catalogue.school),
         figures=constant_figures(settings, catalogue),
         measured=measured_texts(settings.rule(catalogue)),
@@ -219,6 +218,8 @@ class _Walk:
     states: int
     tables: tuple[CompiledTable, CompiledTable]
     verdicts: tuple[Verdict, ...]
+    """And those that are said instead of them."""
+    compiled_verdicts: tuple[CompiledVerdict, ...]
 
 
 @lru_cache(maxsize=256)
@@ -230,11 +231,13 @@ def _walk(signals: tuple[Signal, ...], rules: MachineRules) -> _Walk:
     block = _merge(numbered)
     first_of = {own: index for index, own in reversed(list(enumerate(block)))}
     kept = [numbered[first_of[own]] for own in sorted(first_of)]
+    said_too = _verdicts(tuple(verdicts))
     return _Walk(
         start=block[0],
         states=len(kept),
         tables=(_table(kept, block, 0, len(signals)), _table(kept, block, 1, len(signals))),
-        verdicts=tuple(verdicts),
+        verdicts=said_too,
+        compiled_verdicts=_compiled_verdicts(said_too),
     )
 
 

@@ -5,7 +5,7 @@ from bucephal.pages.arrival import Arrival, arrival
 from bucephal.pages.baseline import Baseline, BaselineRow, baseline
 from bucephal.pages.chart import StepChart, TrackChart, step_chart
 from bucephal.pages.criteria import Criteria, Criterion, criteria
-from bucephal.pages.debrief import SessionDebrief, SessionLine, debrief, session_lines
+from bucephal.pages.debrief import SessionDebrief, SessionLine, SessionLines, debrief, session_lines
 from bucephal.pages.facts import HorseFacts, horse_facts
 from bucephal.pages.flags import FlagPage, flag_page
 from bucephal.pages.gap import SideGap
@@ -23,7 +23,7 @@ from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 __all__ = [
     "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "ExerciseRow", "FlagPage",
     "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare", "LookPage", "PlanPage", "RingPack",
-    "SentPack", "SessionDebrief", "SessionLine", "SideGap", "SoFar", "StepChart", "StepGuide",
+    "SentPack", "SessionDebrief", "SessionLine", "SessionLines", "SideGap", "SoFar", "StepChart", "StepGuide",
     "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays", "YardPage", "arrival",
     "as_sent", "baseline", "criteria", "debrief", "flag_page", "horse_facts", "horse_ladder",
     "horse_sheet", "horse_welfare", "look_page", "plan_page", "plan_today", "read_out", "ring_pack",

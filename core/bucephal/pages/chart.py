@@ -14,7 +14,7 @@ from bucephal.measures import share_of_tries
 from bucephal.pages.gap import SideGap, described_gap
 from bucephal.progress import Standing, StepStanding, TrackEstimate
 from bucephal.record import Conditions, FrozenModel, Session
-from bucephal.response import SIDE_LEAST_ASKS, CueTrack, beliefs_by_day, influences
+from bucephal.response import SIDE_LEAST_ASKS, CueTrack, DayEnd, beliefs_by_day, influences, replayed
 from bucephal.welfare import Heat, heat_class, heat_sum
 from bucephal.words import estimates as words
 from bucephal.words.sheets import LIMITS
@@ -116,7 +116,8 @@ def step_chart(standing: Standing, step: str) -> StepChart:
 
 def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[Session]]) -> TrackChart:
     days, by_level = list[ChartDay](), track.rule.kind is StepKind.LIGHTNESS
-    for belief in beliefs_by_day(track):
+    ends = replayed(track)
+    for belief in beliefs_by_day(track, ends):
         before = days[-1].on if days else None
         days.append(
             ChartDay(
@@ -135,7 +136,7 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
     return TrackChart(
         estimate=estimate,
         days=tuple(days),
-        influences=_influence_lines(track),
+        influences=_influence_lines(track, ends),
         no_influence=words.NO_INFLUENCE,
         share=_light_share(track),
         words=words.stands_today(estimate.side, estimate.words, track.basis),
@@ -151,7 +152,7 @@ def _light_share(track: CueTrack) -> LightShare:
     )  # fmt: skip
 
 
-def _influence_lines(track: CueTrack) -> tuple[InfluenceLine, ...]:
+def _influence_lines(track: CueTrack, ends: list[DayEnd]) -> tuple[InfluenceLine, ...]:
     return tuple(
         InfluenceLine(
             on=one.on,
@@ -164,7 +165,7 @@ def _influence_lines(track: CueTrack) -> tuple[InfluenceLine, ...]:
                 track.rule.good_answer,
             ),
         )
-        for one in influences(track)
+        for one in influences(track, ends)
         if abs(one.p_first) >= LEAST_MOVED
     )
 

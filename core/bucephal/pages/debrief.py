@@ -23,7 +23,15 @@ from bucephal.record import (
     Settle,
     sessions_in_order,
 )
-from bucephal.response import LIGHTER_BY, LIGHTER_CLAIM, CueTrack, LightnessTrack, session_change
+from bucephal.response import (
+    LIGHTER_BY,
+    LIGHTER_CLAIM,
+    CueTrack,
+    Heard,
+    LightnessTrack,
+    hear,
+    session_change,
+)
 from bucephal.response.tables import clamp_days
 from bucephal.words import debriefs as words
 from bucephal.words.figures import at_level, good_answer
@@ -96,6 +104,10 @@ class SessionDebrief(FrozenModel):
     limits: str = Field(description="What a debrief cannot tell.")
 
 
+LINES = 30
+"""So many sessions are listed at once."""
+
+
 class SessionLine(FrozenModel):
     """A session in one line, for a list."""
 
@@ -108,17 +120,29 @@ class SessionLine(FrozenModel):
     steps: tuple[str, ...]
 
 
-def debrief(record: HorseRecord, catalogue: Catalogue, session: Session) -> SessionDebrief:
+class SessionLines(FrozenModel):
+    """A part of a horse's sessions, newest first."""
+
+    sessions: tuple[SessionLine, ...]
+    earlier: str | None = Field(description="Ask for those before this session; null: there are none.")
+
+
+def debrief(
+    record: HorseRecord, catalogue: Catalogue, session: Session, heard: Heard | None = None
+) -> SessionDebrief:
     """Looks back on one session of a record.
 
     Args:
         record: the horse; sessions after this one are left aside.
         session: one of the record's sessions.
+        heard: of this record or an earlier state of it, where it is at hand: the last day's sessions are
+            then looked back on without hearing all the others again.
     """
     order = sessions_in_order(record)
     index = order.index(session)
-    before = Standing(_with(record, order[:index]), catalogue, session.date)
-    after = Standing(_with(record, order[: index + 1]), catalogue, session.date)
+    before, after = (
+        _standing(_with(record, order[:end]), catalogue, session.date, heard) for end in (index, index + 1)
+    )
     keys = list(dict.fromkeys((ask.step, ask.side) for ask in session.asks if ask.step in catalogue))
     rows = [_row(session, key, before, after, catalogue) for key in keys]
     return SessionDebrief(
@@ -135,6 +159,13 @@ def debrief(record: HorseRecord, catalogue: Catalogue, session: Session) -> Sess
         no_open_ends=words.NO_OPEN_ENDS,
         limits=words.LEARNED_SHOWS_NEXT,
     )
+
+
+def _standing(record: HorseRecord, catalogue: Catalogue, on: date, heard: Heard | None) -> Standing:
+    at_hand = (
+        heard.up_to(record.sessions) if heard is not None and heard.before.horse == record.horse else None
+    )
+    return Standing(record, catalogue, on, at_hand or hear(record, catalogue, heard).tracks)
 
 
 def _planned_and_done(session: Session, catalogue: Catalogue) -> Iterator[PlannedAndDone]:
@@ -161,9 +192,20 @@ def _asks_by_step(planned: Iterable[PlannedStep]) -> dict[str, int]:
     return dict(asks)
 
 
-def session_lines(record: HorseRecord, catalogue: Catalogue) -> list[SessionLine]:
-    """Every session in one line each, newest first."""
-    return [_line(record, catalogue, session) for session in reversed(sessions_in_order(record))]
+def session_lines(record: HorseRecord, catalogue: Catalogue, before: str | None = None) -> SessionLines:
+    """The latest sessions in one line each, newest first.
+
+    Args:
+        before: the id of a session: the latest before that one. One that is not there: none.
+    """
+    order = sessions_in_order(record)
+    if before is not None:
+        order = order[: next((n for n, one in enumerate(order) if one.id == before), 0)]
+    shown = order[-LINES:]
+    return SessionLines(
+        sessions=tuple(_line(record, catalogue, session) for session in reversed(shown)),
+        earlier=shown[0].id if len(order) > len(shown) else None,
+    )
 
 
 def _line(record: HorseRecord, catalogue: Catalogue, session: Session) -> SessionLine:

@@ -181,7 +181,7 @@ def _brought(plan: SessionPlan, request: PlanRequest) -> Brought:
 def _flags(plan: SessionPlan, standing: Standing, *, helper: bool) -> Iterator[PackFlag]:
     items = _all_items(plan)
     steps = [(item.step, dose.side) for item in items if item.step is not None for dose in item.sides]
-    found = ring_signs(standing.record, standing.tracks, standing.on, steps)
+    found = ring_signs(standing.record, standing.tracks, standing.noticed, standing.on, steps)
     order = list(flag_words.NAMES)
     for signs in sorted(found, key=lambda one: (one.code not in NO_WORK, order.index(one.code))):
         yield PackFlag(

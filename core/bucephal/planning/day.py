@@ -14,7 +14,7 @@ from bucephal.measures import SettleTime, seconds_an_ask, settle_ahead
 from bucephal.measures.settling import LAST_FOR_A_PLAN
 from bucephal.planning.bearing import GREEN_RIDES, Bearing
 from bucephal.planning.models import PlanRequest
-from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments
+from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments, once_a_standing
 from bucephal.record import (
     FlagCode,
     HorseRecord,
@@ -52,6 +52,11 @@ SETTLE_DAYS_OFF_COUNTED = 7
 SETTLE_NEW_PLACE_MIN = 5  # own
 SETTLE_WIND_MIN = 2  # own
 STRONG_WIND_MS = 8.0  # a fresh breeze, Beaufort 5
+
+
+@once_a_standing
+def _timed_s(standing: Standing) -> dict[str, float]:
+    return seconds_an_ask(standing.record.sessions, standing.catalogue)
 
 
 _Result = TypeVar("_Result")
@@ -202,7 +207,7 @@ class Day:
     @cached_property
     def timed_s(self) -> dict[str, float]:
         """By exercise the seconds that an ask really takes, where it was timed often enough."""
-        return seconds_an_ask(self.record.sessions, self.catalogue)
+        return _timed_s(self.standing)
 
     # --- what stops a step today ----------------------------------------------------------
 

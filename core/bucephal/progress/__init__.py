@@ -3,6 +3,7 @@
 from bucephal.progress.bad_moments import BadMoment, bad_moments
 from bucephal.progress.deciding import decided, lifted, may_decide
 from bucephal.progress.gap import side_gap
+from bucephal.progress.once import once_a_standing
 from bucephal.progress.ridden_before import (
     BACK_TO_WALK,
     BRAKES,
@@ -37,6 +38,7 @@ __all__ = [
     "lifted",
     "may_decide",
     "never_did",
+    "once_a_standing",
     "side_gap",
     "then_and_now",
 ]  # fmt: skip

@@ -24,7 +24,7 @@ from bucephal.response import (
     LightnessTrack,
     Tracks,
 )
-from bucephal.welfare import RaisedFlag, age_months, flag_history, holds_back
+from bucephal.welfare import Noticed, RaisedFlag, age_months, flag_history, holds_back, notice
 from bucephal.words import estimates as said_of_estimates
 from bucephal.words import flags as flag_words
 from bucephal.words import standing as words
@@ -258,7 +258,12 @@ class Standing:
     @cached_property
     def flags(self) -> tuple[RaisedFlag, ...]:
         """Every flag up to the day, the open ones first."""
-        return flag_history(self.record, self.tracks, self.on)
+        return flag_history(self.record, self.noticed, self.on)
+
+    @cached_property
+    def noticed(self) -> Noticed:
+        """What the record holds of every sign of a flag."""
+        return notice(self.record, self.tracks, self.on)
 
     @cached_property
     def open_flags(self) -> tuple[FlagCode, ...]:

@@ -24,7 +24,7 @@ from bucephal.response.forecasting import (
     rhythm,
 )
 from bucephal.response.going_on import Heard, hear
-from bucephal.response.influence import DayBelief, Influence, beliefs_by_day, influences
+from bucephal.response.influence import DayBelief, DayEnd, Influence, beliefs_by_day, influences, replayed
 from bucephal.response.lightness import SURE_SHARE, LightnessTrack
 from bucephal.response.manner import RIGHT_WANTED
 from bucephal.response.saving import resume, save
@@ -46,9 +46,9 @@ __all__ = [
     "ARRIVED_SHARE", "FIRST_ANSWERS_ALONE", "FIRST_ANSWERS_ALONE_SAFETY", "FIRST_ANSWERS_LOST",
     "FIRST_ANSWERS_WITH_SURE", "HORIZON", "LIGHTER_BY", "LIGHTER_CLAIM", "READY_CHANCE", "READY_DAYS",
     "RIGHT_WANTED", "SIDE_CLAIM", "SIDE_HINT", "SIDE_LEAST_ASKS", "SIDE_MATTERS", "SLIPPING_BELOW",
-    "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "SURE_SHARE", "WITHIN", "CueTrack", "DayBelief", "Difference",
-    "Forecast", "Heard", "Influence", "LightnessTrack", "Morning", "ResponseTables", "ShareTrack", "SideRide",
-    "TrackKey", "Tracks", "beliefs_by_day", "best_so_far_threshold", "forecast", "hear", "heard_days",
-    "influences", "resume", "rhythm", "save", "session_change", "side_difference", "side_rides",
-    "stuck_after", "tables_for",
+    "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "SURE_SHARE", "WITHIN", "CueTrack", "DayBelief", "DayEnd",
+    "Difference", "Forecast", "Heard", "Influence", "LightnessTrack", "Morning", "ResponseTables",
+    "ShareTrack", "SideRide", "TrackKey", "Tracks", "beliefs_by_day", "best_so_far_threshold",
+    "forecast", "hear", "heard_days", "influences", "replayed", "resume", "rhythm", "save",
+    "session_change", "side_difference", "side_rides", "stuck_after", "tables_for",
 ]  # fmt: skip

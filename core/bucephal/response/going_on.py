@@ -5,10 +5,12 @@ Beside what is saved (``saving.py``), which a process begins from, this keeps th
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
 from itertools import takewhile
+from operator import is_
 
 from bucephal.ladder import Catalogue, under
 from bucephal.record import Horse, HorseRecord, Session, asks_in_order, asks_of, sessions_in_order
@@ -43,7 +45,15 @@ class Heard:
     """The tracks of a record, of every ask, and what to go on from when it has grown."""
 
     tracks: Tracks
+    sessions: tuple[Session, ...]
     before: Before
+
+    def up_to(self, sessions: Sequence[Session]) -> Tracks | None:
+        """The tracks of the first of these sessions, if they are at hand."""
+        for tracks, own in ((self.tracks, self.sessions), (self.before.tracks, self.before.sessions)):
+            if len(own) == len(sessions) and all(map(is_, own, sessions)):
+                return tracks
+        return None
 
 
 def hear(
@@ -71,7 +81,7 @@ def hear(
     tracks = before.tracks.branch()
     for row in asks_of(sessions[len(earlier) :], catalogue):
         tracks.hear(row)
-    return Heard(tracks, before)
+    return Heard(tracks, tuple(sessions), before)
 
 
 def _grown(last: Before, day: date | None, earlier: tuple[Session, ...]) -> Before:
@@ -88,5 +98,5 @@ def _goes_on(last: Before, record: HorseRecord, catalogue: Catalogue, earlier: t
     known = len(last.sessions)
     if last.tracks.catalogue is not catalogue or last.horse != record.horse or known > len(earlier):
         return False
-    same = all(one is other for one, other in zip(last.sessions, earlier, strict=False))
+    same = all(map(is_, last.sessions, earlier))
     return same and not (0 < known < len(earlier) and earlier[known].date == earlier[known - 1].date)

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from bisect import bisect_left
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
@@ -44,22 +45,43 @@ class Influence:
     p_first: float
 
 
-def beliefs_by_day(track: CueTrack) -> list[DayBelief]:
-    """The belief after each day with asks, oldest first."""
-    return [_day_belief(day, belief, track) for day, belief in _replayed(track)]
+DayEnd = tuple[date, Belief]
+"""A day with asks, and the belief after it."""
 
 
-def influences(track: CueTrack, most: int = 3) -> list[Influence]:
+def replayed(track: CueTrack) -> list[DayEnd]:
+    """Every day with asks heard again, oldest first."""
+    belief, told, ends = track.start, _told(track), list[DayEnd]()
+    for index, start in enumerate(track.day_starts):
+        end = track.day_starts[index + 1] if index + 1 < len(track.day_starts) else len(told)
+        belief = _last(belief, told[start:end], track)
+        ends.append((told[start][0], belief))
+    return ends
+
+
+def beliefs_by_day(track: CueTrack, ends: list[DayEnd]) -> list[DayBelief]:
+    """The belief after each day with asks (``replayed``) in figures."""
+    return [_day_belief(day, belief, track) for day, belief in ends]
+
+
+def influences(track: CueTrack, ends: list[DayEnd], most: int = 3) -> list[Influence]:
     """The asks that moved the estimate most, strongest first.
 
     Each of the last asks is left out in turn, everything else heard as it was.
+
+    Args:
+        ends: the track's days ``replayed``.
     """
     now_mean, now_first = track.mean, track.p_first()
-    before = dict(_openings(track))
+    beliefs = [track.start, *(belief for _, belief in ends)]
+    before = {day: belief for (day, _), belief in zip(ends, beliefs, strict=False)}
+    first = max(len(track.asks) - LOOKED_BACK, 0)
+    since = track.day_starts[bisect_left(track.days, track.asks[first].day)] if track.asks else 0
+    all_told = list(enumerate(_told(track)))[since:]
     found = []
-    for index in range(max(len(track.asks) - LOOKED_BACK, 0), len(track.asks)):
+    for index in range(first, len(track.asks)):
         day = track.asks[index].day
-        told = [one for n, one in enumerate(_told(track)) if n != index and one[0] >= day]
+        told = [one for n, one in all_told if n != index and one[0] >= day]
         without = _last(before[day], told, track)
         mean, p_first = _figures(without, track)
         number = index - track.day_starts[track.days.index(day)] + 1
@@ -70,22 +92,6 @@ def influences(track: CueTrack, most: int = 3) -> list[Influence]:
 
 def _told(track: CueTrack) -> list[Told]:
     return [(row.day, meaning) for row, meaning in zip(track.asks, track.meanings, strict=True)]
-
-
-def _replayed(track: CueTrack) -> Iterator[tuple[date, Belief]]:
-    belief, told = track.start, _told(track)
-    for index, start in enumerate(track.day_starts):
-        end = track.day_starts[index + 1] if index + 1 < len(track.day_starts) else len(told)
-        belief = _last(belief, told[start:end], track)
-        yield told[start][0], belief
-
-
-def _openings(track: CueTrack) -> Iterator[tuple[date, Belief]]:
-    """The belief before each day with asks."""
-    before = track.start
-    for day, after in _replayed(track):
-        yield day, before
-        before = after
 
 
 def _last(belief: Belief, told: Sequence[Told], track: CueTrack) -> Belief:

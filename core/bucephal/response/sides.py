@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from datetime import date
-from itertools import pairwise
 
 from bucephal.response.comparing import SideRide
 from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS
@@ -12,22 +12,24 @@ from bucephal.response.tracks import CueTrack
 
 def side_rides(left: CueTrack, right: CueTrack) -> list[SideRide]:
     """One entry for each day on which both sides gave a level, oldest first."""
-    left_days, right_days = _days_with_gaps(left), _days_with_gaps(right)
+    others = {on: (days, levels) for on, days, levels in _rides(right)}
     rides = []
-    for on in sorted(left_days.keys() & right_days.keys()):
-        levels = _levels(left, on), _levels(right, on)
-        if all(levels):
-            rides.append(SideRide(levels[0], left_days[on], levels[1], right_days[on]))
+    for on, days, levels in _rides(left):
+        other = others.get(on)
+        if other is not None and levels and other[1]:
+            rides.append(SideRide(levels, days, other[1], other[0]))
     return rides
 
 
-def _days_with_gaps(track: CueTrack) -> dict[date, int]:
-    """Each day with asks, and the days since the one before."""
-    days = track.days
-    gaps = [FIRST_ASK_BREAK_DAYS, *((later - earlier).days for earlier, later in pairwise(days))]
-    return dict(zip(days, gaps, strict=True)) if days else {}
+def _rides(track: CueTrack) -> Iterator[tuple[date, int, list[float]]]:
+    """Each day with asks: the days since the one before, and its levels in order.
 
-
-def _levels(track: CueTrack, on: date) -> list[float]:
-    """A day's levels in order; no answer counts one above the highest tried."""
-    return [float(ask.level + (not ask.answered)) for ask in track.asks_on(on) if ask.level is not None]
+    No answer counts one above the highest tried.
+    """
+    ends = [*track.day_starts[1:], len(track.asks)]
+    before: date | None = None
+    for day, start, end in zip(track.days, track.day_starts, ends, strict=False):
+        since = FIRST_ASK_BREAK_DAYS if before is None else (day - before).days
+        asks = (row.ask for row in track.asks[start:end])
+        yield day, since, [float(ask.level + (not ask.answered)) for ask in asks if ask.level is not None]
+        before = day

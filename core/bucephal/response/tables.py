@@ -49,6 +49,7 @@ class ResponseTables:
         self._first_in_band: dict[tuple[int, int], Array] = {}
         self._next_first_in_band: dict[tuple[int, int], Array] = {}
         self._light_enough: dict[tuple[int, float], Array] = {}
+        self._offsets: dict[tuple[int, int], float] = {}
         self._likelihoods: dict[tuple[int, int, int, int | None], Array] = {}
 
     @cached_property
@@ -66,9 +67,13 @@ class ResponseTables:
 
     def offset(self, days: int, number: int) -> float:
         """How many levels heavier the ask ``number`` (0 is the day's first) is than a warm one."""
-        p = self.parameters
-        start = p.first_ask_heavier + p.heavier_after_break * self.away(days)
-        return start * p.warm_up_left ** min(number, LAST_WARM_UP_ASK)
+        key = clamp_days(days), min(number, LAST_WARM_UP_ASK)
+        heavier = self._offsets.get(key)
+        if heavier is None:
+            p = self.parameters
+            start = p.first_ask_heavier + p.heavier_after_break * self.away(days)
+            heavier = self._offsets[key] = start * p.warm_up_left ** key[1]
+        return heavier
 
     def answered_by(self, days: int, number: int) -> Array:
         """P(answered at level k or lighter), shape (11, H, T, M), k = 0 to 10."""

@@ -13,7 +13,7 @@ from typing import NamedTuple
 
 from bucephal.answers import Meaning, Observation, StepRule, meaning_of, rule_for
 from bucephal.ladder import Catalogue, Side, StepKind
-from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, asks_in_order
+from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, Tension, asks_in_order
 from bucephal.response.lightness import LightnessTrack
 from bucephal.response.manner import Manner
 from bucephal.response.parameters import DEFAULT, FIRST_ASK_BREAK_DAYS, ResponseParameters
@@ -49,8 +49,12 @@ class CueTrack:
     """What each of ``asks`` meant when it was made."""
     manner: Manner = field(default_factory=Manner)
     """How calm its answers are."""
+    days: list[date] = field(default_factory=list)
+    """On which it was asked."""
     day_starts: list[int] = field(default_factory=list)
     """Where each day's asks begin in ``asks``."""
+    unusual: list[int] = field(default_factory=list)
+    """Which of ``asks`` were not simply calm and answered without a fault: what a sign may be found in."""
     moods: dict[int, Array | None] = field(default_factory=dict)
     """By day (ordinal): the mood carried over from the track asked just before, if any."""
     earlier: Belief | None = None
@@ -64,10 +68,6 @@ class CueTrack:
     answered_days: int = 0
     """Days on which it was asked, and not only probed."""
     _standing: TrackStanding | None = None
-
-    @property
-    def days(self) -> list[date]:
-        return [self.asks[start].day for start in self.day_starts]
 
     @property
     def basis(self) -> str:
@@ -117,6 +117,9 @@ class CueTrack:
     def add(self, row: DatedAsk, meaning: Meaning) -> None:
         if not self.asks or self.last_day != row.day:
             self.day_starts.append(len(self.asks))
+            self.days.append(row.day)
+        if not _is_usual(row.ask):
+            self.unusual.append(len(self.asks))
         today = self.asks[self.day_starts[-1] :]
         self.answered_days += not row.ask.probe and all(one.ask.probe for one in today)
         self.asks.append(row)
@@ -130,7 +133,9 @@ class CueTrack:
             self,
             asks=[*self.asks],
             meanings=[*self.meanings],
+            days=[*self.days],
             day_starts=[*self.day_starts],
+            unusual=[*self.unusual],
             moods={**self.moods},
             earlier_means=[*self.earlier_means],
             mornings=[*self.mornings],
@@ -144,21 +149,23 @@ class CueTrack:
 
     def morning(self, day: date) -> Morning:
         """How it stood before a day on which it was asked."""
-        return self.mornings[bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)]
+        return self.mornings[bisect_left(self.days, day)]
 
     def asks_on(self, day: date) -> list[Ask]:
-        index = bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)
-        if index == len(self.day_starts) or self.asks[self.day_starts[index]].day != day:
-            return []
-        end = self.day_starts[index + 1] if index + 1 < len(self.day_starts) else None
-        return [row.ask for row in self.asks[self.day_starts[index] : end]]
+        return [row.ask for row in self.asks[self._of_day(day)]]
 
     def told_on(self, day: date) -> list[tuple[Ask, Meaning]]:
         """A day's asks with what they meant."""
-        number = bisect_left(self.day_starts, day, key=lambda start: self.asks[start].day)
-        first = self.day_starts[number] if number < len(self.day_starts) else len(self.asks)
-        asks = self.asks_on(day)
-        return list(zip(asks, self.meanings[first : first + len(asks)], strict=True))
+        today = self._of_day(day)
+        return [(row.ask, one) for row, one in zip(self.asks[today], self.meanings[today], strict=True)]
+
+    def _of_day(self, day: date) -> slice:
+        """Where a day's asks are; nowhere if it was not asked on it."""
+        number = bisect_left(self.days, day)
+        if number == len(self.days) or self.days[number] != day:
+            return slice(0, 0)
+        following = self.day_starts[number + 1] if number + 1 < len(self.days) else len(self.asks)
+        return slice(self.day_starts[number], following)
 
     @property
     def is_only_probed(self) -> bool:
@@ -214,6 +221,10 @@ class CueTrack:
             and self.p_first() >= READY_CHANCE
             and self.good_manners
         )
+
+
+def _is_usual(ask: Ask) -> bool:
+    return ask.answered and ask.tension is Tension.CALM and not ask.faults and ask.lead_front is None
 
 
 READY_DAYS = 2

@@ -23,7 +23,7 @@ from bucephal.welfare.looks import (
     condition_words,
     pain_check,
 )
-from bucephal.welfare.signs import STUMBLES_IN_A_SESSION, Seen
+from bucephal.welfare.signs import STUMBLES_IN_A_SESSION, Noticed, Seen, notice
 from bucephal.welfare.weight import (
     TapeWeight,
     Weight,
@@ -36,9 +36,9 @@ from bucephal.welfare.weight import (
 
 __all__ = [
     "FAT_ABOVE", "GROWN_MONTHS", "NO_WORK", "PAIN_LIKELY", "STUMBLES_IN_A_SESSION", "THIN_BELOW", "Heat",
-    "Load", "LoadVerdict", "RaisedFlag", "RingSign", "RingSigns", "Seen", "TapeWeight", "Weight",
+    "Load", "LoadVerdict", "Noticed", "RaisedFlag", "RingSign", "RingSigns", "Seen", "TapeWeight", "Weight",
     "WeightVerdict", "age_months", "clear_flags", "condition_score", "condition_words", "flag_history",
     "heat_at", "heat_class", "heat_sum", "heat_verdict", "holds_back", "in_first_year", "is_fast",
-    "load_ahead", "pain_check", "raise_by_hand", "rider_weight", "ring_signs", "session_limit_min",
+    "load_ahead", "notice", "pain_check", "raise_by_hand", "rider_weight", "ring_signs", "session_limit_min",
     "session_minutes_range", "tape_weight", "tape_weight_kg", "wants_helper", "week_load", "with_flags",
 ]  # fmt: skip

@@ -40,7 +40,6 @@ from bucephal.welfare.signs import (
     Noticed,
     Occasion,
     is_tense,
-    notice,
 )
 
 Group = tuple[Condition, ...]
@@ -68,15 +67,15 @@ class RingSigns(FrozenModel):
 
 
 def ring_signs(
-    record: HorseRecord, tracks: Tracks, on: date, steps: Iterable[tuple[str, Side]]
+    record: HorseRecord, tracks: Tracks, noticed: Noticed, on: date, steps: Iterable[tuple[str, Side]]
 ) -> Iterator[RingSigns]:
     """What would raise each flag in a session of a day.
 
     Args:
         tracks: of this record.
+        noticed: what it holds of every sign up to that day.
         steps: what may be asked: steps and sides.
     """
-    noticed = notice(record, tracks, on)
     asked = list(steps)
     for code in FlagCode:
         before = [_after(occasions, record, code, on) for occasions, _ in noticed.of(code)]

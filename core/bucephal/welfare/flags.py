@@ -60,15 +60,14 @@ class RaisedFlag(FrozenModel):
     found: str
 
 
-def flag_history(record: HorseRecord, tracks: Tracks, on: date) -> tuple[RaisedFlag, ...]:
+def flag_history(record: HorseRecord, noticed: Noticed, on: date) -> tuple[RaisedFlag, ...]:
     """Every flag up to a day, the open ones first, the latest in front.
 
     Args:
-        record: the horse, its asks and events, what was raised by hand and what was cleared.
-        tracks: of this record.
+        record: the horse; what was raised by hand and what was cleared.
+        noticed: what its asks and events hold of every sign, up to that day.
         on: the day in question; what lies after it is left aside.
     """
-    noticed = notice(record, tracks, on)
     found = [flag for code in FlagCode for flag in _of_code(code, record, noticed, on)]
     return tuple(sorted(found, key=lambda flag: (not flag.open, -flag.since.toordinal())))
 
@@ -162,7 +161,7 @@ def with_flags(record: HorseRecord, tracks: Tracks, on: date) -> HorseRecord:
     known = {(flag.code, flag.raised_on) for flag in record.flags}
     told = tuple(
         Flag(code=one.code, raised_on=one.since, note=one.why)
-        for one in flag_history(record, tracks, on)
+        for one in flag_history(record, notice(record, tracks, on), on)
         if one.open and (one.code, one.since) not in known
     )
     return record.model_copy(update={"flags": (*record.flags, *told)})

@@ -16,7 +16,6 @@ from datetime import date, timedelta
 from bucephal.answers import DANGER_EVENTS, Meaning
 from bucephal.ladder import Catalogue, CountsAs, Side
 from bucephal.record import (
-    Ask,
     DatedAsk,
     Event,
     EventKind,
@@ -266,26 +265,23 @@ class _Asked:
 
 def _asks_by_session(record: HorseRecord, tracks: Tracks, until: date) -> dict[int, _Asked]:
     """By the identity of the record's session, which need not have an id."""
-    own = {id(one): id(one) for one in record.sessions}
+    found = {id(one): _Asked(_number_of_asks(one, tracks.catalogue)) for one in record.sessions}
     alike = {(one.id, one.date, one.started): id(one) for one in record.sessions}
-    found: dict[int, _Asked] = {}
     for track in tracks.everything():
         if track.rule.exercise.id == SETTLE_EXERCISE:
             continue
-        for row, meaning in zip(track.asks, track.meanings, strict=True):
+        for row, meaning in ((track.asks[n], track.meanings[n]) for n in track.unusual):
             if row.day > until:
                 break
-            session = own.get(id(row.session)) or alike[row.session.id, row.day, row.session.started]
-            asked = found.setdefault(session, _Asked())
-            asked.number += 1
-            if _is_remarkable(row.ask):
-                asked.remarkable.append(_Told(row, meaning, track))
+            own = id(row.session)
+            session = own if own in found else alike[row.session.id, row.day, row.session.started]
+            found[session].remarkable.append(_Told(row, meaning, track))
     return found
 
 
-def _is_remarkable(ask: Ask) -> bool:
-    calm = ask.tension is Tension.CALM
-    return bool(ask.faults) or not calm or not ask.answered or ask.lead_front is not None
+def _number_of_asks(session: Session, catalogue: Catalogue) -> int:
+    settling = f"{SETTLE_EXERCISE}."
+    return sum(ask.step in catalogue and not ask.step.startswith(settling) for ask in session.asks)
 
 
 def _looks(record: HorseRecord, until: date) -> Iterator[Occasion]:
@@ -399,11 +395,11 @@ def _loss_days(track: CueTrack, other: CueTrack, catalogue: Catalogue, until: da
     """
     name, usual = catalogue.name_in_text(track.rule.stage.step), None
     beside = frozenset(other.days)
-    for day in track.days:
+    for day, morning in zip(track.days, track.mornings, strict=True):
         if day > until:
             return
-        if usual is None and track.morning(day).confirmed:
-            usual = track.morning(day).mean
+        if usual is None and morning.confirmed:
+            usual = morning.mean
         level = None if usual is None else first_level(track, day)
         if usual is None or level is None or not _is_loss(track, other, day, level, usual, beside):
             usual = None

@@ -7,7 +7,10 @@ from datetime import date
 
 from bucephal.ladder import Catalogue
 from bucephal.pages import debrief, session_lines
+from bucephal.pages.debrief import LINES
 from bucephal.record import HorseRecord, sessions_in_order
+from bucephal.response import hear
+from bucephal.simulate import simulate_record
 
 Build = Callable[..., HorseRecord]
 
@@ -47,4 +50,28 @@ def test_heavier_at_the_end_is_never_claimed(record_of: Build, catalogue: Catalo
 def test_sessions_are_listed_newest_first(record_of: Build, catalogue: Catalogue) -> None:
     record = record_of([(9, "halt.2", "none", [3, 8]), (2, "halt.2", "none", [2])])
     lines = session_lines(record, catalogue)
-    assert [(line.asks, line.heavy) for line in lines] == [(1, 0), (2, 1)]
+    assert [(line.asks, line.heavy) for line in lines.sessions] == [(1, 0), (2, 1)]
+    assert lines.earlier is None
+
+
+def test_sessions_are_listed_page_by_page_none_twice(catalogue: Catalogue, today: date) -> None:
+    """However many there are, a page of them is not longer."""
+    record = simulate_record(3, catalogue, sessions=2 * LINES + 1, end=today)
+    named = [one.model_copy(update={"id": f"{n:036}"}) for n, one in enumerate(record.sessions)]
+    record = record.model_copy(update={"sessions": tuple(named)})
+    pages, before = [], None
+    while not pages or before is not None:
+        page = session_lines(record, catalogue, before)
+        pages.append([line.id for line in page.sessions])
+        before = page.earlier
+    assert [len(page) for page in pages] == [LINES, LINES, 1]
+    listed = [one for page in pages for one in page]
+    assert listed == [one.id for one in reversed(sessions_in_order(record))]
+    assert session_lines(record, catalogue, "not there").sessions == ()
+
+
+def test_a_debrief_is_the_same_from_what_was_heard(catalogue: Catalogue, today: date) -> None:
+    record = simulate_record(4, catalogue, sessions=6, end=today)
+    heard = hear(record, catalogue)
+    for session in record.sessions:
+        assert debrief(record, catalogue, session, heard) == debrief(record, catalogue, session)

@@ -15,7 +15,7 @@ from bucephal.ladder import Side, load_catalogue
 from bucephal.pages import flag_page
 from bucephal.progress import Standing
 from bucephal.record import FlagCode, HorseRecord
-from bucephal.welfare import RingSign, clear_flags, raise_by_hand, ring_signs, with_flags
+from bucephal.welfare import RingSign, clear_flags, notice, raise_by_hand, ring_signs, with_flags
 from tests import telling
 from tests.telling import TODAY, ask
 
@@ -36,7 +36,7 @@ def record_with(tapped: list[tuple[int, Tapped]], **lists: Any) -> HorseRecord:
 def raised_at_the_ring(record: HorseRecord, tapped: Tapped) -> list[FlagCode]:
     """As the device counts: conditions, steps, sides and numbers alone."""
     day = Standing(record, load_catalogue(), TODAY)
-    signs = ring_signs(record, day.tracks, TODAY, STEPS)
+    signs = ring_signs(record, day.tracks, notice(record, day.tracks, TODAY), TODAY, STEPS)
     return [one.code for one in signs if any(_reached(sign, tapped) for sign in one.any_of)]
 
 

@@ -159,7 +159,7 @@ def test_an_empty_yard_and_an_empty_horse_answer_sensibly(
     assert nobody.get("/api/today").json()["rows"] == []
     sheet = client.get(f"/api/horses/{fresh_horse.pk}/sheet").json()
     assert (sheet["board"], sheet["facts"]["days_off"]) == ([], None)
-    assert client.get(f"/api/horses/{fresh_horse.pk}/sessions").json() == {"sessions": []}
+    assert client.get(f"/api/horses/{fresh_horse.pk}/sessions").json() == {"sessions": [], "earlier": None}
 
 
 def test_a_step_tells_its_needs(client: Client, fresh_horse: Horse) -> None:

@@ -378,7 +378,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Sessions */
+        /**
+         * List Sessions
+         * @description A page of them; those before it are asked for by what it says.
+         */
         get: operations["reading_api_list_sessions"];
         put?: never;
         post?: never;
@@ -3922,10 +3925,18 @@ export interface components {
             /** Steps */
             steps: string[];
         };
-        /** SessionList */
-        SessionList: {
+        /**
+         * SessionLines
+         * @description A part of a horse's sessions, newest first.
+         */
+        SessionLines: {
             /** Sessions */
             sessions: components["schemas"]["SessionLine"][];
+            /**
+             * Earlier
+             * @description Ask for those before this session; null: there are none.
+             */
+            earlier: string | null;
         };
         /** DebriefEvent */
         DebriefEvent: {
@@ -5969,7 +5980,9 @@ export interface operations {
     };
     reading_api_list_sessions: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: string | null;
+            };
             header?: never;
             path: {
                 horse_id: string;
@@ -5984,7 +5997,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionList"];
+                    "application/json": components["schemas"]["SessionLines"];
                 };
             };
             /** @description Nobody is signed in. */

@@ -1,1 +1,1 @@
-export const SCHEMA = "b2fe2493ab1da096";
+export const SCHEMA = "281666a37ad95ad0";
