@@ -30,6 +30,10 @@ class Kept(Generic[_Value]):
         self._making: dict[Hashable, Lock] = {}
         self._lock = Lock()
 
+    def __contains__(self, key: Hashable) -> bool:
+        with self._lock:
+            return key in self._values
+
     def get(self, key: Hashable, make: Callable[[], _Value]) -> _Value:
         """The value of a key, made if it is not there. What cannot be made is made again by the next."""
         with self._lock:

@@ -12,7 +12,6 @@ import os
 import subprocess
 import sys
 from collections.abc import Iterator
-from hashlib import sha256
 from pathlib import Path
 from random import Random
 from typing import TYPE_CHECKING, Any
@@ -71,18 +70,14 @@ def as_text(data: Any) -> str:
     return json.dumps(data, indent=1, ensure_ascii=False) + "\n"
 
 
-def openapi() -> str:
+def openapi() -> tuple[str, str]:
+    """The API described, and which one it is: what a device keeps of another one is not read again."""
     import django
 
     django.setup()
-    from bucephal_server.api import api
+    from bucephal_server.api import described, edition
 
-    return as_text(json.loads(json.dumps(api.get_openapi_schema(), default=str)))
-
-
-def schema_hash(described: str) -> str:
-    """What a device keeps of another API is not read again."""
-    return f'export const SCHEMA = "{sha256(described.encode()).hexdigest()[:16]}";\n'
+    return described(), f'export const SCHEMA = "{edition()}";\n'
 
 
 def record_schema() -> str:
@@ -294,10 +289,10 @@ def typescript(schema: Path, target: Path) -> None:
 
 
 def main() -> None:
-    described = openapi()
+    described, edition = openapi()
     written = {
         API / "openapi.json": described,
-        API / "schemaHash.generated.ts": schema_hash(described),
+        API / "schemaHash.generated.ts": edition,
         ROOT / "docs/horse-record.schema.json": record_schema(),
         ROOT / "web/src/features/ring/coachVectors.generated.json": coach_vectors(),
         ROOT / "web/src/shared/testing/sampleAnswers.generated.json": sample_answers(),

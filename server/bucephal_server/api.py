@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
+import json
+import logging
+from functools import lru_cache
+from hashlib import sha256
 from typing import Any
 
 from accounts.api import router as accounts_router
 from accounts.doors import CHANGES
+from accounts.editions import Overtaken
 from accounts.services import Missing
 from bucephal.errors import BucephalError, UnknownStep
 from bucephal.problems import path_text, problem_alone
 from bucephal.record import parse_json
 from django.core.exceptions import PermissionDenied
-from django.db import connection
+from django.db import OperationalError, connection
 from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
 from horses.api import router as horses_router
 from ninja import NinjaAPI, Schema
@@ -22,7 +27,10 @@ from reading.api import router as reading_router
 from training.api import router as training_router
 from yards.api import router as yards_router
 
+log = logging.getLogger(__name__)
+
 FORGED = "does not come from this page: load it again"
+NOT_WRITTEN = "cannot be saved just now: the disk is full or busy; nothing was changed"
 NOTHING_HERE = "there is nothing at this address"
 
 
@@ -49,11 +57,15 @@ class Errors(Schema):
     errors: list[ApiProblem]
 
 
+STATUS = {UnknownStep: 404, Overtaken: 409}
+"""Of what the core and the services refuse; anything else does not fit."""
 DECLARED = {
     401: "Nobody is signed in.",
     403: "Whoever is signed in may not do this.",
     404: "It is not there, or not theirs to see.",
+    409: "Somebody else has changed it since it was read.",
     422: "It does not fit; every problem is named.",
+    503: "It cannot be written down just now; nothing was changed.",
 }
 
 
@@ -85,6 +97,19 @@ api.add_router("", horses_router)
 api.add_router("", yards_router)
 
 
+@lru_cache(maxsize=1)
+def described() -> str:
+    """The whole API as OpenAPI, as text."""
+    plain = json.loads(json.dumps(api.get_openapi_schema(), default=str))
+    return json.dumps(plain, indent=1, ensure_ascii=False) + "\n"
+
+
+@lru_cache(maxsize=1)
+def edition() -> str:
+    """Which API this is: goes out with every answer, so that a page of an older one can tell."""
+    return sha256(described().encode()).hexdigest()[:16]
+
+
 class Health(Schema):
     status: str
 
@@ -106,8 +131,15 @@ def _problem(path: str, reason: str) -> dict[str, Any]:
 
 @api.exception_handler(BucephalError)
 def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
-    status = 404 if isinstance(error, UnknownStep) else 422
+    status = next((code for kind, code in STATUS.items() if isinstance(error, kind)), 422)
     return _errors(request, [problem.as_json() for problem in error.problems], status)
+
+
+@api.exception_handler(OperationalError)
+def on_no_writing(request: HttpRequest, error: OperationalError) -> HttpResponse:
+    """The disk is full, or somebody writes for longer than one waits: nothing of this was saved."""
+    log.error("could not be written down: %s", error, exc_info=error)
+    return _errors(request, [_problem(request.path, NOT_WRITTEN)], 503)
 
 
 def nowhere(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:

@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Iterable
+from dataclasses import dataclass
 from datetime import date
-from functools import lru_cache
+from functools import lru_cache, partial
 from hashlib import sha256
 from pathlib import Path
 from uuid import UUID
 
 import bucephal
-from accounts.models import User, Yard
-from accounts.services import yard_of
+from accounts.models import Yard
 from bucephal.pages import WorkedDays, horse_facts
 from bucephal.planning import PlanRequest, plan_day
-from bucephal.progress import Standing
+from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
 from bucephal.response import Heard, hear
 from django.db import DatabaseError, transaction
@@ -89,27 +90,40 @@ def _saved(horse: Horse) -> bytes:
     return bytes(derived.tracks) if derived is not None and derived.recipe == recipe(horse.yard) else b""
 
 
-def derived_of(person: User, on: date) -> list[Derived]:
-    """Of every horse that this person sees, made anew where it is not true any more."""
-    horses = Horse.objects.of(person).select_related("derived", "yard").defer("derived__tracks")
-    now = recipe(yard_of(person))
-    return [fresh(horse, on, now) for horse in horses]
+@dataclass(frozen=True)
+class Worked:
+    """What is worked out of a horse on a day, as it is used."""
+
+    days: WorkedDays
+    estimates: tuple[TrackEstimate, ...]
+
+    @classmethod
+    def of(cls, derived: Derived) -> Worked:
+        estimates = tuple(TrackEstimate.model_validate(row) for row in derived.estimates)
+        return cls(WorkedDays.model_validate(derived.day), estimates)
 
 
-def fresh(horse: Horse, on: date, now: str) -> Derived:
-    """The cached row if it is of this day, of these asks and of the recipe of ``now``; else a new one.
+def worked_out_of(horses: Iterable[Horse], on: date) -> list[Worked]:
+    """Of several horses: what this process has, else what is stored, else made anew where that is not true.
 
     However many ask for a horse that has changed, it is worked out once. Where it cannot be stored (a full
     disk, a busy database) it is answered all the same.
     """
-    derived: Derived | None = getattr(horse, "derived", None)
-    wanted = (on, horse.data_version, now)
-    if derived is not None and (derived.on, derived.data_version, derived.recipe) == wanted:
-        return derived
-    return _WORKED_OUT.get((horse.pk, *wanted), lambda: _worked_out(horse, on))
+    versions = {horse: version_of(horse, on) for horse in horses}
+    missing = [horse for horse, version in versions.items() if version not in _WORKED_OUT]
+    rows = Derived.objects.filter(horse__in=missing).defer("tracks") if missing else ()
+    stored = {row.horse_id: row for row in rows}
+    return [
+        _WORKED_OUT.get(version, partial(_worked_out, horse, on, stored.get(horse.pk)))
+        for horse, version in versions.items()
+    ]
 
 
-_WORKED_OUT: Kept[Derived] = Kept(64)
+def worked_out(horse: Horse, on: date) -> Worked:
+    return worked_out_of([horse], on)[0]
+
+
+_WORKED_OUT: Kept[Worked] = Kept(64)
 _STANDINGS: Kept[Standing] = Kept(MOST_HORSES)
 _HEARD: Latest[UUID, Heard] = Latest(MOST_HORSES)
 
@@ -121,14 +135,17 @@ def forget() -> None:
     _HEARD.forget()
 
 
-def _worked_out(horse: Horse, on: date) -> Derived:
+def _worked_out(horse: Horse, on: date, stored: Derived | None) -> Worked:
+    wanted = (on, horse.data_version, recipe(horse.yard))
+    if stored is not None and (stored.on, stored.data_version, stored.recipe) == wanted:
+        return Worked.of(stored)
     derived = _derived(horse, standing_of(horse, on), heard_of(horse))
     try:
         with transaction.atomic():
             _store(derived)
     except DatabaseError:
         log.warning("what was worked out of %s could not be stored", horse.pk, exc_info=True)
-    return derived
+    return Worked.of(derived)
 
 
 Version = tuple[UUID, date, int, str]
@@ -168,7 +185,3 @@ def _core_print() -> str:
     for path in sorted([*root.rglob("*.py"), *root.rglob("*.toml")]):
         digest.update(path.read_bytes())
     return digest.hexdigest()
-
-
-def worked_days(derived: Derived) -> WorkedDays:
-    return WorkedDays.model_validate(derived.day)

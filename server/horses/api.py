@@ -16,6 +16,7 @@ from bucephal.words.ages import age_text
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router, Schema, Status
+from pydantic import Field
 
 from horses import services
 from horses.models import Horse
@@ -29,6 +30,7 @@ class HorseForm(Schema):
 
     horse: dict[str, Any]
     usual_minutes: DayMinutes = 30
+    edition: str | None = Field(None, description="That which was shown; null: whatever there is gives way.")
 
 
 class HorseView(Schema):
@@ -41,6 +43,7 @@ class HorseView(Schema):
     weight: TapeWeight | None
     usual_minutes: int
     goals: list[Goal]
+    edition: str = Field(description="Sent back with a change, so that none of somebody else's is lost.")
 
 
 class TapeQuery(Schema):
@@ -108,7 +111,8 @@ def get_profile(request: HttpRequest, horse_id: UUID) -> HorseView:
 @router.put("/horses/{horse_id}/profile", auth=CHANGES, response=HorseView)
 def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseView:
     horse = horse_of(person_of(request), horse_id)
-    return _view(services.change_horse(horse, form.horse, form.usual_minutes, timezone.localdate()))
+    today = timezone.localdate()
+    return _view(services.change_horse(horse, form.horse, form.usual_minutes, today, form.edition))
 
 
 @router.post("/horses/{horse_id}/flags/raise", auth=LOGS, response={204: None})
@@ -165,4 +169,5 @@ def _view(horse: Horse) -> HorseView:
         weight=tape_weight(girth, length, months) if girth is not None and length is not None else None,
         usual_minutes=horse.usual_minutes,
         goals=[Goal.model_validate(row) for row in horse.goals],
+        edition=services.edition(horse),
     )

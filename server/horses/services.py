@@ -8,6 +8,7 @@ from datetime import date
 from typing import Any
 from uuid import UUID
 
+from accounts.editions import check_edition, edition_of
 from accounts.models import User, Yard
 from accounts.services import Missing
 from bucephal.ladder import Catalogue
@@ -19,6 +20,7 @@ from bucephal.record import (
     horse_from_form,
     read_model,
 )
+from bucephal.record import Horse as HorseProfile
 from bucephal.record.form import NOT_IN_THE_FORM, first_bands
 from bucephal.record.models import Flag, Goal
 from bucephal.welfare import clear_flags, condition_score, pain_check, raise_by_hand
@@ -79,9 +81,25 @@ def add_horse(yard: Yard, raw: dict[str, Any], usual_minutes: int, today: date) 
     )
 
 
-def change_horse(horse: Horse, raw: dict[str, Any], usual_minutes: int, today: date) -> Horse:
-    """Changes what is known of a horse; what the form does not have stays as it was."""
+def edition(horse: Horse) -> str:
+    """Of what the form of a horse shows."""
+    return edition_of(HorseProfile.model_validate(horse.profile), horse.usual_minutes)
+
+
+def change_horse(
+    horse: Horse, raw: dict[str, Any], usual_minutes: int, today: date, began_with: str | None = None
+) -> Horse:
+    """Changes what is known of a horse; what the form does not have stays as it was.
+
+    Args:
+        began_with: the edition that was shown when the change was begun; None: whatever there is gives way.
+
+    Raises:
+        InvalidInput: naming each field.
+        Overtaken: if somebody else has changed it since.
+    """
     with held(horse, "profile", "usual_minutes"):
+        check_edition(began_with, edition(horse))
         kept = {key: value for key, value in horse.profile.items() if key in NOT_IN_THE_FORM}
         profile = horse_from_form({**kept, **raw}, ladder_of(horse), today)
         horse.profile = profile.model_dump(mode="json", exclude={"id"})

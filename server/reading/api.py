@@ -29,6 +29,7 @@ from bucephal.pages import (
 from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
 from bucephal.record import HorseRecord, parse_json, read_day
+from derived.services import version_of
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from django.views.decorators.gzip import gzip_page
@@ -83,7 +84,7 @@ class EstimateList(Schema):
 def _answer(request: HttpRequest, horse_id: UUID, work: Callable[[Horse], BaseModel]) -> HttpResponse:
     """What is asked of a horse, from what is kept where it is still true."""
     horse = horse_of(person_of(request), horse_id)
-    return answered(request, horse, timezone.localdate(), lambda: work(horse))
+    return answered(request, version_of(horse, timezone.localdate()), lambda: work(horse))
 
 
 def _wanted(horse: Horse, query: PlanQuery) -> PlanRequest:
@@ -96,13 +97,19 @@ def _wanted(horse: Horse, query: PlanQuery) -> PlanRequest:
 
 
 @router.get("/horses", auth=READS, response=HorseList)
-def list_horses(request: HttpRequest) -> HorseList:
-    return HorseList(horses=services.facts_of(person_of(request), timezone.localdate()))
+def list_horses(request: HttpRequest) -> HttpResponse:
+    horses, on = services.seen_by(person_of(request)), timezone.localdate()
+    versions = [version_of(horse, on) for horse in horses]
+    return answered(request, versions, lambda: HorseList(horses=services.facts_of(horses, on)))
 
 
 @router.get("/today", auth=READS, response=TodayPlan)
-def get_today(request: HttpRequest) -> TodayPlan:
-    return services.today_of(person_of(request), timezone.localdate(), time_of_day())
+def get_today(request: HttpRequest) -> HttpResponse:
+    person = person_of(request)
+    asked = services.asked_day(person, timezone.localdate(), time_of_day())
+    horses = services.seen_by(person)
+    versions = [version_of(horse, asked.on) for horse in horses]
+    return answered(request, (*versions, repr(asked)), lambda: services.today_of(person, horses, asked))
 
 
 @router.put("/today", auth=CHANGES, response=TodayPlan)
@@ -110,7 +117,8 @@ def put_today(request: HttpRequest, form: DayForm) -> TodayPlan:
     """Sets the day's hours, helper and weather; the day as it is then."""
     person, today = person_of(request), timezone.localdate()
     save_day(yard_of(person), form.dict(), today)
-    return services.today_of(person, today, time_of_day())
+    asked = services.asked_day(person, today, time_of_day())
+    return services.today_of(person, services.seen_by(person), asked)
 
 
 @router.get("/horses/{horse_id}/plan", auth=READS, response=PlanPage)

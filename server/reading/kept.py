@@ -5,31 +5,31 @@ Each goes out with a tag; whoever has it already is told so, and nothing is work
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from datetime import date
+from collections.abc import Callable, Hashable, Iterable
 from hashlib import sha256
 
-from derived.services import version_of
 from django.http import HttpRequest, HttpResponse, HttpResponseNotModified
-from horses.models import Horse
 from kept import Kept
 from pydantic import BaseModel
 
 _ANSWERS: Kept[bytes] = Kept(96)
 
 
-def answered(request: HttpRequest, horse: Horse, on: date, work: Callable[[], BaseModel]) -> HttpResponse:
-    """The answer to a question about a horse, as the request's address asks it.
+def answered(
+    request: HttpRequest, rests_on: Iterable[Hashable], work: Callable[[], BaseModel]
+) -> HttpResponse:
+    """The answer to a question, as the request's address asks it.
 
     Args:
-        on: the day it is asked on: an answer of yesterday is none of today.
+        rests_on: everything else that it rests on: horses in their versions, the day; of the same the answer
+            is the same, to the last byte.
         work: works it out where it is not kept.
     """
-    key = (*version_of(horse, on), request.get_full_path())
+    key = (*rests_on, request.get_full_path())
     tag = f'"{sha256(repr(key).encode()).hexdigest()[:24]}"'
     if tag in _tags(request):
         return _with_tag(HttpResponseNotModified(), tag)
-    body = _ANSWERS.get(key, lambda: work().model_dump_json().encode())
+    body = _ANSWERS.get(tag, lambda: work().model_dump_json().encode())
     return _with_tag(HttpResponse(body, content_type="application/json; charset=utf-8"), tag)
 
 

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import date, time
 from functools import partial
+from typing import NamedTuple
 from uuid import UUID
 
 from accounts.models import User
@@ -20,6 +22,7 @@ from bucephal.pages import (
     RingPack,
     SessionDebrief,
     SessionLines,
+    SoFar,
     StepChart,
     StepGuide,
     TodayPlan,
@@ -37,11 +40,11 @@ from bucephal.pages import (
     step_chart,
     step_guide,
 )
-from bucephal.planning import PlanRequest, SessionPlan, plan_day
+from bucephal.planning import PlanRequest, SessionPlan, YardDay, plan_day
 from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
 from bucephal.welfare import with_flags
-from derived.services import derived_of, fresh, heard_of, recipe, standing_of, version_of, worked_days
+from derived.services import heard_of, standing_of, version_of, worked_out, worked_out_of
 from horses.models import Horse
 from horses.services import horse_of, ladder_of
 from kept import Kept
@@ -50,16 +53,34 @@ from training.services import day_so_far
 from yards.services import day_of
 
 
-def facts_of(person: User, on: date) -> list[HorseFacts]:
-    return [worked_days(derived).facts for derived in derived_of(person, on)]
+def seen_by(person: User) -> list[Horse]:
+    """Every horse that this person sees."""
+    return list(Horse.objects.of(person).select_related("yard"))
 
 
-def today_of(person: User, on: date, now: time) -> TodayPlan:
-    """The day of the horses that this person sees, from what is cached where it is still true."""
+def facts_of(horses: Iterable[Horse], on: date) -> list[HorseFacts]:
+    return [one.days.facts for one in worked_out_of(horses, on)]
+
+
+class AskedDay(NamedTuple):
+    """What a day's picture rests on beside its horses: of the same it is the same."""
+
+    on: date
+    now: time
+    day: YardDay
+    so_far: dict[str, SoFar]
+
+
+def asked_day(person: User, on: date, now: time) -> AskedDay:
     yard = yard_of(person)
-    horses = [worked_days(derived) for derived in derived_of(person, on)]
+    return AskedDay(on, now, day_of(yard, on), day_so_far(yard, on))
+
+
+def today_of(person: User, horses: Iterable[Horse], asked: AskedDay) -> TodayPlan:
+    """The day of some horses, from what is cached where it is still true."""
+    worked = [one.days for one in worked_out_of(horses, asked.on)]
     return plan_today(
-        horses, day_of(yard, on), now=now, so_far=day_so_far(yard, on), replan=partial(_replanned, person)
+        worked, asked.day, now=asked.now, so_far=asked.so_far, replan=partial(_replanned, person)
     )  # fmt: skip
 
 
@@ -142,8 +163,7 @@ def forecast_of(horse: Horse, step: str, on: date, per_week: float | None) -> Go
 
 
 def estimates_of(horse: Horse, on: date) -> list[TrackEstimate]:
-    derived = fresh(horse, on, recipe(horse.yard))
-    return [TrackEstimate.model_validate(row) for row in derived.estimates]
+    return list(worked_out(horse, on).estimates)
 
 
 def sessions_of(horse: Horse, before: UUID | None) -> SessionLines:

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 from typing import Any, TypeVar
 
 from accounts.doors import CHANGES, READS
+from accounts.editions import edition_of
 from accounts.models import Yard
 from accounts.services import person_of, yard_of
 from bucephal.ladder import OwnExercise
@@ -14,6 +16,7 @@ from bucephal.record import YardDefaults
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
+from pydantic import Field
 
 from yards import services
 from yards.weather import STATION, WeatherReading
@@ -46,10 +49,12 @@ class ExerciseForm(Schema):
     """An exercise as it is written; checked by the core, which names place and reason."""
 
     exercise: dict[str, Any]
+    edition: str | None = Field(None, description="That which was shown; null: whatever there is gives way.")
 
 
 class ExerciseSheet(Schema):
     exercise: OwnExercise
+    edition: str = Field(description="Sent back with a change, so that none of somebody else's is lost.")
     next_number: int
     clock_s: int | None
     """Seconds that an ask takes by the yard's own clock; plans go by it. null: not timed often enough."""
@@ -91,12 +96,13 @@ def get_exercise(request: HttpRequest, exercise_id: str) -> ExerciseSheet:
     yard = yard_of(person_of(request))
     source, number = services.exercise_of(yard, exercise_id)
     clock_s = services.defaults_of(yard).ladder.clock_s.get(exercise_id)
-    return ExerciseSheet(exercise=source, next_number=number, clock_s=clock_s)
+    return ExerciseSheet(exercise=source, edition=edition_of(source), next_number=number, clock_s=clock_s)
 
 
 @router.put("/yard/exercises", auth=CHANGES, response=YardPage)
 def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardPage:
-    return _changed(request, services.save_exercise, form.exercise)
+    save = partial(services.save_exercise, began_with=form.edition)
+    return _changed(request, save, form.exercise)
 
 
 def _changed(request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent) -> YardPage:

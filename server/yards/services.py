@@ -6,6 +6,7 @@ from collections.abc import Callable
 from datetime import date, timedelta
 from typing import Any
 
+from accounts.editions import check_edition, edition_of
 from accounts.models import Yard
 from accounts.services import Missing
 from bucephal.ladder import (
@@ -76,14 +77,24 @@ def exercise_of(yard: Yard, name: str) -> tuple[OwnExercise, int]:
     return source, next_number(source)
 
 
-def save_exercise(yard: Yard, raw: dict[str, Any]) -> YardDefaults:
+def save_exercise(yard: Yard, raw: dict[str, Any], began_with: str | None = None) -> YardDefaults:
     """Adds an exercise of the yard's own, or its version of one that ships.
+
+    Args:
+        began_with: the edition that was shown when the change was begun; None: whatever there is gives way.
 
     Raises:
         InvalidInput: naming each place and reason; nothing is saved then.
+        Overtaken: if somebody else has changed it since.
     """
     own = read_model(raw, OwnExercise)
-    return _change(yard, lambda now: now.model_copy(update={"ladder": add_own(now.ladder, own)}))
+
+    def change(now: YardDefaults) -> YardDefaults:
+        source = source_of(now.ladder, own.id)
+        check_edition(began_with, "" if source is None else edition_of(source))
+        return now.model_copy(update={"ladder": add_own(now.ladder, own)})
+
+    return _change(yard, change)
 
 
 def day_of(yard: Yard, on: date) -> YardDay:

@@ -59,7 +59,7 @@ def test_sessions_are_listed_page_by_page_none_twice(catalogue: Catalogue, today
     record = simulate_record(3, catalogue, sessions=2 * LINES + 1, end=today)
     named = [one.model_copy(update={"id": f"{n:036}"}) for n, one in enumerate(record.sessions)]
     record = record.model_copy(update={"sessions": tuple(named)})
-    pages, before = [], None
+    pages, before = list[list[str | None]](), None
     while not pages or before is not None:
         page = session_lines(record, catalogue, before)
         pages.append([line.id for line in page.sessions])

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from datetime import date
 from typing import Any
 
 import derived.services
 import pytest
 import reading.services
+from accounts.models import User
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
 from bucephal.response import Heard
-from django.db import DatabaseError
+from django.db import DatabaseError, connection
 from django.test import Client
 from horses.models import Horse
 from testing import ask_item, new_id, send, session_item
@@ -89,3 +92,33 @@ def test_pages_of_one_horse_work_its_standing_out_once(
         assert client.get(f"/api/horses/{horse.pk}/{page}").status_code == 200
     assert len(made) == 1
     reading.services.forget()
+
+
+@pytest.mark.django_db(transaction=True)
+def test_ten_readers_of_a_horse_that_has_changed_have_it_worked_out_once(
+    trainer: User, horse: Horse, client_of: Callable[[User], Client], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Of whatever page: it is stood, and its day worked out, once for all of them."""
+    worked: list[str] = []
+    for name in ("_derived", "_stand"):
+        monkeypatch.setattr(derived.services, name, counting(getattr(derived.services, name), name, worked))
+    monkeypatch.setattr(derived.services, "_store", lambda _: None)  # a table in memory has one user at a time
+    pages = ("today", "horses", f"horses/{horse.pk}/plan", f"horses/{horse.pk}/sheet", "today") * 2
+
+    def read(reader: Client, page: str) -> int:
+        try:
+            return reader.get(f"/api/{page}").status_code
+        finally:
+            connection.close()
+
+    with ThreadPoolExecutor(10) as pool:
+        assert list(pool.map(read, [client_of(trainer) for _ in pages], pages)) == [200] * 10
+    assert sorted(worked) == ["_derived", "_stand"]
+
+
+def counting(work: Callable[..., Any], name: str, into: list[str]) -> Callable[..., Any]:
+    def counted(*args: Any) -> Any:
+        into.append(name)
+        return work(*args)
+
+    return counted

@@ -4112,6 +4112,11 @@ export interface components {
             usual_minutes: number;
             /** Goals */
             goals: components["schemas"]["Goal"][];
+            /**
+             * Edition
+             * @description Sent back with a change, so that none of somebody else's is lost.
+             */
+            edition: string;
         };
         /**
          * HorseForm
@@ -4127,6 +4132,11 @@ export interface components {
              * @default 30
              */
             usual_minutes: number;
+            /**
+             * Edition
+             * @description That which was shown; null: whatever there is gives way.
+             */
+            edition?: string | null;
         };
         /**
          * FlagSeen
@@ -4397,6 +4407,11 @@ export interface components {
         /** ExerciseSheet */
         ExerciseSheet: {
             exercise: components["schemas"]["OwnExercise"];
+            /**
+             * Edition
+             * @description Sent back with a change, so that none of somebody else's is lost.
+             */
+            edition: string;
             /** Next Number */
             next_number: number;
             /** Clock S */
@@ -4638,6 +4653,11 @@ export interface components {
             exercise: {
                 [key: string]: unknown;
             };
+            /**
+             * Edition
+             * @description That which was shown; null: whatever there is gives way.
+             */
+            edition?: string | null;
         };
         /**
          * ApiProblem
@@ -4718,8 +4738,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4778,8 +4816,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4832,8 +4888,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4888,8 +4962,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4948,8 +5040,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5008,8 +5118,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5068,8 +5196,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5124,8 +5270,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5180,8 +5344,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5240,8 +5422,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5310,8 +5510,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5380,8 +5598,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5440,8 +5676,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5499,8 +5753,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5560,8 +5832,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5618,8 +5908,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5676,8 +5984,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5735,8 +6061,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5793,8 +6137,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5851,8 +6213,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5909,8 +6289,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5967,8 +6365,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6027,8 +6443,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6086,8 +6520,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6146,8 +6598,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6206,8 +6676,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6264,8 +6752,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6326,8 +6832,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6386,8 +6910,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6446,8 +6988,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6506,8 +7066,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6566,8 +7144,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6628,8 +7224,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6688,8 +7302,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6744,8 +7376,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6800,8 +7450,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6860,8 +7528,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6920,8 +7606,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6980,8 +7684,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7040,8 +7762,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7098,8 +7838,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7158,8 +7916,26 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description It does not fit; every problem is named. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,1 +1,1 @@
-export const SCHEMA = "281666a37ad95ad0";
+export const SCHEMA = "eefcbef20a5ceaaa";
