@@ -263,7 +263,12 @@ def sample_answers() -> str:
         "arrivalPlaced": arrival(Standing(placed, catalogue, on)),
         "yard": yard_page(YardDefaults(), catalogue),
         "weather": {"on": str(on), "air_c": 9.5, "humidity_pct": 71, "wind_ms": 8.4, "simulated": True},
-        "exercise": {"exercise": steer, "next_number": next_number(steer), "clock_s": None},
+        "exercise": {
+            "exercise": steer,
+            "edition": "as it ships",
+            "next_number": next_number(steer),
+            "clock_s": None,
+        },
         "profile": {
             "id": record.horse.id,
             "profile": horse,
@@ -272,6 +277,7 @@ def sample_answers() -> str:
             "weight": None,
             "usual_minutes": 35,
             "goals": [],
+            "edition": "as it was shown",
         },
         "debrief": debrief(record, catalogue, record.sessions[-1]),
         "flags": flag_page(Standing(flagged, catalogue, on)),

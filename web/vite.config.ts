@@ -34,5 +34,8 @@ export default defineConfig({
     setupFiles: ["src/testSetup.ts"],
     css: false,
     testTimeout: 60_000,
+    // One world for all files: each forgets what the device remembers (renderAt), and none replaces a module.
+    pool: "threads",
+    isolate: false,
   },
 });

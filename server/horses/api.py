@@ -7,7 +7,7 @@ from uuid import UUID
 
 from accounts.doors import CHANGES, LOGS, READS
 from accounts.services import person_of, yard_of
-from bucephal.planning.models import DayMinutes
+from bucephal.planning.models import USUAL_MINUTES, DayMinutes
 from bucephal.record import Goal, height_text
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.models import Day, GirthCm, LengthCm
@@ -29,7 +29,7 @@ class HorseForm(Schema):
     """A horse as it is typed; the core's own model names what does not fit."""
 
     horse: dict[str, Any]
-    usual_minutes: DayMinutes = 30
+    usual_minutes: DayMinutes = USUAL_MINUTES
     edition: str | None = Field(None, description="That which was shown; null: whatever there is gives way.")
 
 

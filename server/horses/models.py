@@ -7,6 +7,7 @@ from datetime import date
 from typing import Self
 
 from accounts.models import Role, User, Yard
+from bucephal.planning.models import USUAL_MINUTES
 from bucephal.record import Horse as Profile
 from django.db import models
 
@@ -32,7 +33,7 @@ class Horse(models.Model):
     condition_scores = models.JSONField(default=list, help_text="ConditionScore of the core.")
     goals = models.JSONField(default=list)
     busy = models.JSONField(default=list, help_text="Busy of the core: visits, behind and ahead.")
-    usual_minutes = models.PositiveSmallIntegerField(default=30)
+    usual_minutes = models.PositiveSmallIntegerField(default=USUAL_MINUTES)
     data_version = models.PositiveIntegerField(
         default=0, help_text="Grows with every change of what estimates rest on."
     )

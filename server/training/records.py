@@ -9,6 +9,7 @@ from functools import cached_property
 from uuid import UUID
 
 from accounts.models import Yard
+from bucephal.planning.models import USUAL_MINUTES
 from bucephal.record import (
     Ask,
     Busy,
@@ -129,7 +130,9 @@ def _is_marked(stored: StoredSession) -> bool:
     return stored.header.get("settle") is not None or bool(stored.header.get("note"))
 
 
-def store_record(yard: Yard, record: HorseRecord, *, position: int = 0, usual_minutes: int = 30) -> Horse:
+def store_record(
+    yard: Yard, record: HorseRecord, *, position: int = 0, usual_minutes: int = USUAL_MINUTES
+) -> Horse:
     """Stores a whole record as a horse of the yard (demo data, later import)."""
     horse = Horse.objects.create(
         id=record.horse.id,

@@ -4,7 +4,7 @@ from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.library import AssessmentPlan, Library, load_library
 from bucephal.ladder.loading import build_catalogue, load_catalogue, under
 from bucephal.ladder.models import Caution, CueFamily, Demand, Exercise, Fault, Need, RiderFault, SetUp, Stage
-from bucephal.ladder.own import add_own, check_yard, next_number, source_of
+from bucephal.ladder.own import add_own, blank_exercise, check_yard, need_text, next_number, source_of
 from bucephal.ladder.questions import (
     Escalation,
     Fresh,
@@ -35,6 +35,7 @@ __all__ = [
     "Exercise", "ExerciseSource", "Fault", "FaultSource", "Fresh", "Gait", "Gate", "HelperRule",
     "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance", "RiderFault",
     "School", "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage", "StageBand",
-    "StageSource", "StartAge", "StepKind", "WrongLead", "YardLadder", "add_own", "build_catalogue",
-    "check_yard", "load_catalogue", "load_library", "next_number", "source_of", "under",
+    "StageSource", "StartAge", "StepKind", "WrongLead", "YardLadder", "add_own", "blank_exercise",
+    "build_catalogue", "check_yard", "load_catalogue", "load_library", "need_text", "next_number",
+    "source_of", "under",
 ]  # fmt: skip

@@ -13,7 +13,12 @@ from bucephal.errors import InvalidInput, LadderFault, Problem
 from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.library import Library, load_library
 from bucephal.ladder.loading import load_catalogue
-from bucephal.ladder.source import ExerciseSource, FaultSource, OwnExercise, YardLadder
+from bucephal.ladder.models import Need
+from bucephal.ladder.source import ExerciseSource, FaultSource, OwnExercise, StageSource, YardLadder
+from bucephal.ladder.terms import Gait, Gate, Sides, StepKind
+
+FIRST_PHASE, FIRST_FAMILY, USUAL_CAP = "P1", "yield-ground", 6
+"""What a new exercise most often is [own]: of the ground, yielding to a hand, asked at most six times."""
 
 _STAGE_PATH = re.compile(r"^(?P<exercise>[a-z0-9-]+)\.(?P<number>\d+)\.(?P<rest>.+)$")
 _FAULT_PATH = re.compile(r"^faults\.(?P<code>[a-z0-9-]+)(?P<rest>.*)$")
@@ -33,6 +38,20 @@ def check_yard(yard: YardLadder) -> Catalogue:
     except LadderFault as fault:
         raise InvalidInput(fault.problems) from None
     return catalogue
+
+
+def need_text(need: Need) -> str:
+    """A need as it is written in a stage's list."""
+    return f"{need.step}!" if need.gate is Gate.CONFIRMED else need.step
+
+
+def blank_exercise() -> OwnExercise:
+    """With what the form of a new exercise begins: not valid before it has a name."""
+    stage = StageSource.model_construct(number=1, name="")
+    return OwnExercise.model_construct(
+        id="", name="", phase=FIRST_PHASE, kind=StepKind.LIGHTNESS, family=FIRST_FAMILY, sides=Sides.HAND,
+        gait=Gait.WALK, cap=USUAL_CAP, stages=(stage,),
+    )  # fmt: skip
 
 
 def add_own(yard: YardLadder, own: OwnExercise) -> YardLadder:

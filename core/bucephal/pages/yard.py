@@ -2,9 +2,27 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from pydantic import Field
 
-from bucephal.ladder import Catalogue, CountsAs, CueFamily, Exercise, Origin, School, StepKind, load_library
+from bucephal.ladder import (
+    Catalogue,
+    CountsAs,
+    CueFamily,
+    Exercise,
+    Gait,
+    Gate,
+    Need,
+    Origin,
+    OwnExercise,
+    School,
+    StepKind,
+    blank_exercise,
+    load_library,
+    need_text,
+)
+from bucephal.planning.models import USUAL_MINUTES
 from bucephal.record import Band, FrozenModel, YardDefaults
 from bucephal.record.history import DEFAULT_BANDS
 from bucephal.words import guides as words
@@ -28,6 +46,13 @@ class FaultChoice(FrozenModel):
     words: str
 
 
+class NeedChoice(FrozenModel):
+    """What a stage can need: another stage ready, or confirmed."""
+
+    code: str
+    words: str
+
+
 class YardPage(FrozenModel):
     schools: tuple[School, ...]
     school: dict[str, str]
@@ -47,6 +72,10 @@ class YardPage(FrozenModel):
     set_ups: tuple[str, ...]
     fault_codes: tuple[str, ...]
     faults_count_as: tuple[FaultChoice, ...]
+    usual_minutes: int = Field(description="Of a session, where nothing else is said of a horse.")
+    gaits: tuple[Gait, ...]
+    needs: tuple[NeedChoice, ...]
+    new_exercise: OwnExercise = Field(description="With what a form begins; it has no name yet.")
 
 
 def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
@@ -75,7 +104,18 @@ def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
         set_ups=tuple(library.set_ups),
         fault_codes=library.fault_codes,
         faults_count_as=tuple(FaultChoice(code=one, words=said) for one, said in words.COUNTS_AS.items()),
+        usual_minutes=USUAL_MINUTES,
+        gaits=tuple(Gait),
+        needs=tuple(_needs(catalogue)),
+        new_exercise=blank_exercise(),
     )
+
+
+def _needs(catalogue: Catalogue) -> Iterator[NeedChoice]:
+    for step in catalogue.steps:
+        for gate in Gate:
+            code = need_text(Need(step=step, gate=gate))
+            yield NeedChoice(code=code, words=words.need(catalogue.full_name(step), gate))
 
 
 def _row(one: Exercise) -> ExerciseRow:

@@ -24,6 +24,8 @@ class Place(FrozenModel):
     kit: tuple[Annotated[str, Field(max_length=40)], ...] | None = None
 
 
+USUAL_MINUTES = 30
+"""Of a session, where nothing else is said."""
 DayMinutes = Annotated[int, Field(ge=5, le=180)]
 """Minutes there are for a horse on a day."""
 

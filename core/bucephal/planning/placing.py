@@ -15,7 +15,7 @@ from bucephal.ladder import Catalogue, Need, Side, StepKind
 from bucephal.planning.assessing import assess, came_light
 from bucephal.planning.choosing import is_behind_first_tried
 from bucephal.planning.day import Day
-from bucephal.planning.models import PlanRequest, Why
+from bucephal.planning.models import USUAL_MINUTES, PlanRequest, Why
 from bucephal.progress import CALM_SESSIONS_WAIT, GOOD, MissingNeed, Standing
 from bucephal.record import Background, FrozenModel, HorseRecord, first_assessment
 from bucephal.record.history import SETTLE_EXERCISE
@@ -24,7 +24,6 @@ from bucephal.words import arrivals as words
 
 MOST_TO_BEGIN = 5
 SHOWN = 3
-_USUAL_MIN = 30
 
 
 class PlacedStep(FrozenModel):
@@ -55,7 +54,7 @@ def placement(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
     tried = first_assessment(record)
     record = record.model_copy(update={"sessions": tried})
     on = tried[-1].date if tried else on
-    request = PlanRequest(on=on, minutes=_USUAL_MIN, helper=True, assess=False)
+    request = PlanRequest(on=on, minutes=USUAL_MINUTES, helper=True, assess=False)
     day = Day.of(record, catalogue, request)
     standing = day.standing
     has, half, not_yet = list[PlacedStep](), list[PlacedStep](), list[PlacedStep]()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from bucephal.ladder import Compare, CountsAs, Fault, HelperRule, Sides
+from bucephal.ladder import Compare, CountsAs, Fault, Gate, HelperRule, Sides
 from bucephal.words.figures import how_often, how_sure, measured, tenths, times_in_ten
 from bucephal.words.plain import counted, first_of
 from bucephal.words.plans import comparison
@@ -22,6 +22,7 @@ HELPER = {
     HelperRule.UNTIL_CONFIRMED: "a helper until it is confirmed",
     HelperRule.ALWAYS: "a helper, always",
 }
+GATES = {Gate.READY: "ready", Gate.CONFIRMED: "confirmed"}
 COUNTS_AS = {
     CountsAs.LET_BE: "let be while it is learned: praised, and counted as good",
     CountsAs.SHAPE: "a good try: praised, the remedy is for the next one",
@@ -139,3 +140,8 @@ def decide_help(never_ridden_below: int) -> str:
 
 def ladder(good: int, steps: int, learning: int, open_steps: int) -> str:
     return f"{good} of {steps} steps are good, {learning} are being learned, {open_steps} are open"
+
+
+def need(name: str, gate: Gate) -> str:
+    """What a stage needs, as one chooses it."""
+    return f"{name}: {GATES[gate]}"

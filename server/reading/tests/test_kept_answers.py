@@ -102,7 +102,9 @@ def test_ten_readers_of_a_horse_that_has_changed_have_it_worked_out_once(
     worked: list[str] = []
     for name in ("_derived", "_stand"):
         monkeypatch.setattr(derived.services, name, counting(getattr(derived.services, name), name, worked))
-    monkeypatch.setattr(derived.services, "_store", lambda _: None)  # a table in memory has one user at a time
+    monkeypatch.setattr(
+        derived.services, "_store", lambda _: None
+    )  # a table in memory has one user at a time
     pages = ("today", "horses", f"horses/{horse.pk}/plan", f"horses/{horse.pk}/sheet", "today") * 2
 
     def read(reader: Client, page: str) -> int:

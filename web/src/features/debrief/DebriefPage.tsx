@@ -1,4 +1,5 @@
-import { useQuery } from "@tanstack/react-query";
+import Button from "@mui/material/Button";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { ApiError } from "../../shared/api/client";
@@ -14,12 +15,12 @@ import { NextSession } from "./NextSession";
 
 export default function DebriefPage() {
   const { horse = "", session } = useParams();
-  const sessions = useQuery(sessionsQuery(horse));
+  const sessions = useInfiniteQuery(sessionsQuery(horse));
   const waiting = useWaiting(horse);
   if (sessions.isPending) return <Loading />;
   if (!sessions.data && !waiting)
     return <ErrorView error={sessions.error} onRetry={() => void sessions.refetch()} />;
-  const lines = sessions.data?.sessions ?? [];
+  const lines = sessions.data?.pages.flatMap((page) => page.sessions) ?? [];
   const chosen = session ?? lines[0]?.id ?? undefined;
   return (
     <>
@@ -31,7 +32,12 @@ export default function DebriefPage() {
       {chosen ? (
         <div className={styles.columns}>
           <Debrief horse={horse} session={chosen} waiting={waiting > 0} />
-          <Sessions horse={horse} lines={lines} chosen={chosen} />
+          <Sessions
+            horse={horse}
+            lines={lines}
+            chosen={chosen}
+            onEarlier={sessions.hasNextPage ? () => void sessions.fetchNextPage() : null}
+          />
         </div>
       ) : (
         <Empty>{text.debrief.none}</Empty>
@@ -129,15 +135,15 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
   );
 }
 
-function Sessions({
-  horse,
-  lines,
-  chosen,
-}: {
+interface SessionsProps {
   horse: string;
   lines: SessionLine[];
   chosen: string;
-}) {
+  /** Shows those before the last one listed; null: there are none. */
+  onEarlier: (() => void) | null;
+}
+
+function Sessions({ horse, lines, chosen, onEarlier }: SessionsProps) {
   return (
     <nav className={styles.sessions} aria-label={text.debrief.sessions}>
       <h2>{text.debrief.sessions}</h2>
@@ -154,6 +160,11 @@ function Sessions({
           </li>
         ))}
       </ul>
+      {onEarlier ? (
+        <Button variant="outlined" onClick={onEarlier}>
+          {text.debrief.earlier}
+        </Button>
+      ) : null}
     </nav>
   );
 }

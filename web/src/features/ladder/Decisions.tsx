@@ -1,14 +1,12 @@
 // What the trainer has decided about a step: kept with reason and date, ended, never deleted.
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
-import TextField from "@mui/material/TextField";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { client, unwrap } from "../../shared/api/client";
+import { api } from "../../shared/api/client";
 import { everythingChanged } from "../../shared/api/queryClient";
 import type { StepGuide } from "../../shared/api/types";
+import { Choice, Form, TextInput, useDraftForm } from "../../shared/form";
 import { text } from "../../shared/text/en";
-import { ProblemList, problemAt } from "../../shared/ui/Problems";
+import { ProblemList } from "../../shared/ui/Problems";
 import styles from "./GuidePage.module.css";
 
 interface Props {
@@ -19,19 +17,7 @@ interface Props {
 
 export function Decisions({ horse, guide, canDecide }: Props) {
   const queries = useQueryClient();
-  const step = guide.standing.step;
   const afterwards = () => everythingChanged(queries);
-  const lift = useMutation({
-    mutationFn: () =>
-      unwrap(
-        client.POST("/api/horses/{horse_id}/overrides/lift", {
-          params: { path: { horse_id: horse } },
-          body: { step },
-        }),
-      ),
-    onSuccess: afterwards,
-  });
-  const inForce = guide.overrides.some((one) => one.in_force);
   return (
     <section className={styles.decisions}>
       <h2>{text.guide.decisions}</h2>
@@ -46,11 +32,8 @@ export function Decisions({ horse, guide, canDecide }: Props) {
           </li>
         ))}
       </ul>
-      <ProblemList error={lift.error} lead={text.horse.problems} />
-      {canDecide && inForce ? (
-        <Button variant="outlined" onClick={() => lift.mutate()} disabled={lift.isPending}>
-          {text.guide.lift}
-        </Button>
+      {canDecide && guide.overrides.some((one) => one.in_force) ? (
+        <Lift horse={horse} step={guide.standing.step} onDone={afterwards} />
       ) : null}
       {canDecide ? (
         <details className={styles.decide}>
@@ -62,76 +45,80 @@ export function Decisions({ horse, guide, canDecide }: Props) {
   );
 }
 
-function DecisionForm({
-  horse,
-  guide,
-  onDone,
-}: {
+interface LiftProps {
+  horse: string;
+  step: string;
+  onDone: () => Promise<void>;
+}
+
+/** Ends what is decided of the step. */
+function Lift({ horse, step, onDone }: LiftProps) {
+  const lift = useMutation({
+    mutationFn: () =>
+      api.post("/api/horses/{horse_id}/overrides/lift", {
+        params: { path: { horse_id: horse } },
+        body: { step },
+      }),
+    onSuccess: onDone,
+  });
+  return (
+    <>
+      <ProblemList error={lift.error} lead={text.horse.problems} />
+      <Button variant="outlined" onClick={() => lift.mutate()} disabled={lift.isPending}>
+        {text.guide.lift}
+      </Button>
+    </>
+  );
+}
+
+interface FormProps {
   horse: string;
   guide: StepGuide;
   onDone: () => Promise<void>;
-}) {
-  const [state, setState] = useState<string>(guide.may_override[0] ?? "resting");
-  const [reason, setReason] = useState("");
-  const [until, setUntil] = useState("");
+}
+
+interface Typed {
+  state: string;
+  reason: string;
+  until: string;
+}
+
+function DecisionForm({ horse, guide, onDone }: FormProps) {
+  const step = guide.standing.step;
+  const nothing = { state: guide.may_override[0] ?? "", reason: "", until: "" };
+  const { form, isReady, done } = useDraftForm<Typed>(`decide/${horse}/${step}`, nothing);
   const save = useMutation({
-    mutationFn: () =>
-      unwrap(
-        client.POST("/api/horses/{horse_id}/overrides", {
-          params: { path: { horse_id: horse } },
-          body: { step: guide.standing.step, state, reason, until: until || null },
-        }),
-      ),
+    mutationFn: ({ until, ...typed }: Typed) =>
+      api.post("/api/horses/{horse_id}/overrides", {
+        params: { path: { horse_id: horse } },
+        body: { step, ...typed, until: until || null },
+      }),
     onSuccess: async () => {
-      setReason("");
-      setUntil("");
+      form.reset(nothing);
+      await done();
       await onDone();
     },
   });
-  const reasonProblem = problemAt(save.error, "reason");
+  if (!isReady) return null;
   return (
-    <form
+    <Form
+      form={form}
+      error={save.error}
+      onSubmit={(typed) => save.mutate(typed)}
       className={styles.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        save.mutate();
-      }}
     >
       <p className={styles.soft}>{guide.decide_help}</p>
-      <TextField
-        select
+      <Choice
+        name="state"
         label={text.guide.decideAs}
-        value={state}
-        onChange={(event) => setState(event.target.value)}
-      >
-        {guide.may_override.map((one) => (
-          <MenuItem key={one} value={one}>
-            {one}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        label={text.guide.reason}
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        error={reasonProblem !== undefined}
-        helperText={reasonProblem ?? ""}
-        multiline
-        minRows={2}
+        options={guide.may_override.map((one) => [one, one] as const)}
       />
-      <TextField
-        label={text.guide.until}
-        type="date"
-        value={until}
-        onChange={(event) => setUntil(event.target.value)}
-        error={problemAt(save.error, "until") !== undefined}
-        helperText={problemAt(save.error, "until") ?? ""}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <TextInput name="reason" label={text.guide.reason} multiline minRows={2} />
+      <TextInput name="until" label={text.guide.until} type="date" />
       <ProblemList error={save.error} lead={text.horse.problems} />
       <Button type="submit" variant="contained" disabled={save.isPending}>
         {text.guide.save}
       </Button>
-    </form>
+    </Form>
   );
 }

@@ -1,6 +1,6 @@
 import Button from "@mui/material/Button";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { client, unwrap } from "../../shared/api/client";
+import { api } from "../../shared/api/client";
 import { profileQuery } from "../../shared/api/queries";
 import { everythingChanged } from "../../shared/api/queryClient";
 import { text } from "../../shared/text/en";
@@ -15,14 +15,12 @@ export function GoalChoice({ horse, step }: { horse: string; step: string }) {
   const isGoal = goals.some((goal) => goal.step === step);
   const save = useMutation({
     mutationFn: () =>
-      unwrap(
-        client.PUT("/api/horses/{horse_id}/goals", {
-          params: { path: { horse_id: horse } },
-          body: {
-            goals: isGoal ? goals.filter((goal) => goal.step !== step) : [...goals, { step }],
-          },
-        }),
-      ),
+      api.put("/api/horses/{horse_id}/goals", {
+        params: { path: { horse_id: horse } },
+        body: {
+          goals: isGoal ? goals.filter((goal) => goal.step !== step) : [...goals, { step }],
+        },
+      }),
     onSuccess: () => everythingChanged(queries),
   });
   if (!profile.data) return null;

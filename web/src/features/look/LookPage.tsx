@@ -1,16 +1,16 @@
 // A minute's look at the horse: what of the list of pain signs was seen, and how fat it is.
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Radio from "@mui/material/Radio";
 import RadioGroup from "@mui/material/RadioGroup";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useWatch } from "react-hook-form";
 import { Link, useParams } from "react-router";
-import { client, unwrap } from "../../shared/api/client";
+import { api } from "../../shared/api/client";
 import { lookQuery, meQuery } from "../../shared/api/queries";
 import { everythingChanged } from "../../shared/api/queryClient";
 import type { LookPage as Look } from "../../shared/api/types";
-import { useKeptForm } from "../../shared/outbox/useKeptForm";
+import { Form, TickMany, useDraftForm } from "../../shared/form";
 import { text } from "../../shared/text/en";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { ProblemList } from "../../shared/ui/Problems";
@@ -62,53 +62,51 @@ interface FormProps {
   page: Look;
 }
 
+interface Seen {
+  signs: string[];
+}
+
 function PainForm({ horse, page }: FormProps) {
   const queries = useQueryClient();
-  const form = useKeptForm<string[]>(`look/${horse}`, []);
+  const { form, isReady, done } = useDraftForm<Seen>(`look/${horse}`, { signs: [] }, (kept) => ({
+    // It was kept as the list alone once.
+    signs: Array.isArray(kept) ? (kept as string[]) : (kept.signs ?? []),
+  }));
   const save = useMutation({
-    mutationFn: (signs: string[]) =>
-      unwrap(
-        client.POST("/api/horses/{horse_id}/look/pain-signs", {
-          params: { path: { horse_id: horse } },
-          body: { signs },
-        }),
-      ),
+    mutationFn: (body: Seen) =>
+      api.post("/api/horses/{horse_id}/look/pain-signs", {
+        params: { path: { horse_id: horse } },
+        body,
+      }),
     onSuccess: async () => {
-      form.change([]);
-      await form.done();
+      form.reset({ signs: [] });
+      await done();
       await everythingChanged(queries);
     },
   });
-  const seen = form.value;
-  if (!seen) return null;
-  const toggle = (code: string) =>
-    form.change(seen.includes(code) ? seen.filter((one) => one !== code) : [...seen, code]);
+  if (!isReady) return null;
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        save.mutate(seen);
-      }}
-    >
-      <div className={styles.signs}>
-        {page.signs.map((sign) => (
-          <FormControlLabel
-            key={sign.code}
-            control={
-              <Checkbox checked={seen.includes(sign.code)} onChange={() => toggle(sign.code)} />
-            }
-            label={sign.words}
-          />
-        ))}
-      </div>
+    <Form form={form} error={save.error} onSubmit={(seen) => save.mutate(seen)}>
+      <TickMany
+        name="signs"
+        className={styles.signs}
+        options={page.signs.map((sign) => [sign.code, sign.words] as const)}
+      />
       <ProblemList error={save.error} lead={text.horse.problems} />
-      <div className={styles.save}>
-        <p role="status">{text.look.seen(seen.length, page.signs.length)}</p>
-        <Button type="submit" variant="contained" disabled={save.isPending}>
-          {text.look.keep}
-        </Button>
-      </div>
-    </form>
+      <SaveLook of={page.signs.length} isBusy={save.isPending} />
+    </Form>
+  );
+}
+
+function SaveLook({ of, isBusy }: { of: number; isBusy: boolean }) {
+  const signs = useWatch<Seen, "signs">({ name: "signs" });
+  return (
+    <div className={styles.save}>
+      <p role="status">{text.look.seen(signs.length, of)}</p>
+      <Button type="submit" variant="contained" disabled={isBusy}>
+        {text.look.keep}
+      </Button>
+    </div>
   );
 }
 
@@ -116,12 +114,10 @@ function ConditionForm({ horse, page }: FormProps) {
   const queries = useQueryClient();
   const save = useMutation({
     mutationFn: (score: number) =>
-      unwrap(
-        client.POST("/api/horses/{horse_id}/look/condition", {
-          params: { path: { horse_id: horse } },
-          body: { score },
-        }),
-      ),
+      api.post("/api/horses/{horse_id}/look/condition", {
+        params: { path: { horse_id: horse } },
+        body: { score },
+      }),
     onSuccess: () => everythingChanged(queries),
   });
   return (

@@ -151,7 +151,7 @@ describe("the ring", () => {
     await tap(3);
     await userEvent.click(screen.getByRole("button", { name: "More …" }));
     await screen.findByRole("button", { name: /The answer just given: Answered at 3/ });
-    await userEvent.click(screen.getByRole("button", { name: "Wrong" }));
+    await userEvent.click(screen.getByRole("button", { name: "Wrong", hidden: false }));
     await waitFor(() => expect(asks().at(-1)?.body).toMatchObject({ level: 3, correct: "no" }));
     expect(saved.at(-2)?.type).toBe("delete");
     await userEvent.click(screen.getByRole("button", { name: "Close" }));

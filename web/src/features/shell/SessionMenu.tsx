@@ -1,6 +1,6 @@
 import { useColorScheme } from "@mui/material/styles";
 import { useQueryClient } from "@tanstack/react-query";
-import { client } from "../../shared/api/client";
+import { api } from "../../shared/api/client";
 import { forgetAnswers } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import styles from "./Shell.module.css";
@@ -11,7 +11,7 @@ export function SessionMenu({ name }: { name: string }) {
   const queries = useQueryClient();
   const { mode, setMode } = useColorScheme();
   const signOut = async () => {
-    await client.POST("/api/sign-out").catch(() => undefined);
+    await api.post("/api/sign-out").catch(() => undefined);
     await forgetAnswers();
     queries.clear();
     window.location.assign("/");

@@ -8,6 +8,7 @@ import { horsesQuery } from "../../shared/api/queries";
 import type { Me } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { HorseList } from "./HorseList";
+import { Outdated } from "./Outdated";
 import { SaveState } from "./SaveState";
 import { SessionMenu } from "./SessionMenu";
 import styles from "./Shell.module.css";
@@ -77,6 +78,7 @@ export function Shell({ me }: { me: Me }) {
           </p>
         </header>
         <main id="page" className={styles.page} tabIndex={-1}>
+          <Outdated />
           <Outlet />
         </main>
       </div>

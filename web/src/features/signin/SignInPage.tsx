@@ -1,21 +1,38 @@
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
-import { ApiError, client, unwrap } from "../../shared/api/client";
+import { useForm } from "react-hook-form";
+import { ApiError, api } from "../../shared/api/client";
 import { meQuery } from "../../shared/api/queries";
-import type { Me } from "../../shared/api/types";
+import { Form, TextInput } from "../../shared/form";
 import { forgetAnswers } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import styles from "./SignInPage.module.css";
 
 export function SignInPage() {
+  return (
+    <main className={styles.page}>
+      <Rope />
+      <section className={styles.side}>
+        <h1 className={styles.title}>{text.product}</h1>
+        <p className={styles.lead}>{text.signIn.lead}</p>
+        <SignInForm />
+      </section>
+    </main>
+  );
+}
+
+interface Typed {
+  name: string;
+  password: string;
+}
+
+/** What is typed here is not kept on the device. */
+function SignInForm() {
   const queries = useQueryClient();
-  const [name, setName] = useState("");
-  const [password, setPassword] = useState("");
+  const form = useForm<Typed>({ defaultValues: { name: "", password: "" } });
   const signIn = useMutation({
     networkMode: "always",
-    mutationFn: () => unwrap<Me>(client.POST("/api/sign-in", { body: { name, password } })),
+    mutationFn: (body: Typed) => api.post("/api/sign-in", { body }),
     onSuccess: async (me) => {
       // What another person saw on this device is not shown to this one.
       await forgetAnswers();
@@ -23,60 +40,48 @@ export function SignInPage() {
       queries.setQueryData(meQuery.queryKey, me);
     },
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    signIn.mutate();
-  };
   return (
-    <main className={styles.page}>
-      <section className={styles.brand} aria-hidden="true">
-        <svg viewBox="0 0 200 600" preserveAspectRatio="xMidYMid slice">
-          <path
-            className={styles.rope}
-            d="M100 -10 C 60 80 140 140 100 220 S 60 330 100 400 S 140 520 100 620"
-          />
-          <path
-            className={styles.twist}
-            d="M100 -10 C 60 80 140 140 100 220 S 60 330 100 400 S 140 520 100 620"
-          />
-          <circle cx="104" cy="130" r="16" className={styles.knot} />
-          <path d="M96 268 l24 24 -24 24 -24 -24 Z" className={styles.fresh} />
-          <ellipse cx="113" cy="450" rx="21" ry="16" className={styles.knot} />
-        </svg>
-      </section>
-      <section className={styles.side}>
-        <h1 className={styles.title}>{text.product}</h1>
-        <p className={styles.lead}>{text.signIn.lead}</p>
-        <form onSubmit={submit} className={styles.form}>
-          <h2>{text.signIn.title}</h2>
-          <TextField
-            label={text.signIn.name}
-            name="name"
-            autoComplete="username"
-            required
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-          <TextField
-            label={text.signIn.password}
-            name="password"
-            type="password"
-            autoComplete="current-password"
-            required
-            value={password}
-            onChange={(event) => setPassword(event.target.value)}
-          />
-          {signIn.error ? (
-            <p role="alert" className={styles.error}>
-              {words(signIn.error)}
-            </p>
-          ) : null}
-          <Button type="submit" variant="contained" size="large" loading={signIn.isPending}>
-            {text.signIn.go}
-          </Button>
-        </form>
-      </section>
-    </main>
+    <Form
+      form={form}
+      error={null}
+      onSubmit={(typed) => signIn.mutate(typed)}
+      className={styles.form}
+    >
+      <h2>{text.signIn.title}</h2>
+      <TextInput name="name" label={text.signIn.name} autoComplete="username" required />
+      <TextInput
+        name="password"
+        label={text.signIn.password}
+        type="password"
+        autoComplete="current-password"
+        required
+      />
+      {signIn.error ? (
+        <p role="alert" className={styles.error}>
+          {words(signIn.error)}
+        </p>
+      ) : null}
+      <Button type="submit" variant="contained" size="large" loading={signIn.isPending}>
+        {text.signIn.go}
+      </Button>
+    </Form>
+  );
+}
+
+const LINE = "M100 -10 C 60 80 140 140 100 220 S 60 330 100 400 S 140 520 100 620";
+
+/** A rope with three knots, to look at. */
+function Rope() {
+  return (
+    <section className={styles.brand} aria-hidden="true">
+      <svg viewBox="0 0 200 600" preserveAspectRatio="xMidYMid slice">
+        <path className={styles.rope} d={LINE} />
+        <path className={styles.twist} d={LINE} />
+        <circle cx="104" cy="130" r="16" className={styles.knot} />
+        <path d="M96 268 l24 24 -24 24 -24 -24 Z" className={styles.fresh} />
+        <ellipse cx="113" cy="450" rx="21" ry="16" className={styles.knot} />
+      </svg>
+    </section>
   );
 }
 

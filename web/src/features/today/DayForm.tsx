@@ -1,13 +1,14 @@
 // The day as it is set: its hours, the helper's, the weather of its warmest hour.
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { client, unwrap } from "../../shared/api/client";
+import { useFormContext } from "react-hook-form";
+import { api } from "../../shared/api/client";
 import { todayQuery, weatherQuery } from "../../shared/api/queries";
-import type { TodayPlan, YardDay } from "../../shared/api/types";
-import { useKeptForm } from "../../shared/outbox/useKeptForm";
+import type { YardDay } from "../../shared/api/types";
+import { Form, TextInput, useDraftForm } from "../../shared/form";
+import { asTyped as figureTyped } from "../../shared/form/figures";
 import { text } from "../../shared/text/en";
-import { ProblemList, problemAt } from "../../shared/ui/Problems";
+import { ProblemList } from "../../shared/ui/Problems";
 import styles from "./TodayPage.module.css";
 
 interface Typed extends Record<string, string> {
@@ -24,89 +25,69 @@ interface Typed extends Record<string, string> {
 export function useSetDay() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (body: Record<string, unknown>) =>
-      unwrap<TodayPlan>(client.PUT("/api/today", { body })),
+    mutationFn: (body: Record<string, unknown>) => api.put("/api/today", { body }),
     onSuccess: (today) => queries.setQueryData(todayQuery.queryKey, today),
   });
 }
 
-export function DayForm({ day, onDone }: { day: YardDay; onDone: () => void }) {
-  const form = useKeptForm<Typed>(`day/${day.on}`, asTyped(day));
-  const weather = useQuery(weatherQuery);
+interface Props {
+  day: YardDay;
+  onDone: () => void;
+}
+
+export function DayForm({ day, onDone }: Props) {
+  const { form, isReady, done } = useDraftForm<Typed>(`day/${day.on}`, asTyped(day));
   const set = useSetDay();
-  const typed = form.value;
-  if (!typed) return null;
-  const field = (
-    name: keyof Typed & string,
-    label: string,
-    type: "time" | "number",
-    path: string = name,
-  ) => {
-    const problem = problemAt(set.error, path);
-    return (
-      <TextField
-        key={name}
-        label={label}
-        type={type}
-        size="small"
-        value={typed[name]}
-        onChange={(event) => form.change({ ...typed, [name]: event.target.value })}
-        error={problem !== undefined}
-        helperText={problem ?? ""}
-        slotProps={{
-          inputLabel: { shrink: true },
-          htmlInput: { step: type === "number" ? "any" : 300 },
-        }}
-      />
-    );
-  };
+  if (!isReady) return null;
+  const save = (typed: Typed) =>
+    set.mutate(asSent(typed), {
+      onSuccess: () => {
+        void done();
+        onDone();
+      },
+    });
+  const time = { type: "time", size: "small", step: 300 } as const;
+  const figure = { type: "number", size: "small", step: "any" } as const;
   return (
-    <form
-      className={styles.dayForm}
-      onSubmit={(event) => {
-        event.preventDefault();
-        set.mutate(asSent(typed), {
-          onSuccess: () => {
-            void form.done();
-            onDone();
-          },
-        });
-      }}
-    >
-      {field("starts", text.today.from, "time")}
-      {field("ends", text.today.until, "time")}
-      {field("helper_from", text.today.helperFrom, "time", "helper.starts")}
-      {field("helper_until", text.today.helperUntil, "time", "helper.ends")}
-      {field("air_c", text.today.air, "number")}
-      {field("humidity_pct", text.today.humidity, "number")}
-      {field("wind_ms", text.today.wind, "number")}
+    <Form form={form} error={set.error} onSubmit={save} className={styles.dayForm}>
+      <TextInput name="starts" label={text.today.from} {...time} />
+      <TextInput name="ends" label={text.today.until} {...time} />
+      <TextInput name="helper_from" path="helper.starts" label={text.today.helperFrom} {...time} />
+      <TextInput name="helper_until" path="helper.ends" label={text.today.helperUntil} {...time} />
+      <TextInput name="air_c" label={text.today.air} {...figure} />
+      <TextInput name="humidity_pct" label={text.today.humidity} {...figure} />
+      <TextInput name="wind_ms" label={text.today.wind} {...figure} />
       <div className={styles.formActions}>
-        <Button
-          disabled={!weather.data}
-          title={weather.data?.simulated ? text.plan.simulated : ""}
-          onClick={() => {
-            if (!weather.data) return;
-            const { air_c, humidity_pct, wind_ms } = weather.data;
-            const read = {
-              air_c: `${air_c}`,
-              humidity_pct: `${humidity_pct}`,
-              wind_ms: `${wind_ms}`,
-            };
-            form.change({ ...typed, ...read });
-          }}
-        >
-          {text.plan.station}
-        </Button>
+        <FromTheStation />
         <Button type="submit" variant="contained" disabled={set.isPending}>
           {text.today.save}
         </Button>
       </div>
       <ProblemList error={set.error} lead={text.today.notSaved} />
-    </form>
+    </Form>
   );
 }
 
-const figure = (value: number | null | undefined) => (value == null ? "" : String(value));
+/** Writes into the fields what the weather station reads. */
+function FromTheStation() {
+  const { setValue } = useFormContext<Typed>();
+  const weather = useQuery(weatherQuery);
+  const write = () => {
+    if (!weather.data) return;
+    for (const name of ["air_c", "humidity_pct", "wind_ms"] as const)
+      setValue(name, String(weather.data[name]));
+  };
+  return (
+    <Button
+      disabled={!weather.data}
+      title={weather.data?.simulated ? text.plan.simulated : ""}
+      onClick={write}
+    >
+      {text.plan.station}
+    </Button>
+  );
+}
+
 const toMinute = (time: string | undefined) => time?.slice(0, 5) ?? "";
 
 function asTyped(day: YardDay): Typed {
@@ -115,9 +96,9 @@ function asTyped(day: YardDay): Typed {
     ends: toMinute(day.ends),
     helper_from: toMinute(day.helper?.starts),
     helper_until: toMinute(day.helper?.ends),
-    air_c: figure(day.air_c),
-    humidity_pct: figure(day.humidity_pct),
-    wind_ms: figure(day.wind_ms),
+    air_c: figureTyped(day.air_c),
+    humidity_pct: figureTyped(day.humidity_pct),
+    wind_ms: figureTyped(day.wind_ms),
   };
 }
 

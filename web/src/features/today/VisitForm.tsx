@@ -1,12 +1,11 @@
 // Who comes to which horse, and when: farrier, vet, and whatever else takes a horse's day.
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
-import TextField from "@mui/material/TextField";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { client, unwrap } from "../../shared/api/client";
+import { useWatch } from "react-hook-form";
+import { api } from "../../shared/api/client";
 import { everythingChanged } from "../../shared/api/queryClient";
 import type { TodayPlan } from "../../shared/api/types";
-import { useKeptForm } from "../../shared/outbox/useKeptForm";
+import { Choice, Form, TextInput, useDraftForm } from "../../shared/form";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import styles from "./TodayPage.module.css";
@@ -17,17 +16,18 @@ interface Visit {
   what: string | null;
 }
 
-export function Visits({ today, canChange }: { today: TodayPlan; canChange: boolean }) {
+/** Notes a visit; null: nobody comes after all. */
+function useNote() {
   const queries = useQueryClient();
-  const form = useKeptForm("visit", { horse: "", what: "", date: today.on });
-  const note = useMutation({
+  return useMutation({
     mutationFn: ({ horse, ...body }: Visit) =>
-      unwrap(
-        client.PUT("/api/horses/{horse_id}/busy", { params: { path: { horse_id: horse } }, body }),
-      ),
+      api.put("/api/horses/{horse_id}/busy", { params: { path: { horse_id: horse } }, body }),
     onSuccess: () => everythingChanged(queries),
   });
-  const typed = form.value;
+}
+
+export function Visits({ today, canChange }: { today: TodayPlan; canChange: boolean }) {
+  const note = useNote();
   return (
     <>
       <ul className={styles.visits}>
@@ -46,54 +46,43 @@ export function Visits({ today, canChange }: { today: TodayPlan; canChange: bool
           </li>
         ))}
       </ul>
-      {canChange && typed ? (
-        <form
-          className={styles.dayForm}
-          onSubmit={(event) => {
-            event.preventDefault();
-            note.mutate(typed, { onSuccess: () => void form.done() });
-          }}
-        >
-          <TextField
-            select
-            size="small"
-            label={text.today.horse}
-            value={typed.horse}
-            onChange={(event) => form.change({ ...typed, horse: event.target.value })}
-          >
-            {today.rows.map(({ facts }) => (
-              <MenuItem key={facts.id} value={facts.id ?? ""}>
-                {facts.name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            size="small"
-            label={text.today.who}
-            value={typed.what}
-            onChange={(event) => form.change({ ...typed, what: event.target.value })}
-          >
-            {today.visit_kinds.map(({ what, name }) => (
-              <MenuItem key={what} value={what}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            size="small"
-            type="date"
-            label={text.today.on}
-            value={typed.date}
-            onChange={(event) => form.change({ ...typed, date: event.target.value })}
-            slotProps={{ inputLabel: { shrink: true } }}
-          />
-          <Button type="submit" variant="outlined" disabled={!typed.horse || !typed.what}>
-            {text.today.note}
-          </Button>
-          <ProblemList error={note.error} lead={text.today.notNoted} />
-        </form>
-      ) : null}
+      {canChange ? <VisitForm today={today} /> : null}
     </>
+  );
+}
+
+function VisitForm({ today }: { today: TodayPlan }) {
+  const nothing: Visit = { horse: "", what: "", date: today.on };
+  const { form, isReady, done } = useDraftForm<Visit>("visit", nothing);
+  const [horse, what] = useWatch({ control: form.control, name: ["horse", "what"] });
+  const note = useNote();
+  if (!isReady) return null;
+  const save = (typed: Visit) =>
+    note.mutate(typed, {
+      onSuccess: () => {
+        form.reset(nothing);
+        void done();
+      },
+    });
+  return (
+    <Form form={form} error={note.error} onSubmit={save} className={styles.dayForm}>
+      <Choice
+        name="horse"
+        size="small"
+        label={text.today.horse}
+        options={today.rows.map(({ facts }) => [facts.id ?? "", facts.name] as const)}
+      />
+      <Choice
+        name="what"
+        size="small"
+        label={text.today.who}
+        options={today.visit_kinds.map((one) => [one.what, one.name] as const)}
+      />
+      <TextInput name="date" size="small" type="date" label={text.today.on} />
+      <Button type="submit" variant="outlined" disabled={!horse || !what}>
+        {text.today.note}
+      </Button>
+      <ProblemList error={note.error} lead={text.today.notNoted} />
+    </Form>
   );
 }

@@ -1,9 +1,8 @@
 // Which levels count as light, and what the levels mean in the yard's own words.
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
-import { client, unwrap } from "../../shared/api/client";
+import { api } from "../../shared/api/client";
 import type { YardView } from "../../shared/api/types";
-import { useKeptForm } from "../../shared/outbox/useKeptForm";
+import { Form, TextInput, useDraftForm } from "../../shared/form";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import { BandRows, type Bands } from "./BandRows";
@@ -24,9 +23,7 @@ export function BandsAndScales({ yard, canChange }: { yard: YardView; canChange:
 }
 
 function BandList({ yard, canChange }: { yard: YardView; canChange: boolean }) {
-  const save = useYardChange((bands: Bands) =>
-    unwrap<YardView>(client.PUT("/api/yard/bands", { body: { bands } })),
-  );
+  const save = useYardChange((bands: Bands) => api.put("/api/yard/bands", { body: { bands } }));
   return (
     <>
       <p className={styles.lead}>{text.yard.bandsLead}</p>
@@ -42,66 +39,88 @@ function BandList({ yard, canChange }: { yard: YardView; canChange: boolean }) {
   );
 }
 
-function Words({
-  yard,
-  family,
-  canChange,
-}: {
+interface WordsProps {
   yard: YardView;
   family: YardView["families"][number];
   canChange: boolean;
-}) {
+}
+
+interface Typed {
+  levels: string[];
+}
+
+function Words({ yard, family, canChange }: WordsProps) {
   const isOwn = yard.own_words.includes(family.id);
-  const { value, change, done } = useKeptForm<string[]>(`scale:${family.id}`, family.levels);
-  const others = Object.fromEntries(
-    yard.families
-      .filter((one) => yard.own_words.includes(one.id) && one.id !== family.id)
-      .map((one) => [one.id, one.levels]),
-  );
-  const save = useYardChange(async (levels: string[] | null) => {
-    const scales = levels === null ? others : { ...others, [family.id]: levels };
-    const view = await unwrap<YardView>(client.PUT("/api/yard/scales", { body: { scales } }));
+  const initial = { levels: family.levels };
+  const { form, isReady, done } = useDraftForm<Typed>(`scale:${family.id}`, initial, (kept) => ({
+    // They were kept as the list alone once.
+    levels: Array.isArray(kept) ? (kept as string[]) : (kept.levels ?? family.levels),
+  }));
+  const save = useSaveWords(yard, family.id, async (levels) => {
+    form.reset({ levels });
     await done();
-    const saved = view.families.find((one) => one.id === family.id);
-    if (saved) change(saved.levels);
-    await done();
-    return view;
   });
-  if (!value) return null;
+  if (!isReady) return null;
   return (
     <details className={styles.family}>
       <summary>
         {text.yard.scaleOf(family.name)}
         {isOwn ? <span className={styles.badge}>{text.yard.ownWords}</span> : null}
       </summary>
-      <div className={styles.words}>
-        {value.map((words, place) => (
-          <TextField
-            // biome-ignore lint/suspicious/noArrayIndexKey: the place is the level
-            key={place}
-            label={text.yard.level(place + 1)}
-            size="small"
-            disabled={!canChange}
-            value={words}
-            onChange={(event) =>
-              change(value.map((one, n) => (n === place ? event.target.value : one)))
-            }
-          />
-        ))}
-      </div>
-      <ProblemList error={save.error} lead={text.horse.problems} />
-      {canChange ? (
-        <div className={styles.row}>
-          <Button variant="contained" onClick={() => save.mutate(value)} disabled={save.isPending}>
-            {text.yard.saveWords}
-          </Button>
-          {isOwn ? (
-            <Button onClick={() => save.mutate(null)} disabled={save.isPending}>
-              {text.yard.shipWords}
+      <Form form={form} error={save.error} onSubmit={({ levels }) => save.mutate(levels)}>
+        <LevelWords family={family} canChange={canChange} />
+        <ProblemList error={save.error} lead={text.horse.problems} />
+        {canChange ? (
+          <div className={styles.row}>
+            <Button type="submit" variant="contained" disabled={save.isPending}>
+              {text.yard.saveWords}
             </Button>
-          ) : null}
-        </div>
-      ) : null}
+            {isOwn ? (
+              <Button onClick={() => save.mutate(null)} disabled={save.isPending}>
+                {text.yard.shipWords}
+              </Button>
+            ) : null}
+          </div>
+        ) : null}
+      </Form>
     </details>
   );
+}
+
+function LevelWords({ family, canChange }: Omit<WordsProps, "yard">) {
+  return (
+    <div className={styles.words}>
+      {family.levels.map((_, place) => (
+        <TextInput
+          // biome-ignore lint/suspicious/noArrayIndexKey: the place is the level
+          key={place}
+          name={`levels.${place}`}
+          path={`scales.${family.id}[${place}]`}
+          label={text.yard.level(place + 1)}
+          size="small"
+          disabled={!canChange}
+        />
+      ))}
+    </div>
+  );
+}
+
+/** Saves a scale in the yard's words; null: as it ships. The others stay as they are. */
+function useSaveWords(
+  yard: YardView,
+  family: string,
+  onSaved: (levels: string[]) => Promise<void>,
+) {
+  const others = Object.fromEntries(
+    yard.families
+      .filter((one) => yard.own_words.includes(one.id) && one.id !== family)
+      .map((one) => [one.id, one.levels]),
+  );
+  return useYardChange(async (levels: string[] | null) => {
+    const scales = levels === null ? others : { ...others, [family]: levels };
+    const view = await api.put("/api/yard/scales", { body: { scales } });
+    const saved = view.families.find((one) => one.id === family);
+    if (saved) await onSaved(saved.levels);
+    return view;
+  });
 }

@@ -1,22 +1,27 @@
 // An exercise of the yard: new, copied or changed. What is wrong is said where it is wrong.
 import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
+import { useFormContext, useWatch } from "react-hook-form";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { client, unwrap } from "../../shared/api/client";
+import { api } from "../../shared/api/client";
 import { exerciseQuery, meQuery, yardQuery } from "../../shared/api/queries";
 import type { ExerciseSheet, YardView } from "../../shared/api/types";
-import { useKeptForm } from "../../shared/outbox/useKeptForm";
+import { Form, useDraftForm } from "../../shared/form";
 import { text } from "../../shared/text/en";
+import { Overtaken } from "../../shared/ui/Overtaken";
 import { ProblemList } from "../../shared/ui/Problems";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import { ExerciseFields } from "./ExerciseFields";
 import styles from "./ExercisePage.module.css";
-import { asSent, copied, type ExerciseTyped, emptyExercise, typed } from "./exerciseForm";
+import { asSent, copied, type ExerciseTyped, typed, upgraded } from "./exerciseForm";
 import { FaultFields } from "./FaultFields";
 import { StageFields } from "./StageFields";
 import { useYardChange } from "./useYardChange";
 
 const NEW = "new";
+
+/** With the edition that was there when the change was begun; null: a new one, or whatever there is gives way. */
+type Kept = ExerciseTyped & { edition: string | null };
 
 export default function ExercisePage() {
   const { exercise = NEW } = useParams();
@@ -46,78 +51,95 @@ interface Props {
   isNew: boolean;
 }
 
+function initialOf(
+  yard: YardView,
+  sheet: ExerciseSheet | undefined,
+  isNew: boolean,
+): ExerciseTyped {
+  if (!sheet) return typed(yard.new_exercise);
+  return isNew ? copied(sheet.exercise) : typed(sheet.exercise);
+}
+
 function ExerciseForm({ yard, sheet, isNew }: Props) {
-  const navigate = useNavigate();
-  const initial = sheet
-    ? isNew
-      ? copied(sheet.exercise)
-      : typed(sheet.exercise)
-    : emptyExercise();
+  const initial = initialOf(yard, sheet, isNew);
   const key = `exercise:${isNew ? `new:${sheet?.exercise.id ?? ""}` : sheet?.exercise.id}`;
-  const { value, change, done } = useKeptForm<ExerciseTyped>(key, initial);
-  const save = useYardChange(async (form: ExerciseTyped) => {
-    const view = await unwrap<YardView>(
-      client.PUT("/api/yard/exercises", { body: { exercise: asSent(form) } }),
-    );
-    await done();
-    void navigate("/yard/exercises");
-    return view;
-  });
-  if (!value) return <Loading />;
-  const name = sheet?.exercise.name ?? "";
-  const archive = () => {
-    const archived = { ...value, source: { ...value.source, archived: !value.source.archived } };
-    change(archived);
-    save.mutate(archived);
-  };
+  const edition = isNew ? null : (sheet?.edition ?? null);
+  const { form, isReady, done } = useDraftForm<Kept>(key, { ...initial, edition }, (kept) => ({
+    ...upgraded(initial, kept),
+    edition: kept.edition ?? edition,
+  }));
+  const save = useSave(done);
+  if (!isReady) return <Loading />;
   return (
-    <form
+    <Form
+      form={form}
+      error={save.error}
+      onSubmit={(value) => save.mutate(value)}
       className={styles.form}
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        save.mutate(value);
-      }}
     >
       <p>
         <Link to="/yard/exercises" className={styles.back}>
           ← {text.exercise.back}
         </Link>
       </p>
-      <h1>
-        {!isNew
-          ? text.exercise.changeTitle(name)
-          : sheet
-            ? text.exercise.copyTitle(name)
-            : text.exercise.newTitle}
-      </h1>
-      <ExerciseFields
-        yard={yard}
-        form={value}
-        clock_s={(!isNew && sheet?.clock_s) || null}
-        isNew={isNew}
-        error={save.error}
-        onChange={change}
-      />
+      <h1>{titleOf(sheet?.exercise.name, isNew)}</h1>
+      <ExerciseFields yard={yard} isNew={isNew} clock_s={(!isNew && sheet?.clock_s) || null} />
       <StageFields
-        form={value}
+        yard={yard}
         nextNumber={isNew ? 1 : (sheet?.next_number ?? 1)}
         canRemove={isNew}
-        error={save.error}
-        onChange={change}
       />
-      <FaultFields yard={yard} form={value} error={save.error} onChange={change} />
+      <FaultFields yard={yard} />
       <ProblemList error={save.error} lead={text.exercise.problems} />
-      <div className={styles.row}>
-        <Button type="submit" variant="contained" size="large" disabled={save.isPending}>
-          {text.exercise.save}
+      <Overtaken
+        error={save.error}
+        onMine={() => save.mutate({ ...form.getValues(), edition: null })}
+        onTheirs={() => void done().then(() => location.reload())}
+      />
+      <SaveButtons isNew={isNew} isBusy={save.isPending} onSave={(value) => save.mutate(value)} />
+    </Form>
+  );
+}
+
+function titleOf(name: string | undefined, isNew: boolean): string {
+  if (name === undefined) return text.exercise.newTitle;
+  return isNew ? text.exercise.copyTitle(name) : text.exercise.changeTitle(name);
+}
+
+function useSave(done: () => Promise<void>) {
+  const navigate = useNavigate();
+  return useYardChange(async ({ edition, ...form }: Kept) => {
+    const body = { exercise: asSent(form), edition };
+    const view = await api.put("/api/yard/exercises", { body });
+    await done();
+    void navigate("/yard/exercises");
+    return view;
+  });
+}
+
+interface ButtonsProps {
+  isNew: boolean;
+  isBusy: boolean;
+  onSave: (typed: Kept) => void;
+}
+
+function SaveButtons({ isNew, isBusy, onSave }: ButtonsProps) {
+  const { getValues, setValue } = useFormContext<Kept>();
+  const isArchived = useWatch<Kept, "source.archived">({ name: "source.archived" });
+  const archive = () => {
+    setValue("source.archived", !isArchived);
+    onSave(getValues());
+  };
+  return (
+    <div className={styles.row}>
+      <Button type="submit" variant="contained" size="large" disabled={isBusy}>
+        {text.exercise.save}
+      </Button>
+      {isNew ? null : (
+        <Button onClick={archive} disabled={isBusy}>
+          {isArchived ? text.exercise.bringBack : text.exercise.archive}
         </Button>
-        {isNew ? null : (
-          <Button onClick={archive} disabled={save.isPending}>
-            {value.source.archived ? text.exercise.bringBack : text.exercise.archive}
-          </Button>
-        )}
-      </div>
-    </form>
+      )}
+    </div>
   );
 }

@@ -1,4 +1,4 @@
-import { client, unwrap } from "../../shared/api/client";
+import { api } from "../../shared/api/client";
 import type { YardView } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
@@ -8,7 +8,7 @@ import styles from "./YardPage.module.css";
 /** What the yard has; what it has not rests the steps that want it. */
 export function KitChoices({ yard, canChange }: { yard: YardView; canChange: boolean }) {
   const save = useYardChange((missing_kit: string[]) =>
-    unwrap<YardView>(client.PUT("/api/yard/kit", { body: { missing_kit } })),
+    api.put("/api/yard/kit", { body: { missing_kit } }),
   );
   const missing = save.isPending ? (save.variables ?? yard.missing_kit) : yard.missing_kit;
   return (

@@ -1,130 +1,107 @@
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
+import { useFieldArray, useFormContext, useWatch } from "react-hook-form";
+import type { YardView } from "../../shared/api/types";
+import { Many, type Option, TextInput, Tick } from "../../shared/form";
 import { text } from "../../shared/text/en";
-import { problemAt } from "../../shared/ui/Problems";
 import styles from "./ExercisePage.module.css";
-import { type ExerciseTyped, moved, type StageTyped, withStage } from "./exerciseForm";
+import { type ExerciseTyped, newStage } from "./exerciseForm";
 
 interface Props {
-  form: ExerciseTyped;
+  yard: YardView;
   /** The least number that a new stage can have: one that was never used. */
   nextNumber: number;
   /** A stage that was saved is archived, never taken out. */
   canRemove: boolean;
-  error: unknown;
-  onChange: (form: ExerciseTyped) => void;
 }
 
-export function StageFields({ form, nextNumber, canRemove, error, onChange }: Props) {
-  const set = (place: number, stage: StageTyped) =>
-    onChange({ ...form, stages: form.stages.map((one, n) => (n === place ? stage : one)) });
+const words = text.exercise;
+
+export function StageFields({ yard, nextNumber, canRemove }: Props) {
+  const { getValues } = useFormContext<ExerciseTyped>();
+  const stages = useFieldArray<ExerciseTyped, "stages">({ name: "stages" });
+  const needs = yard.needs.map(({ code, words: said }): Option => [code, said]);
   return (
     <section className={styles.group}>
-      <h2>{text.exercise.stages}</h2>
-      {form.stages.map((stage, place) => (
-        <fieldset key={stage.source.number} className={styles.stage}>
-          <legend>{text.exercise.stage(stage.source.number)}</legend>
-          <Stage
-            form={form}
-            stage={stage}
+      <h2>{words.stages}</h2>
+      {stages.fields.map(({ id, source }, place) => (
+        <fieldset key={id} className={styles.stage}>
+          <legend>{words.stage(source.number)}</legend>
+          <Stage place={place} needs={needs} />
+          <StageButtons
+            name={words.stage(source.number)}
             place={place}
-            error={error}
-            onSet={(next) => set(place, next)}
+            last={stages.fields.length - 1}
+            canRemove={canRemove || source.number >= nextNumber}
+            onMove={(by) => stages.move(place, place + by)}
+            onAdd={() => stages.insert(place + 1, newStage(getValues("stages"), nextNumber))}
+            onRemove={() => stages.remove(place)}
           />
-          <div className={styles.row}>
-            <Button
-              disabled={place === 0}
-              onClick={() => onChange(moved(form, place, -1))}
-              aria-label={`${text.exercise.up}: ${text.exercise.stage(stage.source.number)}`}
-            >
-              ↑ {text.exercise.up}
-            </Button>
-            <Button
-              disabled={place === form.stages.length - 1}
-              onClick={() => onChange(moved(form, place, 1))}
-              aria-label={`${text.exercise.down}: ${text.exercise.stage(stage.source.number)}`}
-            >
-              ↓ {text.exercise.down}
-            </Button>
-            <Button onClick={() => onChange(withStage(form, place, nextNumber))}>
-              + {text.exercise.addStage}
-            </Button>
-            {(canRemove || stage.source.number >= nextNumber) && form.stages.length > 1 ? (
-              <Button
-                onClick={() =>
-                  onChange({ ...form, stages: form.stages.filter((_, n) => n !== place) })
-                }
-              >
-                {text.exercise.removeStage}
-              </Button>
-            ) : null}
-            <label className={styles.check}>
-              <input
-                type="checkbox"
-                checked={stage.source.archived ?? false}
-                onChange={(event) =>
-                  set(place, {
-                    ...stage,
-                    source: { ...stage.source, archived: event.target.checked },
-                  })
-                }
-              />
-              {text.exercise.archived}
-            </label>
-          </div>
         </fieldset>
       ))}
     </section>
   );
 }
 
-interface StageProps {
-  form: ExerciseTyped;
-  stage: StageTyped;
+interface ButtonsProps {
+  name: string;
   place: number;
-  error: unknown;
-  onSet: (stage: StageTyped) => void;
+  last: number;
+  canRemove: boolean;
+  onMove: (by: number) => void;
+  onAdd: () => void;
+  onRemove: () => void;
 }
 
-function Stage({ form, stage, place, error, onSet }: StageProps) {
-  const own = (name: "name" | "does" | "looks", label: string, wide = false) => {
-    const wrong = problemAt(error, `stages[${place}].${name}`);
-    return (
-      <TextField
-        className={(wide ? styles.wide : "") ?? ""}
-        label={label}
-        size="small"
-        value={stage.source[name] ?? ""}
-        multiline={wide}
-        onChange={(event) =>
-          onSet({ ...stage, source: { ...stage.source, [name]: event.target.value } })
-        }
-        error={wrong !== undefined}
-        helperText={wrong ?? ""}
-      />
-    );
-  };
-  const plain = (name: "needs" | "target" | "within_s", label: string, help = "") => {
-    const wrong = problemAt(error, `stages[${place}].${name}`);
-    return (
-      <TextField
-        label={label}
-        size="small"
-        value={stage[name]}
-        onChange={(event) => onSet({ ...stage, [name]: event.target.value })}
-        error={wrong !== undefined}
-        helperText={wrong ?? help}
-      />
-    );
-  };
+function StageButtons(props: ButtonsProps) {
+  const { name, place, last, canRemove, onMove, onAdd, onRemove } = props;
+  return (
+    <div className={styles.row}>
+      <Button disabled={place === 0} onClick={() => onMove(-1)} aria-label={`${words.up}: ${name}`}>
+        ↑ {words.up}
+      </Button>
+      <Button
+        disabled={place === last}
+        onClick={() => onMove(1)}
+        aria-label={`${words.down}: ${name}`}
+      >
+        ↓ {words.down}
+      </Button>
+      <Button onClick={onAdd}>+ {words.addStage}</Button>
+      {canRemove && last > 0 ? <Button onClick={onRemove}>{words.removeStage}</Button> : null}
+      <Tick name={`stages.${place}.source.archived`} label={words.archived} />
+    </div>
+  );
+}
+
+function Stage({ place, needs }: { place: number; needs: Option[] }) {
+  const kind: string = useWatch({ name: "source.kind" });
+  const at = (name: string) => `stages.${place}.${name}`;
+  const own = (name: string, label: string) => ({
+    name: at(`source.${name}`),
+    path: `stages[${place}].${name}`,
+    label,
+    size: "small" as const,
+  });
+  const wide = { multiline: true, className: styles.wide ?? "" };
   return (
     <div className={styles.fields}>
-      {own("name", text.exercise.stageName)}
-      {plain("needs", text.exercise.needs, text.exercise.needsHelp)}
-      {form.source.kind === "M" ? plain("target", text.exercise.target) : null}
-      {form.source.kind === "T" ? plain("within_s", text.exercise.within) : null}
-      {own("does", text.exercise.does, true)}
-      {own("looks", text.exercise.looks, true)}
+      <TextInput {...own("name", words.stageName)} />
+      <Many
+        name={at("needs")}
+        label={words.needs}
+        help={words.needsHelp}
+        options={needs}
+        size="small"
+        className={styles.two}
+      />
+      {kind === "M" ? (
+        <TextInput name={at("target")} label={words.target} size="small" decimal />
+      ) : null}
+      {kind === "T" ? (
+        <TextInput name={at("within_s")} label={words.within} size="small" decimal />
+      ) : null}
+      <TextInput {...own("does", words.does)} {...wide} />
+      <TextInput {...own("looks", words.looks)} {...wide} />
     </div>
   );
 }

@@ -1,7 +1,7 @@
 // What the yard agrees on: schools, its own exercises, bands and scales, kit.
 import { useQuery } from "@tanstack/react-query";
 import { NavLink, useParams } from "react-router";
-import { client, unwrap } from "../../shared/api/client";
+import { api } from "../../shared/api/client";
 import { meQuery, yardQuery } from "../../shared/api/queries";
 import type { YardView } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
@@ -59,7 +59,7 @@ function Tab({ tab, yard, canChange }: { tab: string; yard: YardView; canChange:
 
 function Schools({ yard, canChange }: { yard: YardView; canChange: boolean }) {
   const save = useYardChange((school: Record<string, string>) =>
-    unwrap<YardView>(client.PUT("/api/yard/school", { body: { school } })),
+    api.put("/api/yard/school", { body: { school } }),
   );
   const chosen = save.isPending ? (save.variables ?? yard.school) : yard.school;
   return (

@@ -1,18 +1,19 @@
-// An exercise as it is typed, and as it is sent: lists as words, empty fields as nothing.
+// An exercise as it is typed, and as it is sent: figures as they are typed, empty fields as nothing.
 import type { FaultSource, OwnExercise, StageSource } from "../../shared/api/types";
+import { asNumber, asTyped } from "../../shared/form/figures";
 
 export interface StageTyped {
   source: Partial<StageSource> & { number: number };
-  needs: string;
+  needs: string[];
   target: string;
   within_s: string;
 }
 
 export interface ExerciseTyped {
   source: Omit<OwnExercise, "stages" | "faults" | "kit" | "cautions" | "set_ups">;
-  kit: string;
-  cautions: string;
-  set_ups: string;
+  kit: string[];
+  cautions: string[];
+  set_ups: string[];
   cap: string;
   minutes: string;
   ask_s: string;
@@ -22,53 +23,20 @@ export interface ExerciseTyped {
   faults: FaultSource[];
 }
 
-const NEW: OwnExercise = {
-  id: "",
-  phase: "P1",
-  name: "",
-  short: "",
-  kind: "L",
-  family: "yield-ground",
-  sides: "hand",
-  cap: 6,
-  gait: "walk",
-  minutes: 5,
-  ask_s: 40,
-  rest_s: 60,
-  set_up_s: 0,
-  kit: [],
-  ridden: false,
-  exciting: false,
-  safety: false,
-  compare: "at-least",
-  ask: "",
-  good_for: "",
-  set_ups: [],
-  cautions: [],
-  demands: [],
-  faults: [],
-  archived: false,
-  stages: [],
-};
-
 const NEW_STAGE = { name: "", does: "", looks: "" };
-
-export function emptyExercise(): ExerciseTyped {
-  return { ...typed(NEW), stages: [stageTyped({ ...NEW_STAGE, number: 1 })] };
-}
 
 export function typed(exercise: OwnExercise): ExerciseTyped {
   const { stages, faults, kit, cautions, set_ups, ...source } = exercise;
   return {
     source,
-    kit: (kit ?? []).join(", "),
-    cautions: (cautions ?? []).join(", "),
-    set_ups: (set_ups ?? []).join(", "),
-    cap: exercise.cap === null || exercise.cap === undefined ? "" : String(exercise.cap),
-    minutes: String(exercise.minutes),
-    ask_s: String(exercise.ask_s),
-    rest_s: String(exercise.rest_s),
-    set_up_s: String(exercise.set_up_s),
+    kit: [...(kit ?? [])],
+    cautions: [...(cautions ?? [])],
+    set_ups: [...(set_ups ?? [])],
+    cap: asTyped(exercise.cap),
+    minutes: asTyped(exercise.minutes),
+    ask_s: asTyped(exercise.ask_s),
+    rest_s: asTyped(exercise.rest_s),
+    set_up_s: asTyped(exercise.set_up_s),
     stages: stages.map(stageTyped),
     faults: [...(faults ?? [])],
   };
@@ -83,64 +51,63 @@ export function copied(exercise: OwnExercise): ExerciseTyped {
 function stageTyped(source: Partial<StageSource> & { number: number }): StageTyped {
   return {
     source,
-    needs: (source.needs ?? []).join(", "),
-    target: source.target?.toString() ?? "",
-    within_s: source.within_s?.toString() ?? "",
+    needs: [...(source.needs ?? [])],
+    target: asTyped(source.target),
+    within_s: asTyped(source.within_s),
   };
 }
 
-/** The form with a stage put in after a place; it gets a number that was never used. */
-export function withStage(form: ExerciseTyped, after: number, least: number): ExerciseTyped {
-  const used = form.stages.map((stage) => stage.source.number);
-  const number = Math.max(least - 1, ...used) + 1;
-  const stages = [...form.stages];
-  stages.splice(after + 1, 0, stageTyped({ ...NEW_STAGE, number }));
-  return { ...form, stages };
+/** A new stage; its number was never used. */
+export function newStage(stages: StageTyped[], least: number): StageTyped {
+  const used = stages.map((stage) => stage.source.number);
+  return stageTyped({ ...NEW_STAGE, number: Math.max(least - 1, ...used) + 1 });
 }
 
-export function moved(form: ExerciseTyped, place: number, by: number): ExerciseTyped {
-  const stages = [...form.stages];
-  const [stage] = stages.splice(place, 1);
-  if (stage) stages.splice(place + by, 0, stage);
-  return { ...form, stages };
+type Lists = "kit" | "cautions" | "set_ups";
+
+/** What was kept when lists were still typed as words between commas, and before the last figures were asked for. */
+export function upgraded(initial: ExerciseTyped, kept: Partial<ExerciseTyped>): ExerciseTyped {
+  const now = { ...initial, ...kept };
+  const lists = Object.fromEntries(
+    (["kit", "cautions", "set_ups"] satisfies Lists[]).map((name) => [name, listOf(now[name])]),
+  ) as Pick<ExerciseTyped, Lists>;
+  const stages = now.stages.map((stage) => ({ ...stage, needs: listOf(stage.needs) }));
+  return { ...now, ...lists, stages };
 }
 
-const words = (text: string) =>
-  text
-    .split(",")
-    .map((one) => one.trim())
-    .filter(Boolean);
+const listOf = (kept: string[] | string) =>
+  typeof kept === "string"
+    ? kept
+        .split(",")
+        .map((one) => one.trim())
+        .filter(Boolean)
+    : kept;
 
-function number(text: string): number | string | null {
-  const plain = text.trim().replace(",", ".");
-  if (plain === "") return null;
-  return Number.isFinite(Number(plain)) ? Number(plain) : text;
-}
-
-/** What is sent; whatever is no number is sent as it is, for the server to name. */
+/** What is sent; whatever is no number is sent as it is, and what is missing left out, for the server to name. */
 export function asSent(form: ExerciseTyped): Record<string, unknown> {
-  const { source } = form;
+  const { source, kit, cautions, set_ups } = form;
+  const figure = (typed: string) => asNumber(typed) ?? undefined;
   return {
     ...source,
     family: source.kind === "L" ? source.family : null,
     unit: source.unit || null,
-    kit: words(form.kit),
-    cautions: words(form.cautions),
-    set_ups: words(form.set_ups),
-    cap: number(form.cap),
-    minutes: number(form.minutes) ?? 5,
-    // A form kept from before these were asked for has none.
-    ask_s: number(form.ask_s ?? "") ?? undefined,
-    rest_s: number(form.rest_s ?? "") ?? undefined,
-    set_up_s: number(form.set_up_s ?? "") ?? undefined,
+    kit,
+    cautions,
+    set_ups,
+    cap: asNumber(form.cap),
+    minutes: figure(form.minutes),
+    ask_s: figure(form.ask_s),
+    rest_s: figure(form.rest_s),
+    set_up_s: figure(form.set_up_s),
     stages: form.stages.map((stage) => ({
       ...stage.source,
-      needs: words(stage.needs),
-      target: number(stage.target),
-      within_s: number(stage.within_s),
+      needs: stage.needs,
+      target: asNumber(stage.target),
+      within_s: asNumber(stage.within_s),
     })),
     faults: form.faults.map((fault) => ({
       ...fault,
+      counts_as: fault.counts_as || null,
       looks: fault.looks || null,
       first: fault.first || null,
       second: fault.second || null,

@@ -1,5 +1,7 @@
-// One client for the API: same origin, Django's CSRF token, and one kind of error.
+// One client for the API: same origin, Django's CSRF token, and one kind of error. What is asked and what is
+// answered is typed by path and method from the API's own description.
 import createClient from "openapi-fetch";
+import { heardOf } from "./apiEdition";
 import type { paths } from "./schema.generated";
 import type { SyncProblem } from "./types";
 
@@ -19,7 +21,56 @@ export class ApiError extends Error {
   }
 }
 
-export const client = createClient<paths>({
+type Method = "get" | "put" | "post";
+
+/** The paths that answer to a method. */
+type PathOf<M extends Method> = {
+  [P in keyof paths]: paths[P] extends { [K in M]: { responses: unknown } } ? P : never;
+}[keyof paths];
+
+type OperationAt<P extends keyof paths, M extends Method> = paths[P] extends {
+  [K in M]: infer Operation;
+}
+  ? Operation
+  : never;
+
+type Json<R> = R extends { content: { "application/json": infer T } } ? T : undefined;
+
+/** What is answered where all goes well; undefined: nothing. */
+type Answered<Operation> = Operation extends { responses: infer R }
+  ? R extends { 200: infer T } | { 201: infer T }
+    ? Json<T>
+    : undefined
+  : never;
+
+type PartOf<Operation, Part extends "path" | "query"> = Operation extends {
+  parameters: { [K in Part]: infer T };
+}
+  ? { [K in Part]: T }
+  : Operation extends { parameters: { [K in Part]?: infer T } }
+    ? { [K in Part]?: NonNullable<T> }
+    : unknown;
+
+type Body<Operation> = Operation extends {
+  requestBody: { content: { "application/json": infer T } };
+}
+  ? { body: T }
+  : unknown;
+
+type Params<Operation> = PartOf<Operation, "path"> & PartOf<Operation, "query">;
+
+type Wanted<Operation> = (Operation extends { parameters: { path: object } }
+  ? { params: Params<Operation> }
+  : { params?: Params<Operation> }) &
+  Body<Operation>;
+
+/** Nothing has to be said where nothing is required. */
+type Init<Operation> =
+  Record<never, never> extends Wanted<Operation>
+    ? [init?: Wanted<Operation>]
+    : [init: Wanted<Operation>];
+
+const client = createClient<Record<string, Record<string, never>>>({
   baseUrl: location.origin,
   credentials: "same-origin",
   fetch: (request) => fetch(request),
@@ -30,6 +81,9 @@ client.use({
     const token = csrfToken();
     if (token && request.method !== "GET") request.headers.set("X-CSRFToken", token);
     return request;
+  },
+  onResponse({ response }) {
+    heardOf(response.headers.get("Bucephal-Api"));
   },
 });
 
@@ -43,11 +97,8 @@ interface Outcome {
   response: Response;
 }
 
-/**
- * The data of a call, or an ApiError that says what happened. The caller names the generated
- * type: the client's own inference turns the pairs of the schema into lists of any length.
- */
-export async function unwrap<T>(call: Promise<Outcome>): Promise<T> {
+/** The data of a call, or an ApiError that says what happened. */
+async function unwrap(call: Promise<Outcome>): Promise<unknown> {
   let outcome: Outcome;
   try {
     outcome = await call;
@@ -55,10 +106,27 @@ export async function unwrap<T>(call: Promise<Outcome>): Promise<T> {
     throw new ApiError(0, []);
   }
   if (!outcome.response.ok) throw new ApiError(outcome.response.status, problemsIn(outcome.error));
-  return outcome.data as T;
+  return outcome.data;
 }
 
 function problemsIn(error: unknown): SyncProblem[] {
   const errors = (error as { errors?: SyncProblem[] } | undefined)?.errors;
   return Array.isArray(errors) ? errors : [];
 }
+
+type Caller<M extends Method> = <P extends PathOf<M>>(
+  path: P,
+  ...init: Init<OperationAt<P, M>>
+) => Promise<Answered<OperationAt<P, M>>>;
+
+// The one place where types are asserted: openapi-fetch's own inference turns the pairs of the schema into
+// lists of any length.
+function caller<M extends Method>(method: M): Caller<M> {
+  const verb = client[method.toUpperCase() as Uppercase<Method>] as (
+    path: string,
+    init: unknown,
+  ) => Promise<Outcome>;
+  return (async (path: string, init: unknown = {}) => unwrap(verb(path, init))) as Caller<M>;
+}
+
+export const api = { get: caller("get"), put: caller("put"), post: caller("post") };

@@ -1,29 +1,7 @@
 // What is asked of the server, key and fetcher together.
-import { queryOptions } from "@tanstack/react-query";
-import { client, unwrap } from "./client";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import { api } from "./client";
 import { putTogether } from "./sentPack";
-import type {
-  Arrival,
-  ExerciseSheet,
-  FlagPage,
-  GoalForecast,
-  HorseLadder,
-  HorseList,
-  HorseSheet,
-  HorseView,
-  LookPage,
-  Me,
-  PlanPage,
-  SentPack,
-  SessionDebrief,
-  SessionList,
-  StepChart,
-  StepGuide,
-  TapeWeight,
-  TodayPlan,
-  WeatherReading,
-  YardView,
-} from "./types";
 
 export interface PlanWishes {
   minutes?: number;
@@ -42,53 +20,47 @@ export const flagsQuery = (horse: string) =>
   queryOptions({
     queryKey: ["horse", horse, "flags"],
     queryFn: () =>
-      unwrap<FlagPage>(
-        client.GET("/api/horses/{horse_id}/flags", { params: { path: { horse_id: horse } } }),
-      ),
+      api.get("/api/horses/{horse_id}/flags", { params: { path: { horse_id: horse } } }),
   });
 
 export const lookQuery = (horse: string) =>
   queryOptions({
     queryKey: ["horse", horse, "look"],
     queryFn: () =>
-      unwrap<LookPage>(
-        client.GET("/api/horses/{horse_id}/look", { params: { path: { horse_id: horse } } }),
-      ),
+      api.get("/api/horses/{horse_id}/look", { params: { path: { horse_id: horse } } }),
   });
 
 export const meQuery = queryOptions({
   queryKey: ["me"],
-  queryFn: () => unwrap<Me>(client.GET("/api/me")),
+  queryFn: () => api.get("/api/me"),
   // Always asked again: a session that has ended must not look open because the device remembers it.
   staleTime: 0,
 });
 
 export const horsesQuery = queryOptions({
   queryKey: ["horses"],
-  queryFn: () => unwrap<HorseList>(client.GET("/api/horses")),
+  queryFn: () => api.get("/api/horses"),
 });
 
 /** Asked again as the day goes on: what is left of it moves with the hour. */
 export const todayQuery = queryOptions({
   queryKey: ["today"],
-  queryFn: () => unwrap<TodayPlan>(client.GET("/api/today")),
+  queryFn: () => api.get("/api/today"),
   refetchInterval: 5 * 60_000,
 });
 
 export const weatherQuery = queryOptions({
   queryKey: ["weather"],
-  queryFn: () => unwrap<WeatherReading>(client.GET("/api/yard/weather")),
+  queryFn: () => api.get("/api/yard/weather"),
 });
 
 export const planQuery = (horse: string, wishes: PlanWishes) =>
   queryOptions({
     queryKey: ["horse", horse, "plan", wishes],
     queryFn: () =>
-      unwrap<PlanPage>(
-        client.GET("/api/horses/{horse_id}/plan", {
-          params: { path: { horse_id: horse }, query: wishes },
-        }),
-      ),
+      api.get("/api/horses/{horse_id}/plan", {
+        params: { path: { horse_id: horse }, query: wishes },
+      }),
   });
 
 /** Kept as it was sent; put together where it is used. */
@@ -96,11 +68,9 @@ export const packQuery = (horse: string, wishes: PlanWishes) =>
   queryOptions({
     queryKey: ["horse", horse, "pack", wishes],
     queryFn: () =>
-      unwrap<SentPack>(
-        client.GET("/api/horses/{horse_id}/pack", {
-          params: { path: { horse_id: horse }, query: wishes },
-        }),
-      ),
+      api.get("/api/horses/{horse_id}/pack", {
+        params: { path: { horse_id: horse }, query: wishes },
+      }),
     select: putTogether,
   });
 
@@ -108,54 +78,52 @@ export const sheetQuery = (horse: string) =>
   queryOptions({
     queryKey: ["horse", horse, "sheet"],
     queryFn: () =>
-      unwrap<HorseSheet>(
-        client.GET("/api/horses/{horse_id}/sheet", { params: { path: { horse_id: horse } } }),
-      ),
+      api.get("/api/horses/{horse_id}/sheet", { params: { path: { horse_id: horse } } }),
   });
 
 export const stepQuery = (horse: string, step: string) =>
   queryOptions({
     queryKey: ["horse", horse, "step", step],
     queryFn: () =>
-      unwrap<StepChart>(
-        client.GET("/api/horses/{horse_id}/steps/{step}", {
-          params: { path: { horse_id: horse, step } },
-        }),
-      ),
+      api.get("/api/horses/{horse_id}/steps/{step}", {
+        params: { path: { horse_id: horse, step } },
+      }),
   });
 
 export const forecastQuery = (horse: string, step: string, perWeek: number | undefined) =>
   queryOptions({
     queryKey: ["horse", horse, "forecast", step, perWeek],
     queryFn: () =>
-      unwrap<GoalForecast>(
-        client.GET("/api/horses/{horse_id}/steps/{step}/forecast", {
-          params: {
-            path: { horse_id: horse, step },
-            query: perWeek === undefined ? {} : { per_week: perWeek },
-          },
-        }),
-      ),
+      api.get("/api/horses/{horse_id}/steps/{step}/forecast", {
+        params: {
+          path: { horse_id: horse, step },
+          query: perWeek === undefined ? {} : { per_week: perWeek },
+        },
+      }),
   });
 
+/** Page by page, the latest first. */
 export const sessionsQuery = (horse: string) =>
-  queryOptions({
+  infiniteQueryOptions({
     queryKey: ["horse", horse, "sessions"],
-    queryFn: () =>
-      unwrap<SessionList>(
-        client.GET("/api/horses/{horse_id}/sessions", { params: { path: { horse_id: horse } } }),
-      ),
+    queryFn: ({ pageParam }) =>
+      api.get("/api/horses/{horse_id}/sessions", {
+        params: {
+          path: { horse_id: horse },
+          query: pageParam === null ? {} : { before: pageParam },
+        },
+      }),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.earlier,
   });
 
 export const debriefQuery = (horse: string, session: string) =>
   queryOptions({
     queryKey: ["horse", horse, "session", session],
     queryFn: () =>
-      unwrap<SessionDebrief>(
-        client.GET("/api/horses/{horse_id}/sessions/{session_id}", {
-          params: { path: { horse_id: horse, session_id: session } },
-        }),
-      ),
+      api.get("/api/horses/{horse_id}/sessions/{session_id}", {
+        params: { path: { horse_id: horse, session_id: session } },
+      }),
   });
 
 const ofHorse = (horse: string) => ({ params: { path: { horse_id: horse } } });
@@ -163,56 +131,50 @@ const ofHorse = (horse: string) => ({ params: { path: { horse_id: horse } } });
 export const ladderQuery = (horse: string) =>
   queryOptions({
     queryKey: ["horse", horse, "ladder"],
-    queryFn: () => unwrap<HorseLadder>(client.GET("/api/horses/{horse_id}/ladder", ofHorse(horse))),
+    queryFn: () => api.get("/api/horses/{horse_id}/ladder", ofHorse(horse)),
   });
 
 export const guideQuery = (horse: string, step: string) =>
   queryOptions({
     queryKey: ["horse", horse, "guide", step],
     queryFn: () =>
-      unwrap<StepGuide>(
-        client.GET("/api/horses/{horse_id}/ladder/{step}", {
-          params: { path: { horse_id: horse, step } },
-        }),
-      ),
+      api.get("/api/horses/{horse_id}/ladder/{step}", {
+        params: { path: { horse_id: horse, step } },
+      }),
   });
 
 export const arrivalQuery = (horse: string) =>
   queryOptions({
     queryKey: ["horse", horse, "arrival"],
-    queryFn: () => unwrap<Arrival>(client.GET("/api/horses/{horse_id}/arrival", ofHorse(horse))),
+    queryFn: () => api.get("/api/horses/{horse_id}/arrival", ofHorse(horse)),
   });
 
 export const profileQuery = (horse: string) =>
   queryOptions({
     queryKey: ["horse", horse, "profile"],
-    queryFn: () => unwrap<HorseView>(client.GET("/api/horses/{horse_id}/profile", ofHorse(horse))),
+    queryFn: () => api.get("/api/horses/{horse_id}/profile", ofHorse(horse)),
   });
 
 export const tapeWeightQuery = (girth_cm: number, length_cm: number, born: string | undefined) =>
   queryOptions({
     queryKey: ["tape-weight", girth_cm, length_cm, born],
     queryFn: () =>
-      unwrap<TapeWeight>(
-        client.GET("/api/tape-weight", {
-          params: { query: { girth_cm, length_cm, ...(born ? { born } : {}) } },
-        }),
-      ),
+      api.get("/api/tape-weight", {
+        params: { query: { girth_cm, length_cm, ...(born ? { born } : {}) } },
+      }),
     retry: false,
   });
 
 export const yardQuery = queryOptions({
   queryKey: ["yard"],
-  queryFn: () => unwrap<YardView>(client.GET("/api/yard")),
+  queryFn: () => api.get("/api/yard"),
 });
 
 export const exerciseQuery = (exercise: string) =>
   queryOptions({
     queryKey: ["yard", "exercise", exercise],
     queryFn: () =>
-      unwrap<ExerciseSheet>(
-        client.GET("/api/yard/exercises/{exercise_id}", {
-          params: { path: { exercise_id: exercise } },
-        }),
-      ),
+      api.get("/api/yard/exercises/{exercise_id}", {
+        params: { path: { exercise_id: exercise } },
+      }),
   });

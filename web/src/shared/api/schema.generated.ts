@@ -4197,6 +4197,12 @@ export interface components {
             what?: unknown;
         };
         /**
+         * Compare
+         * @description How a measured extent meets its target.
+         * @enum {string}
+         */
+        Compare: "at-least" | "at-most";
+        /**
          * CountsAs
          * @description What a fault of the horse counts as, once it is tapped.
          *
@@ -4245,179 +4251,6 @@ export interface components {
             words: string;
         };
         /**
-         * School
-         * @description One question and the options it can be answered with.
-         */
-        School: {
-            /** Key */
-            key: string;
-            /** Question */
-            question: string;
-            /** Effect */
-            effect: string;
-            /** Options */
-            options: components["schemas"]["SchoolOption"][];
-        };
-        /** SchoolOption */
-        SchoolOption: {
-            /**
-             * Code
-             * @description Its name for ever, in every record.
-             * @enum {string}
-             */
-            code: "a" | "b" | "c" | "d";
-            /** Name */
-            name: string;
-            /**
-             * Words
-             * @description A neutral sentence: what is done, in its own terms.
-             */
-            words: string;
-            /**
-             * Prefers
-             * @description Exercises taken first among those open.
-             * @default []
-             */
-            prefers: string[];
-        };
-        /** YardPage */
-        YardPage: {
-            /** Schools */
-            schools: components["schemas"]["School"][];
-            /** School */
-            school: {
-                [key: string]: string;
-            };
-            /**
-             * Agreed
-             * @description What no school disputes.
-             */
-            agreed: string;
-            /** Bands */
-            bands: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Shipped Bands */
-            shipped_bands: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Backgrounds */
-            backgrounds: {
-                [key: string]: string;
-            };
-            /** Did Before */
-            did_before: {
-                [key: string]: string;
-            };
-            /** Temperaments */
-            temperaments: {
-                [key: string]: {
-                    [key: string]: string;
-                };
-            };
-            /** Families */
-            families: components["schemas"]["CueFamily"][];
-            /** Own Words */
-            own_words: string[];
-            /** Kit */
-            kit: string[];
-            /** Missing Kit */
-            missing_kit: string[];
-            /** Phases */
-            phases: {
-                [key: string]: string;
-            };
-            /** Exercises */
-            exercises: components["schemas"]["ExerciseRow"][];
-            /** Cautions */
-            cautions: string[];
-            /** Set Ups */
-            set_ups: string[];
-            /** Fault Codes */
-            fault_codes: string[];
-            /** Faults Count As */
-            faults_count_as: components["schemas"]["FaultChoice"][];
-        };
-        /**
-         * WeatherReading
-         * @description A day outside, as it is typed into a plan.
-         */
-        WeatherReading: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Air C */
-            air_c: number;
-            /** Humidity Pct */
-            humidity_pct: number;
-            /** Wind Ms */
-            wind_ms: number;
-            /**
-             * Simulated
-             * @description No real station is there: it is invented, and says so.
-             */
-            simulated: boolean;
-        };
-        /**
-         * SchoolChoice
-         * @description An option for each question that the yard answers; the others are as they ship.
-         */
-        SchoolChoice: {
-            /** School */
-            school: {
-                [key: string]: unknown;
-            };
-        };
-        /** BandChoice */
-        BandChoice: {
-            /** Bands */
-            bands: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * WordChoice
-         * @description Ten lines for each cue family whose levels the yard words itself.
-         */
-        WordChoice: {
-            /** Scales */
-            scales: {
-                [key: string]: unknown;
-            };
-        };
-        /** KitChoice */
-        KitChoice: {
-            /** Missing Kit */
-            missing_kit: unknown[];
-        };
-        /**
-         * Compare
-         * @description How a measured extent meets its target.
-         * @enum {string}
-         */
-        Compare: "at-least" | "at-most";
-        /** ExerciseSheet */
-        ExerciseSheet: {
-            exercise: components["schemas"]["OwnExercise"];
-            /**
-             * Edition
-             * @description Sent back with a change, so that none of somebody else's is lost.
-             */
-            edition: string;
-            /** Next Number */
-            next_number: number;
-            /** Clock S */
-            clock_s: number | null;
-        };
-        /**
          * FaultSource
          * @description A fault of an exercise; only a code: the fault of that name as the ladder knows it.
          */
@@ -4455,6 +4288,16 @@ export interface components {
          * @enum {string}
          */
         HelperRule: "never" | "until-ready" | "until-confirmed" | "always";
+        /**
+         * NeedChoice
+         * @description What a stage can need: another stage ready, or confirmed.
+         */
+        NeedChoice: {
+            /** Code */
+            code: string;
+            /** Words */
+            words: string;
+        };
         /**
          * OwnExercise
          * @description A yard's own exercise, or its version of one that ships (the same id).
@@ -4576,6 +4419,42 @@ export interface components {
             phase: string;
         };
         /**
+         * School
+         * @description One question and the options it can be answered with.
+         */
+        School: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Effect */
+            effect: string;
+            /** Options */
+            options: components["schemas"]["SchoolOption"][];
+        };
+        /** SchoolOption */
+        SchoolOption: {
+            /**
+             * Code
+             * @description Its name for ever, in every record.
+             * @enum {string}
+             */
+            code: "a" | "b" | "c" | "d";
+            /** Name */
+            name: string;
+            /**
+             * Words
+             * @description A neutral sentence: what is done, in its own terms.
+             */
+            words: string;
+            /**
+             * Prefers
+             * @description Exercises taken first among those open.
+             * @default []
+             */
+            prefers: string[];
+        };
+        /**
          * StageBand
          * @description Which band a stage is judged in: the green one, the schooled one, or any answer at all.
          * @enum {string}
@@ -4643,6 +4522,148 @@ export interface components {
              * @default false
              */
             archived: boolean;
+        };
+        /** YardPage */
+        YardPage: {
+            /** Schools */
+            schools: components["schemas"]["School"][];
+            /** School */
+            school: {
+                [key: string]: string;
+            };
+            /**
+             * Agreed
+             * @description What no school disputes.
+             */
+            agreed: string;
+            /** Bands */
+            bands: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Shipped Bands */
+            shipped_bands: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Backgrounds */
+            backgrounds: {
+                [key: string]: string;
+            };
+            /** Did Before */
+            did_before: {
+                [key: string]: string;
+            };
+            /** Temperaments */
+            temperaments: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+            /** Families */
+            families: components["schemas"]["CueFamily"][];
+            /** Own Words */
+            own_words: string[];
+            /** Kit */
+            kit: string[];
+            /** Missing Kit */
+            missing_kit: string[];
+            /** Phases */
+            phases: {
+                [key: string]: string;
+            };
+            /** Exercises */
+            exercises: components["schemas"]["ExerciseRow"][];
+            /** Cautions */
+            cautions: string[];
+            /** Set Ups */
+            set_ups: string[];
+            /** Fault Codes */
+            fault_codes: string[];
+            /** Faults Count As */
+            faults_count_as: components["schemas"]["FaultChoice"][];
+            /**
+             * Usual Minutes
+             * @description Of a session, where nothing else is said of a horse.
+             */
+            usual_minutes: number;
+            /** Gaits */
+            gaits: components["schemas"]["Gait"][];
+            /** Needs */
+            needs: components["schemas"]["NeedChoice"][];
+            /** @description With what a form begins; it has no name yet. */
+            new_exercise: components["schemas"]["OwnExercise"];
+        };
+        /**
+         * WeatherReading
+         * @description A day outside, as it is typed into a plan.
+         */
+        WeatherReading: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Air C */
+            air_c: number;
+            /** Humidity Pct */
+            humidity_pct: number;
+            /** Wind Ms */
+            wind_ms: number;
+            /**
+             * Simulated
+             * @description No real station is there: it is invented, and says so.
+             */
+            simulated: boolean;
+        };
+        /**
+         * SchoolChoice
+         * @description An option for each question that the yard answers; the others are as they ship.
+         */
+        SchoolChoice: {
+            /** School */
+            school: {
+                [key: string]: unknown;
+            };
+        };
+        /** BandChoice */
+        BandChoice: {
+            /** Bands */
+            bands: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * WordChoice
+         * @description Ten lines for each cue family whose levels the yard words itself.
+         */
+        WordChoice: {
+            /** Scales */
+            scales: {
+                [key: string]: unknown;
+            };
+        };
+        /** KitChoice */
+        KitChoice: {
+            /** Missing Kit */
+            missing_kit: unknown[];
+        };
+        /** ExerciseSheet */
+        ExerciseSheet: {
+            exercise: components["schemas"]["OwnExercise"];
+            /**
+             * Edition
+             * @description Sent back with a change, so that none of somebody else's is lost.
+             */
+            edition: string;
+            /** Next Number */
+            next_number: number;
+            /** Clock S */
+            clock_s: number | null;
         };
         /**
          * ExerciseForm

@@ -1,1 +1,1 @@
-export const SCHEMA = "eefcbef20a5ceaaa";
+export const SCHEMA = "f95860384ed08255";

@@ -1,7 +1,7 @@
 // What was logged is written to the device first, then sent; it leaves the outbox only when the
 // server has said that it is saved. Sending again is harmless: the server knows every id.
-import { ApiError, client, unwrap } from "../api/client";
-import type { SyncAnswer, SyncAnswers, SyncItem } from "../api/types";
+import { ApiError, api } from "../api/client";
+import type { SyncAnswer, SyncItem } from "../api/types";
 import { database, type WaitingItem } from "./database";
 
 export type Send = (items: SyncItem[]) => Promise<SyncAnswer[]>;
@@ -19,7 +19,7 @@ const RETRY_MS = 8000;
 const QUIET: OutboxState = { waiting: 0, refused: 0, sending: false, trouble: null };
 
 const sendToServer: Send = async (items) =>
-  (await unwrap<SyncAnswers>(client.POST("/api/sync", { body: { items } }))).answers;
+  (await api.post("/api/sync", { body: { items } })).answers;
 
 export class Outbox {
   private state: OutboxState = QUIET;

@@ -44,6 +44,10 @@ export const text = {
     discard: "Throw this one away",
     again: "Try again",
     allowed: "allowed",
+    mine: "Save mine in its place",
+    theirs: "Show what it is now",
+    outdated: "A newer version is there.",
+    reload: "Load it",
   },
   signIn: {
     title: "Sign in to your yard",
@@ -302,6 +306,7 @@ export const text = {
   },
   debrief: {
     sessions: "Sessions",
+    earlier: "Earlier sessions",
     none: "No session yet. Start one from Today or the plan.",
     waiting: (n: number) =>
       `${n} not sent yet. The debrief is worked out when they are; nothing is lost.`,

@@ -1,0 +1,34 @@
+// A form and its fields: what is typed is the form's, what is wrong with it the server's to say.
+import { createContext, type ReactNode, useContext } from "react";
+import { type FieldValues, FormProvider, type UseFormReturn } from "react-hook-form";
+import { problemAt } from "../ui/Problems";
+
+const ErrorContext = createContext<unknown>(null);
+
+interface Props<T extends FieldValues> {
+  form: UseFormReturn<T>;
+  /** What the server said of the last try to save it. */
+  error: unknown;
+  onSubmit: (typed: T) => void;
+  className?: string | undefined;
+  children: ReactNode;
+}
+
+export function Form<T extends FieldValues>(props: Props<T>) {
+  const { form, error, onSubmit, className, children } = props;
+  return (
+    <FormProvider {...form}>
+      <ErrorContext value={error}>
+        <form className={className} noValidate onSubmit={form.handleSubmit(onSubmit)}>
+          {children}
+        </form>
+      </ErrorContext>
+    </FormProvider>
+  );
+}
+
+/** What is wrong at a path, as the server names it: the field's name, unless it has another there. */
+export function useProblem(name: string, path?: string): string | undefined {
+  const error = useContext(ErrorContext);
+  return problemAt(error, path ?? name.replace(/\.(\d+)(?=\.|$)/g, "[$1]"));
+}

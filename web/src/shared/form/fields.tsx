@@ -1,0 +1,186 @@
+// The fields of every form: a label, what is typed, help, and beside it what is wrong.
+import Autocomplete from "@mui/material/Autocomplete";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import MenuItem from "@mui/material/MenuItem";
+import TextField, { type TextFieldProps } from "@mui/material/TextField";
+import { useState } from "react";
+import { useController } from "react-hook-form";
+import { useProblem } from "./Form";
+
+interface FieldProps {
+  name: string;
+  label: string;
+  help?: string | undefined;
+  /** As the server names it, where that is not the name. */
+  path?: string | undefined;
+}
+
+type TextProps = FieldProps &
+  Pick<
+    TextFieldProps,
+    | "type"
+    | "size"
+    | "multiline"
+    | "minRows"
+    | "disabled"
+    | "required"
+    | "autoFocus"
+    | "autoComplete"
+    | "className"
+  > & { list?: string; step?: number | "any"; decimal?: boolean };
+
+export function TextInput({ name, label, help, path, list, step, decimal, ...more }: TextProps) {
+  const { field } = useController({ name });
+  const problem = useProblem(name, path);
+  return (
+    <TextField
+      {...more}
+      {...field}
+      value={field.value ?? ""}
+      inputRef={field.ref}
+      label={label}
+      error={problem !== undefined}
+      helperText={problem ?? help ?? ""}
+      slotProps={{
+        inputLabel: { shrink: true },
+        htmlInput: { list, step, ...(decimal ? { inputMode: "decimal" } : {}) },
+      }}
+    />
+  );
+}
+
+export type Option = readonly [value: string, words: string];
+
+interface ChoiceProps extends FieldProps, Pick<TextFieldProps, "size" | "disabled" | "className"> {
+  options: readonly Option[];
+  /** What nothing chosen is called; without it something has to be. */
+  none?: string;
+}
+
+export function Choice({ name, label, help, path, options, none, ...more }: ChoiceProps) {
+  const { field } = useController({ name });
+  const problem = useProblem(name, path);
+  return (
+    <TextField
+      {...more}
+      {...field}
+      select
+      value={field.value ?? ""}
+      inputRef={field.ref}
+      label={label}
+      error={problem !== undefined}
+      helperText={problem ?? help ?? ""}
+      slotProps={{
+        inputLabel: { shrink: true },
+        select: { displayEmpty: none !== undefined },
+      }}
+    >
+      {none === undefined ? null : <MenuItem value="">{none}</MenuItem>}
+      {options.map(([value, words]) => (
+        <MenuItem key={value} value={value}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+export function Tick({ name, label }: Pick<FieldProps, "name" | "label">) {
+  const { field } = useController({ name });
+  return (
+    <FormControlLabel
+      control={
+        <Checkbox
+          checked={Boolean(field.value)}
+          onChange={(_, isOn) => field.onChange(isOn)}
+          onBlur={field.onBlur}
+          slotProps={{ input: { ref: field.ref } }}
+        />
+      }
+      label={label}
+    />
+  );
+}
+
+interface TickManyProps {
+  name: string;
+  options: readonly Option[];
+  className?: string | undefined;
+}
+
+/** Several of a short list, all of it shown. */
+export function TickMany({ name, options, className }: TickManyProps) {
+  const { field } = useController({ name });
+  const ticked: string[] = field.value ?? [];
+  const toggle = (value: string, isOn: boolean) =>
+    field.onChange(isOn ? [...ticked, value] : ticked.filter((one) => one !== value));
+  return (
+    <div className={className}>
+      {options.map(([value, words]) => (
+        <FormControlLabel
+          key={value}
+          control={
+            <Checkbox
+              checked={ticked.includes(value)}
+              onChange={(_, isOn) => toggle(value, isOn)}
+            />
+          }
+          label={words}
+        />
+      ))}
+    </div>
+  );
+}
+
+interface ManyProps extends FieldProps {
+  options: readonly Option[];
+  className?: string | undefined;
+  size?: "small" | "medium";
+}
+
+/** Several of a list; what is not on it can be typed all the same, and is named by the server if it must not. */
+export function Many({ name, label, help, path, options, className, size }: ManyProps) {
+  const { field } = useController({ name });
+  const problem = useProblem(name, path);
+  const [typing, setTyping] = useState("");
+  const words = new Map(options);
+  const chosen: string[] = field.value ?? [];
+  const take = () => {
+    const typed = typing.trim();
+    if (typed && !chosen.includes(typed)) field.onChange([...chosen, typed]);
+    setTyping("");
+  };
+  return (
+    <Autocomplete
+      className={className ?? ""}
+      multiple
+      freeSolo
+      filterSelectedOptions
+      size={size ?? "medium"}
+      options={options.map(([value]) => value)}
+      getOptionLabel={(value) => words.get(value) ?? value}
+      value={chosen}
+      onChange={(_, next) => field.onChange(next)}
+      inputValue={typing}
+      onInputChange={(_, next) => setTyping(next)}
+      onBlur={() => {
+        take();
+        field.onBlur();
+      }}
+      renderInput={(input) => (
+        <TextField
+          {...input}
+          inputRef={field.ref}
+          label={label}
+          error={problem !== undefined}
+          helperText={problem ?? help ?? ""}
+          slotProps={{
+            ...input.slotProps,
+            inputLabel: { ...input.slotProps?.inputLabel, shrink: true },
+          }}
+        />
+      )}
+    />
+  );
+}
