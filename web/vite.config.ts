@@ -37,5 +37,6 @@ export default defineConfig({
     // One world for all files: each forgets what the device remembers (renderAt), and none replaces a module.
     pool: "threads",
     isolate: false,
+    maxWorkers: 2,
   },
 });

@@ -1,5 +1,6 @@
 // Which levels count as light, and what the levels mean in the yard's own words.
 import Button from "@mui/material/Button";
+import { useState } from "react";
 import { api } from "../../shared/api/client";
 import type { YardView } from "../../shared/api/types";
 import { Form, TextInput, useDraftForm } from "../../shared/form";
@@ -49,8 +50,26 @@ interface Typed {
   levels: string[];
 }
 
-function Words({ yard, family, canChange }: WordsProps) {
-  const isOwn = yard.own_words.includes(family.id);
+function Words(props: WordsProps) {
+  const { yard, family } = props;
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <details
+      className={styles.family}
+      onToggle={(event) => setOpen((event.target as HTMLDetailsElement).open)}
+    >
+      <summary>
+        {text.yard.scaleOf(family.name)}
+        {yard.own_words.includes(family.id) ? (
+          <span className={styles.badge}>{text.yard.ownWords}</span>
+        ) : null}
+      </summary>
+      {isOpen ? <WordsForm {...props} /> : null}
+    </details>
+  );
+}
+
+function WordsForm({ yard, family, canChange }: WordsProps) {
   const initial = { levels: family.levels };
   const { form, isReady, done } = useDraftForm<Typed>(`scale:${family.id}`, initial, (kept) => ({
     // They were kept as the list alone once.
@@ -62,28 +81,22 @@ function Words({ yard, family, canChange }: WordsProps) {
   });
   if (!isReady) return null;
   return (
-    <details className={styles.family}>
-      <summary>
-        {text.yard.scaleOf(family.name)}
-        {isOwn ? <span className={styles.badge}>{text.yard.ownWords}</span> : null}
-      </summary>
-      <Form form={form} error={save.error} onSubmit={({ levels }) => save.mutate(levels)}>
-        <LevelWords family={family} canChange={canChange} />
-        <ProblemList error={save.error} lead={text.horse.problems} />
-        {canChange ? (
-          <div className={styles.row}>
-            <Button type="submit" variant="contained" disabled={save.isPending}>
-              {text.yard.saveWords}
+    <Form form={form} error={save.error} onSubmit={({ levels }) => save.mutate(levels)}>
+      <LevelWords family={family} canChange={canChange} />
+      <ProblemList error={save.error} lead={text.horse.problems} />
+      {canChange ? (
+        <div className={styles.row}>
+          <Button type="submit" variant="contained" disabled={save.isPending}>
+            {text.yard.saveWords}
+          </Button>
+          {yard.own_words.includes(family.id) ? (
+            <Button onClick={() => save.mutate(null)} disabled={save.isPending}>
+              {text.yard.shipWords}
             </Button>
-            {isOwn ? (
-              <Button onClick={() => save.mutate(null)} disabled={save.isPending}>
-                {text.yard.shipWords}
-              </Button>
-            ) : null}
-          </div>
-        ) : null}
-      </Form>
-    </details>
+          ) : null}
+        </div>
+      ) : null}
+    </Form>
   );
 }
 

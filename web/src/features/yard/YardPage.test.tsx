@@ -135,12 +135,10 @@ describe("the yard's kit, bands and words", () => {
     });
     const family = sample.yard.families[0];
     await userEvent.click(await screen.findByText(`Words for: ${family?.name}`));
-    const first = screen.getAllByRole("textbox", { name: "Level 1" })[0] as HTMLElement;
+    const first = await screen.findByRole("textbox", { name: "Level 1" });
     await userEvent.clear(first);
     await userEvent.type(first, "a thought");
-    await userEvent.click(
-      screen.getAllByRole("button", { name: "Save these words" })[0] as HTMLElement,
-    );
+    await userEvent.click(screen.getByRole("button", { name: "Save these words" }));
     const wanted = ["a thought", ...(family?.levels.slice(1) ?? [])];
     await waitFor(() => expect(sent.scales?.[family?.id ?? ""]).toEqual(wanted));
   });
