@@ -23,6 +23,7 @@ from bucephal.response import (
     rhythm,
 )
 from bucephal.words import forecasts as words
+from bucephal.words.estimates import fan_legend
 
 LEAST_DAYS = 2
 LEAST_ASKS = 3
@@ -77,6 +78,7 @@ class GoalForecast(FrozenModel):
     still_to_come: tuple[WayToGo, ...]
     cautions: tuple[str, ...]
     words: str
+    legend: str = Field(description="What the picture's marks mean.")
 
 
 def goal_forecast(standing: Standing, step: str, per_week: float) -> GoalForecast:
@@ -115,6 +117,7 @@ def goal_forecast(standing: Standing, step: str, per_week: float) -> GoalForecas
         still_to_come=still,
         cautions=tuple(dict.fromkeys(s.estimate.caution for s in sides if s.estimate and s.estimate.caution)),
         words=_words(standing, state, together, until, still),
+        legend=fan_legend(HORIZON),
     )
 
 

@@ -28,6 +28,7 @@ class BaselineRow(FrozenModel):
     p_first: float
     gained: bool = Field(description="Did not come light then; is likely to now.")
     lost: bool = Field(description="Came light then; is unlikely to now.")
+    so_that: str = Field(description="That in words; empty: neither.")
     state: StepState
 
 
@@ -69,6 +70,7 @@ def _row(standing: Standing, one: ThenAndNow) -> BaselineRow:
         p_first=one.chance,
         gained=one.gained,
         lost=one.lost,
+        so_that=words.GAINED if one.gained else words.LOST if one.lost else "",
         state=standing.state(step),
     )
 

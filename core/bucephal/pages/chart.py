@@ -88,6 +88,8 @@ class StepChart(FrozenModel):
     sides: tuple[TrackChart, ...]
     gap: SideGap | None
     gap_words: str = Field(description="Left against right, or why it cannot be told.")
+    legend: str = Field(description="What the picture's marks mean.")
+    exact_columns: tuple[str, ...] = Field(description="Of the figures, beside day and days off.")
     limits: str = Field(description="What the figures rest on and cannot do.")
 
 
@@ -110,6 +112,8 @@ def step_chart(standing: Standing, step: str) -> StepChart:
         sides=tuple(_track_chart(standing, track, sessions) for track in tracks),
         gap=gap,
         gap_words=gap.words if gap is not None else words.gap_unknown(SIDE_LEAST_ASKS),
+        legend=words.TRAIL_LEGEND,
+        exact_columns=words.EXACT,
         limits=LIMITS,
     )
 

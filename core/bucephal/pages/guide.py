@@ -33,6 +33,7 @@ class GuideLink(FrozenModel):
     state: StepState
     gate: Gate
     met: bool
+    must: str = Field(description="How good it has to be.")
     words: str = Field(description="What is short, if it is not met.")
 
 
@@ -148,7 +149,7 @@ def _needs(standing: Standing, stage: Stage) -> list[GuideLink]:
     return [
         GuideLink(
             step=need.step, name=standing.catalogue.full_name(need.step), state=standing.state(need.step),
-            gate=need.gate, met=standing.meets(need),
+            gate=need.gate, met=standing.meets(need), must=words.MUST[need.gate],
             words=short.get(need.step) or (BRAKES_INSTEAD if replaced and not standing.meets(need) else ""),
         )
         for need in stage.needs
@@ -164,7 +165,7 @@ def _opens(standing: Standing, step: str) -> list[GuideLink]:
         links.append(
             GuideLink(
                 step=opened, name=standing.catalogue.full_name(opened), state=standing.state(opened),
-                gate=need.gate, met=standing.meets(need), words=also,
+                gate=need.gate, met=standing.meets(need), must=words.MUST[need.gate], words=also,
             )
         )  # fmt: skip
     return links

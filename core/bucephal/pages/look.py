@@ -24,7 +24,7 @@ class ScoreToTick(FrozenModel):
 class LookPage(FrozenModel):
     facts: HorseFacts
     signs: tuple[SignToTick, ...]
-    threshold: int = Field(description="As many or more: have it examined.")
+    how: str = Field(description="How one looks, and from how many signs on it is to be examined.")
     source: str
     limits: str
     scores: tuple[ScoreToTick, ...] = Field(description="Body condition, 1 to 9.")
@@ -41,7 +41,7 @@ def look_page(standing: Standing) -> LookPage:
     return LookPage(
         facts=horse_facts(standing),
         signs=tuple(SignToTick(code=code, words=words.PAIN_SIGNS[code]) for code in PainSign),
-        threshold=PAIN_LIKELY,
+        how=words.how_to_look(PAIN_LIKELY, total),
         source=words.SOURCE,
         limits=words.LIMITS,
         scores=tuple(

@@ -17,6 +17,7 @@ from bucephal.ladder import (
     StepKind,
 )
 from bucephal.pages.facts import HorseFacts
+from bucephal.pages.wedge import Wedge, wedge
 from bucephal.planning import (
     TACK_KG_KEY,
     Climb,
@@ -27,11 +28,12 @@ from bucephal.planning import (
     SideDose,
 )
 from bucephal.progress import Standing
-from bucephal.record import Conditions, FlagCode, FrozenModel
+from bucephal.record import Conditions, EventKind, FlagCode, FrozenModel
 from bucephal.record.models import LEVELS
 from bucephal.welfare import NO_WORK, RingSigns, ring_signs, wants_helper
 from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
+from bucephal.words import wedges as wedge_words
 
 UNBANDED = (LEVELS[0], LEVELS[-1])
 """Steps judged without a level have no band; the coach is given the whole scale."""
@@ -80,6 +82,7 @@ class PackItem(FrozenModel):
     item: str
     sides: tuple[PackSide, ...]
     faults: tuple[PackFault, ...]
+    wedge: Wedge
     level_words: tuple[str, ...]
     easier: PackEasier | None = Field(description="The stage before; null: this is the first.")
     climb: PackClimb | None = Field(description="The stage that may follow at once today; null: none may.")
@@ -94,6 +97,13 @@ class PackFlag(RingSigns):
     say: str = Field(description="What to have looked at.")
     holds_back_words: str
     drops: tuple[str, ...] = Field(description="Items that it holds back.")
+
+
+class PackEvent(FrozenModel):
+    """Something that may happen beside the asks."""
+
+    kind: EventKind
+    name: str
 
 
 class Brought(FrozenModel):
@@ -112,6 +122,7 @@ class RingPack(FrozenModel):
     brought: Brought
     flags: tuple[PackFlag, ...] = Field(description="What this session may raise, the gravest first.")
     rider_faults: tuple[RiderFault, ...]
+    events: tuple[PackEvent, ...]
     time_up: str = Field(description="Said while it settles, once the session's minutes are over.")
     before: str = Field(description="What is seen to before riding.")
     not_settled_drops: tuple[str, ...] = Field(description="Items left out where it did not settle.")
@@ -152,6 +163,7 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request:
         facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
         flags=tuple(_flags(plan, standing, helper=request.helper)),
         rider_faults=tuple(catalogue.rider_faults.values()),
+        events=tuple(PackEvent(kind=kind, name=wedge_words.EVENTS[kind]) for kind in EventKind),
         brought=_brought(plan, request),
         time_up=words.time_up(plan.put_away_after_min),
         before=words.BEFORE_RIDING,
@@ -232,19 +244,25 @@ def _pack_item(
 ) -> PackItem:
     assert item.step is not None
     exercise = catalogue.exercise(item.step)
-    family = catalogue.families.get(exercise.family or "")
+    level_words = _level_words(exercise, catalogue)
     return PackItem(
         item=item.id,
         sides=sides,
         faults=tuple(PackFault(code=fault.code, looks=fault.looks) for fault in exercise.faults),
-        level_words=tuple(family.text_for(level) for level in LEVELS)
-        if family is not None and exercise.kind is StepKind.LIGHTNESS
-        else (),
+        wedge=wedge(item, level_words),
+        level_words=level_words,
         easier=_easier(item.step, catalogue),
         climb=climb and PackClimb(item=climb.item.id, minutes_left=climb.minutes_left),
         probe=probe and PackClimb(item=probe.item.id, minutes_left=probe.minutes_left),
         probe_words=words.probe_offered(probe.item.stage) if probe is not None else "",
     )
+
+
+def _level_words(exercise: Exercise, catalogue: Catalogue) -> tuple[str, ...]:
+    family = catalogue.families.get(exercise.family or "")
+    if family is None or exercise.kind is not StepKind.LIGHTNESS:
+        return ()
+    return tuple(family.text_for(level) for level in LEVELS)
 
 
 def _easier(step: str, catalogue: Catalogue) -> PackEasier | None:

@@ -105,6 +105,8 @@ class HorseSheet(FrozenModel):
     baseline: Baseline | None = Field(description="As it was when it came; null: never assessed.")
     goals: tuple[GoalLine, ...]
     flags: tuple[RaisedFlag, ...]
+    legend: str = Field(description="What the board's marks mean.")
+    exact_columns: tuple[str, ...] = Field(description="Of the figures, beside cue and side.")
     limits: str = Field(description="What the figures rest on and cannot do.")
 
 
@@ -132,6 +134,8 @@ def horse_sheet(
         baseline=baseline(standing),
         goals=tuple(_goals(standing)),
         flags=standing.flags,
+        legend=estimates.BOARD_LEGEND,
+        exact_columns=estimates.EXACT,
         limits=words.LIMITS,
     )
 

@@ -17,6 +17,7 @@ from bucephal.ladder import (
     Origin,
     OwnExercise,
     School,
+    Sides,
     StepKind,
     blank_exercise,
     load_library,
@@ -26,7 +27,7 @@ from bucephal.planning.models import USUAL_MINUTES
 from bucephal.record import Band, FrozenModel, YardDefaults
 from bucephal.record.history import DEFAULT_BANDS
 from bucephal.words import guides as words
-from bucephal.words.arrivals import BACKGROUNDS, DID_BEFORE, TEMPERAMENTS
+from bucephal.words.arrivals import BACKGROUNDS, DID_BEFORE, FORM_HELP, SEXES, TEMPERAMENTS
 
 
 class ExerciseRow(FrozenModel):
@@ -72,6 +73,10 @@ class YardPage(FrozenModel):
     set_ups: tuple[str, ...]
     fault_codes: tuple[str, ...]
     faults_count_as: tuple[FaultChoice, ...]
+    sexes: dict[str, str]
+    form_help: dict[str, str] = Field(description="What a field of the horse form decides.")
+    kinds: dict[StepKind, str] = Field(description="What an exercise is judged by.")
+    side_kinds: dict[Sides, str] = Field(description="What left and right mean in one.")
     usual_minutes: int = Field(description="Of a session, where nothing else is said of a horse.")
     gaits: tuple[Gait, ...]
     needs: tuple[NeedChoice, ...]
@@ -104,6 +109,10 @@ def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
         set_ups=tuple(library.set_ups),
         fault_codes=library.fault_codes,
         faults_count_as=tuple(FaultChoice(code=one, words=said) for one, said in words.COUNTS_AS.items()),
+        sexes=SEXES,
+        form_help=FORM_HELP,
+        kinds=words.JUDGED_BY,
+        side_kinds=words.SIDES_MEAN,
         usual_minutes=USUAL_MINUTES,
         gaits=tuple(Gait),
         needs=tuple(_needs(catalogue)),

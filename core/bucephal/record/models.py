@@ -22,6 +22,8 @@ VERSION = 1
 
 LEVELS = range(1, 11)
 TOP_LEVEL = LEVELS[-1]
+STRENGTHS = range(1, 6)
+"""How strong a thing was that it bore: 1 the least, 5 the most."""
 Level = Annotated[int, Field(ge=1, le=10, strict=True, description="Pressure level, 1 to 10.")]
 Minutes = Annotated[float, Field(ge=0, le=600, description="Minutes.")]
 Identifier = Annotated[str, Field(min_length=1, max_length=64)]

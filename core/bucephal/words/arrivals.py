@@ -33,6 +33,17 @@ TEMPERAMENTS = {
     "nerve": {"bold": "bold", "wary": "wary"},
 }
 """As the trainer sees it; in between nothing is said."""
+GAINED = "could not, now can"
+LOST = "was light, is heavier"
+SEXES = {"mare": "mare", "gelding": "gelding", "stallion": "stallion"}
+FORM_HELP = {
+    "background": "decides what it is tried on first",
+    "go": "As you see it; it sets the first band and what is said.",
+    "nerve": "As you see it.",
+    "did_before": "Only what you know. What it never did is taught from the beginning, not tried.",
+    "bands": "Left as they are, the yard's hold; for a lazy or a sharp horse that is new a first one is set.",
+}
+"""What a field of the horse form decides."""
 NOTHING_ASKED = "Nothing was asked yet: begin with the assessment."
 BEGIN_WITH_WHAT_IT_HAS = "begin with what it has"
 ALL_TRIED = "Everything that could be tried was tried."

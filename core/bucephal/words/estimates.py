@@ -80,3 +80,23 @@ def heavier_side(side: Side, levels: float, chance: float) -> str:
 
 def gap_unknown(least_asks: int) -> str:
     return f"{upper_first(CANNOT_TELL)}: fewer than {least_asks} asks a side on rides where both were asked."
+
+
+TRAIL_LEGEND = (
+    "dot: an ask, hatched if heavy, a ring if light but not accepted, faint if alarmed · arrow: no answer up"
+    " to there · band: where it answers 8 times in 10, as far as known after that day · shaded: light · under"
+    " it: triangle heat, waves strong wind, dots insects, square new place"
+)
+BOARD_LEGEND = (
+    "dot: where it answers · bar: as far as known, lighter and heavier · shaded: light · tail: four weeks ago"
+    " · small: asks and days it rests on"
+)
+EXACT = ("Level, or share", "80 % of it between", "Chance, first answer light")
+"""The columns of the figures behind an estimate."""
+
+
+def fan_legend(rides: int) -> str:
+    return (
+        f"how many times in 10 it is there by that ride · below: when, if within {rides} rides, and the most "
+        "likely"
+    )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from bucephal.ladder import Compare, CountsAs, Fault, Gate, HelperRule, Sides
+from bucephal.ladder import Compare, CountsAs, Fault, Gate, HelperRule, Sides, StepKind
 from bucephal.words.figures import how_often, how_sure, measured, tenths, times_in_ten
 from bucephal.words.plain import counted, first_of
 from bucephal.words.plans import comparison
@@ -22,7 +22,20 @@ HELPER = {
     HelperRule.UNTIL_CONFIRMED: "a helper until it is confirmed",
     HelperRule.ALWAYS: "a helper, always",
 }
+MUST = {Gate.READY: "must be ready", Gate.CONFIRMED: "must be confirmed"}
 GATES = {Gate.READY: "ready", Gate.CONFIRMED: "confirmed"}
+JUDGED_BY = {
+    StepKind.LIGHTNESS: "lightness",
+    StepKind.TOLERANCE: "tolerance",
+    StepKind.MEASURE: "a measure",
+}
+SIDES_MEAN = {
+    Sides.HAND: "side of the handler",
+    Sides.REIN: "direction of travel",
+    Sides.LEG: "the asking leg",
+    Sides.LEAD: "canter lead",
+    Sides.NONE: "no sides",
+}
 COUNTS_AS = {
     CountsAs.LET_BE: "let be while it is learned: praised, and counted as good",
     CountsAs.SHAPE: "a good try: praised, the remedy is for the next one",

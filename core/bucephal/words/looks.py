@@ -57,6 +57,13 @@ TOO_FAT = "Fat: less feed and walk and trot first; a vet on feet and feeding."
 FAIR = "Fair condition."
 
 
+def how_to_look(threshold: int, of: int) -> str:
+    return (
+        f"Watch some minutes of ridden work and tick what you see. From {threshold} of the {of} on: have it"
+        " examined."
+    )
+
+
 def counted_signs(number: int, of: int, on: date) -> str:
     """'9 of 24 on 12 June'."""
     return f"{number} of {of} on {on_day(on)}"

@@ -170,10 +170,7 @@ function BaselineView({ horse, baseline }: { horse: string; baseline: Baseline |
               <td>{row.side === "none" ? "" : row.side}</td>
               <td>{row.then}</td>
               <td>{row.now}</td>
-              <td>
-                {row.gained ? <strong>{text.arrival.gained}</strong> : null}
-                {row.lost ? text.arrival.lost : null}
-              </td>
+              <td>{row.gained ? <strong>{row.so_that}</strong> : row.so_that}</td>
             </tr>
           ))}
         </DataTable>

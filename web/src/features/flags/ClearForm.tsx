@@ -32,7 +32,7 @@ export function ClearForm({ horse, flag }: { horse: string; flag: FlagOnThePage 
     },
   });
   if (!isReady) return null;
-  const looked = flag.cleared_by_whom.map((one) => [one, text.flags.by[one]] as const);
+  const looked = flag.cleared_by_whom.map((one) => [one, one] as const);
   return (
     <Form
       form={form}

@@ -6,12 +6,13 @@ import styles from "./HorseFormPage.module.css";
 
 interface Props {
   options: Record<string, string>;
+  help: string | undefined;
   /** Null: nothing is told. */
   told: string[] | null;
   onChange: (told: string[] | null) => void;
 }
 
-export function DidBefore({ options, told, onChange }: Props) {
+export function DidBefore({ options, help, told, onChange }: Props) {
   const tick = (key: string, isTicked: boolean) => {
     const others = (told ?? []).filter((one) => one !== key);
     const next = isTicked ? [...others, key] : others;
@@ -20,7 +21,7 @@ export function DidBefore({ options, told, onChange }: Props) {
   return (
     <fieldset className={styles.ticks}>
       <legend>{text.horse.didBefore}</legend>
-      <p className={styles.soft}>{text.horse.didBeforeHelp}</p>
+      <p className={styles.soft}>{help}</p>
       {Object.entries(options).map(([key, words]) => (
         <FormControlLabel
           key={key}

@@ -58,7 +58,12 @@ function HorseForm({ horse, known, yard }: Props) {
       <Controller<HorseTyped, "did_before">
         name="did_before"
         render={({ field }) => (
-          <DidBefore options={yard.did_before} told={field.value} onChange={field.onChange} />
+          <DidBefore
+            options={yard.did_before}
+            help={yard.form_help.did_before}
+            told={field.value}
+            onChange={field.onChange}
+          />
         )}
       />
       <OwnBands yard={yard} />
@@ -122,9 +127,9 @@ function HorseFields({ yard, isNew }: { yard: YardView; isNew: boolean }) {
     <div className={styles.fields}>
       <TextInput {...own("name", words.name)} required autoFocus={isNew} />
       <TextInput {...own("born", words.born)} type="date" />
-      <Choice {...own("sex", words.sex)} options={Object.entries(words.sexes)} {...known} />
+      <Choice {...own("sex", words.sex)} options={Object.entries(yard.sexes)} {...known} />
       <Choice
-        {...own("background", words.background, words.backgroundHelp)}
+        {...own("background", words.background, yard.form_help.background)}
         options={backgrounds}
         {...known}
       />
@@ -135,8 +140,8 @@ function HorseFields({ yard, isNew }: { yard: YardView; isNew: boolean }) {
       <TextInput {...own("arrived", words.arrived)} type="date" />
       <TextInput {...own("home", words.home, words.homeHelp)} />
       <TextInput name="minutes" path="form.usual_minutes" label={words.minutes} type="number" />
-      {character("go", words.go, words.goHelp)}
-      {character("nerve", words.nerve, words.nerveHelp)}
+      {character("go", words.go, yard.form_help.go ?? "")}
+      {character("nerve", words.nerve, yard.form_help.nerve ?? "")}
     </div>
   );
 }
@@ -146,7 +151,7 @@ function OwnBands({ yard }: { yard: YardView }) {
   return (
     <details className={styles.school} open={Object.keys(field.value).length > 0}>
       <summary>{text.horse.bands}</summary>
-      <p className={styles.soft}>{text.horse.bandsHelp}</p>
+      <p className={styles.soft}>{yard.form_help.bands}</p>
       <BandRows
         yard={yard}
         bands={field.value}

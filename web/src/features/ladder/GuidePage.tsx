@@ -212,7 +212,7 @@ function Links({
               <span>
                 {link.name} ({text.ladder.states[link.state]})
                 <span className={styles.small}>
-                  {[text.guide.must(link.gate), link.words].filter(Boolean).join(" · ")}
+                  {[link.must, link.words].filter(Boolean).join(" · ")}
                 </span>
               </span>
             </Link>

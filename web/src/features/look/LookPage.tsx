@@ -31,7 +31,7 @@ export default function LookPage() {
       <FlagLinks horse={horse} flags={page.facts.open_flags} inFull />
       <section className={styles.part}>
         <h2>{text.look.pain}</h2>
-        <p>{text.look.threshold(page.threshold, page.signs.length)}</p>
+        <p>{page.how}</p>
         {mayLog ? <PainForm horse={horse} page={page} /> : null}
         <ul>
           {page.looks.map((one) => (

@@ -2,7 +2,7 @@
 import Button from "@mui/material/Button";
 import { writeDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
-import { finishAsOfLastTap, isEmpty, lastTap, throwAway, thrownKey } from "./forgotten";
+import { finishAsOfLastTap, isEmpty, isOlder, lastTap, throwAway, thrownKey } from "./forgotten";
 import styles from "./RingPage.module.css";
 import type { RingDraft } from "./ringDraft";
 import type { Ring } from "./useRing";
@@ -23,6 +23,7 @@ export function Forgotten({ draft, ring }: { draft: RingDraft; ring: Ring }) {
     <main className={styles.checklist}>
       <p className={styles.checkHorse}>{draft.pack.facts.name}</p>
       <h1>{text.ring.forgotten(draft.date)}</h1>
+      {isOlder(draft) ? <p>{text.ring.older}</p> : null}
       <p>{text.ring.forgottenHolds(draft.entries.length, at)}</p>
       {isEmpty(draft) ? null : (
         <Button

@@ -1,87 +1,130 @@
 import Drawer from "@mui/material/Drawer";
 import { useState } from "react";
-import type { PackItem, RingPack } from "../../shared/api/types";
+import type { EventKind, PackItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import type { CoachEntry } from "./coachPlayer";
 import styles from "./MoreSheet.module.css";
+import { entriesOf, packItem, type RingDraft, type RingEntry } from "./ringDraft";
+import { lastAnswer, logEvent, playedOn } from "./ringSession";
+import { makeStamp, type Ring } from "./useRing";
+import type { RingTaps } from "./useRingTaps";
 
 interface Props {
+  draft: RingDraft;
+  ring: Ring;
+  taps: RingTaps;
   open: boolean;
   onClose: () => void;
-  faults: PackItem["faults"];
-  riderFaults: RingPack["rider_faults"];
-  /** The answer just given on this side of the knot, and what it is called. */
-  justGiven: { entry: CoachEntry; said: string } | null;
-  /** Faults that wait for the level of the next answer. */
-  armed: string[];
-  onArm: (codes: string[]) => void;
-  onAmend: (part: Partial<CoachEntry>) => void;
-  onEvent: (kind: keyof typeof text.ring.event) => void;
 }
 
 /** Events, and what went wrong with the answer just given or the next one: large targets. */
-export function MoreSheet(props: Props) {
+export function MoreSheet({ draft, ring, taps, open, onClose }: Props) {
+  const pack = packItem(draft);
+  const happened = (kind: EventKind) => {
+    ring.change((now) => logEvent(now, kind, makeStamp()));
+    onClose();
+  };
   return (
     <Drawer
       anchor="bottom"
-      open={props.open}
-      onClose={props.onClose}
+      open={open}
+      onClose={onClose}
       slotProps={{ paper: { className: styles.sheet ?? "" } }}
     >
       <h2>{text.ring.events}</h2>
       <div className={styles.grid}>
-        {(Object.keys(text.ring.event) as (keyof typeof text.ring.event)[]).map((kind) => (
-          <button
-            key={kind}
-            type="button"
-            className={styles.event}
-            onClick={() => props.onEvent(kind)}
-          >
-            {text.ring.event[kind]}
+        {draft.pack.events.map(({ kind, name }) => (
+          <button key={kind} type="button" className={styles.event} onClick={() => happened(kind)}>
+            {name}
           </button>
         ))}
       </div>
-      {props.faults.length > 0 ? <WhatWasWrong {...props} /> : null}
-      <button type="button" className={styles.close} onClick={props.onClose}>
+      {pack && pack.faults.length > 0 ? (
+        <WhatWasWrong draft={draft} pack={pack} taps={taps} />
+      ) : null}
+      <button type="button" className={styles.close} onClick={onClose}>
         {text.shell.close}
       </button>
     </Drawer>
   );
 }
 
-function WhatWasWrong({ faults, riderFaults, justGiven, armed, onArm, onAmend }: Props) {
+interface WrongProps {
+  draft: RingDraft;
+  pack: PackItem;
+  taps: RingTaps;
+}
+
+/** Faults of the answer just given on this side of the knot, or such as wait for the level of the next one. */
+function WhatWasWrong({ draft, pack, taps }: WrongProps) {
+  const armed = taps.armed.faults ?? [];
   const [ofNext, setOfNext] = useState(armed.length > 0);
-  const given = ofNext ? null : justGiven;
+  const last = lastAnswer(draft);
+  const given = ofNext ? undefined : last;
+  const amend = (part: Partial<CoachEntry>) => taps.say(part, last?.lead ?? null);
   const chosen = given ? given.entry.faults : armed;
-  const choose = (codes: string[]) => (given ? onAmend({ faults: codes }) : onArm(codes));
-  const target = (words: string, on: boolean, onClick: () => void) => (
-    <button key={words} type="button" aria-pressed={on} className={styles.target} onClick={onClick}>
-      {words}
-    </button>
-  );
-  const fault = ({ code, looks }: { code: string; looks: string }) => {
-    const on = chosen.includes(code);
-    const others = chosen.filter((one) => one !== code);
-    return target(looks, on, () => choose(on ? others : [...others, code]));
-  };
+  const choose = (faults: string[]) =>
+    given ? amend({ faults }) : taps.arm({ ...taps.armed, faults });
   return (
     <>
-      {justGiven ? (
+      {last ? (
         <div className={styles.whose}>
-          {target(text.ring.justGiven(justGiven.said), !ofNext, () => setOfNext(false))}
-          {target(text.ring.ofNext, ofNext, () => setOfNext(true))}
+          <Target
+            words={text.ring.justGiven(saidOf(draft, last))}
+            on={!ofNext}
+            onClick={() => setOfNext(false)}
+          />
+          <Target words={text.ring.ofNext} on={ofNext} onClick={() => setOfNext(true)} />
         </div>
       ) : null}
       {given ? (
         <div className={styles.grid}>
-          {howItWas(given.entry).map(([words, on, part]) => target(words, on, () => onAmend(part)))}
+          {howItWas(given.entry).map(([words, on, part]) => (
+            <Target key={words} words={words} on={on} onClick={() => amend(part)} />
+          ))}
         </div>
       ) : null}
       <h2>{text.ring.faults}</h2>
-      <div className={styles.grid}>{faults.map(fault)}</div>
+      <Faults faults={pack.faults} chosen={chosen} onChoose={choose} />
       <h2>{text.ring.riderFaults}</h2>
-      <div className={styles.grid}>{riderFaults.map(fault)}</div>
+      <Faults faults={draft.pack.rider_faults} chosen={chosen} onChoose={choose} />
     </>
+  );
+}
+
+/** What an answer of this knot is called. */
+function saidOf(draft: RingDraft, entry: RingEntry): string {
+  return playedOn(draft, draft.side)[entriesOf(draft).indexOf(entry)]?.said ?? "";
+}
+
+interface FaultsProps {
+  faults: { code: string; looks: string }[];
+  chosen: string[];
+  onChoose: (codes: string[]) => void;
+}
+
+function Faults({ faults, chosen, onChoose }: FaultsProps) {
+  const toggled = (code: string) =>
+    chosen.includes(code) ? chosen.filter((one) => one !== code) : [...chosen, code];
+  return (
+    <div className={styles.grid}>
+      {faults.map(({ code, looks }) => (
+        <Target
+          key={code}
+          words={looks}
+          on={chosen.includes(code)}
+          onClick={() => onChoose(toggled(code))}
+        />
+      ))}
+    </div>
+  );
+}
+
+function Target({ words, on, onClick }: { words: string; on: boolean; onClick: () => void }) {
+  return (
+    <button type="button" aria-pressed={on} className={styles.target} onClick={onClick}>
+      {words}
+    </button>
   );
 }
 

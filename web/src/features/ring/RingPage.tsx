@@ -13,7 +13,7 @@ import { arranged, changesOf, type PlanDraft, planDraftKey, planDraftOf } from "
 import { wishesOf } from "../plan/planWishes";
 import { localDay, usePlanDraft } from "../plan/usePlanDraft";
 import { Forgotten } from "./Forgotten";
-import { isForgotten } from "./forgotten";
+import { isForgotten, isOlder } from "./forgotten";
 import styles from "./RingPage.module.css";
 import { RingSession } from "./RingSession";
 import { startDraft } from "./ringSession";
@@ -24,7 +24,7 @@ export default function RingPage() {
   const { horse = "" } = useParams();
   const ring = useRing(horse);
   if (ring.looking) return <Loading what={text.ring.preparing} />;
-  if (ring.draft && isForgotten(ring.draft, localDay()))
+  if (ring.draft && (isOlder(ring.draft) || isForgotten(ring.draft, localDay())))
     return <Forgotten draft={ring.draft} ring={ring} />;
   if (ring.draft) return <RingSession draft={ring.draft} ring={ring} />;
   return <Preparation horse={horse} ring={ring} />;

@@ -1,6 +1,6 @@
 // A session that was left open: finished as of its last tap, or thrown away, which can be undone for a day.
 
-import type { Change, RingDraft, Stamp } from "./ringDraft";
+import { type Change, DRAFT_VERSION, type RingDraft, type Stamp } from "./ringDraft";
 import { finish, resend, struckOut } from "./ringSending";
 
 /** How long what was thrown away can be brought back. */
@@ -16,6 +16,11 @@ export const thrownKey = (horse: string) => `thrown:${horse}`;
 /** Is it of an earlier day? Then it is asked about, never continued silently. */
 export function isForgotten(draft: RingDraft, today: string): boolean {
   return draft.date < today;
+}
+
+/** Was it begun by another version of this page? Its answers have been sent; it cannot be gone on with. */
+export function isOlder(draft: RingDraft): boolean {
+  return draft.version !== DRAFT_VERSION;
 }
 
 export function lastTap(draft: RingDraft): string {

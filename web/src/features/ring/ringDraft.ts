@@ -47,8 +47,11 @@ export interface SettleMark {
   order: string[];
 }
 
+/** Of what is kept: what was begun under another is not gone on with, but nothing of it is lost. */
+export const DRAFT_VERSION = 2;
+
 export interface RingDraft {
-  version: 1;
+  version: number;
   session: string;
   horse: string;
   pack: RingPack;

@@ -22,6 +22,7 @@ import {
 } from "./coachPlayer";
 import {
   type Change,
+  DRAFT_VERSION,
   entriesOf,
   type Lead,
   packItem,
@@ -43,7 +44,7 @@ export function startDraft(
   stamp: Stamp,
 ): RingDraft {
   const draft: RingDraft = {
-    version: 1,
+    version: DRAFT_VERSION,
     session: stamp.id,
     horse: pack.facts.id ?? "",
     pack,
@@ -82,8 +83,16 @@ function earOf(draft: RingDraft, side: Side): CompiledCoach | undefined {
 
 /** What was said of each entry of the current knot on a side, but for what the clock adds. */
 export function playedOn(draft: RingDraft, side: Side): Advice[] {
-  return playWith(draft, earOf(draft, side), planItem(draft).id, side);
+  const played = PLAYED.get(draft) ?? new Map<string, Advice[]>();
+  PLAYED.set(draft, played);
+  const key = `${planItem(draft).id} ${side}`;
+  const known = played.get(key) ?? playWith(draft, earOf(draft, side), planItem(draft).id, side);
+  played.set(key, known);
+  return known;
 }
+
+/** A draft never changes: each side of a knot is played once for it, however many ask. */
+const PLAYED = new WeakMap<RingDraft, Map<string, Advice[]>>();
 
 function playWith(
   draft: RingDraft,

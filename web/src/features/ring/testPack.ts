@@ -68,6 +68,8 @@ export const trotItem = item({
   ridden: true,
 });
 
+const LEVEL_WORDS = ["seat", "calf", "calf", "leg", "leg", "leg", "heel", "heel", "whip", "whip"];
+
 export function testPack(): RingPack {
   return {
     facts: {
@@ -111,7 +113,22 @@ export function testPack(): RingPack {
           { side: "right", coach: 0, begin: "Begin on the right. From the lightest.", leads: [] },
         ],
         faults: [{ code: "slow", looks: "late" }],
-        level_words: ["seat", "calf", "calf", "leg", "leg", "leg", "heel", "heel", "whip", "whip"],
+        wedge: {
+          bars: LEVEL_WORDS.map((words, place) => ({
+            label: String(place + 1),
+            name: `${place + 1}: ${words}`,
+            in_band: place < 5,
+            level: place + 1,
+            extent: null,
+            strength: null,
+          })),
+          band: "light",
+          legend: "It answered at",
+          legend_none: "No answer up to",
+          none: "No answer",
+          timed: false,
+        },
+        level_words: LEVEL_WORDS,
         easier: { step: "up-wt.2", name: "in the green band" },
         climb: null,
         probe: null,
@@ -126,6 +143,11 @@ export function testPack(): RingPack {
     },
     flags: [],
     rider_faults: [],
+    events: [
+      { kind: "spook", name: "Spook" },
+      { kind: "stumble", name: "Stumble" },
+      { kind: "buck", name: "Buck" },
+    ],
     not_settled_drops: ["new:up-wt.3"],
     time_up: "30 min are over: put it away, settled or not.",
     before: "Helmet, gloves, boots.",

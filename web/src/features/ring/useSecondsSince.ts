@@ -1,14 +1,14 @@
 import { useEffect, useState } from "react";
 
-/** Whole seconds since a moment, ticking; null without one. */
-export function useSecondsSince(moment: string | null | undefined): number | null {
+/** Whole seconds since a moment, looked at again every so many of them; null without one. */
+export function useSecondsSince(moment: string | null | undefined, every = 1): number | null {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
     if (!moment) return;
     setNow(Date.now());
-    const timer = setInterval(() => setNow(Date.now()), 1000);
+    const timer = setInterval(() => setNow(Date.now()), every * 1000);
     return () => clearInterval(timer);
-  }, [moment]);
+  }, [moment, every]);
   return moment ? Math.max(0, Math.floor((now - Date.parse(moment)) / 1000)) : null;
 }
 

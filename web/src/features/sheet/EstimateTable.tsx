@@ -8,12 +8,14 @@ import styles from "./SheetPage.module.css";
 interface Props {
   horse: string;
   estimates: TrackEstimate[];
+  /** The columns of the exact figures. */
+  exact: string[];
   /** What they are of, for who hears the page. */
   of: string;
 }
 
 /** What stands behind the drawings, in words with the asks it rests on; the exact figures below. */
-export function EstimateTable({ horse, estimates, of }: Props) {
+export function EstimateTable({ horse, estimates, exact, of }: Props) {
   return (
     <div className={styles.scroll}>
       <DataTable columns={text.sheet.columns}>
@@ -30,7 +32,7 @@ export function EstimateTable({ horse, estimates, of }: Props) {
         ))}
       </DataTable>
       <Figures of={of}>
-        <DataTable columns={text.sheet.exactColumns}>
+        <DataTable columns={[...text.sheet.columns.slice(0, 2), ...exact]}>
           {estimates.map((one) => (
             <tr key={one.step + one.side}>
               <th scope="row">{one.name}</th>

@@ -96,11 +96,16 @@ function Board({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
         </Button>
       </div>
       {asTable ? (
-        <EstimateTable horse={horse} estimates={estimates} of={text.sheet.sides} />
+        <EstimateTable
+          exact={sheet.exact_columns}
+          horse={horse}
+          estimates={estimates}
+          of={text.sheet.sides}
+        />
       ) : (
         <SidesBoard horse={horse} rows={sheet.board} />
       )}
-      {asTable ? null : <p className={styles.soft}>{text.sheet.legend}</p>}
+      {asTable ? null : <p className={styles.soft}>{sheet.legend}</p>}
       {sheet.sentences.map((sentence, place) => (
         <p key={sentence} className={place === 0 ? styles.claim : styles.soft}>
           {sentence}
@@ -110,7 +115,12 @@ function Board({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
       {sheet.shares.length > 0 ? (
         <details className={styles.shares}>
           <summary>{text.sheet.shares}</summary>
-          <EstimateTable horse={horse} estimates={sheet.shares} of={text.sheet.shares} />
+          <EstimateTable
+            exact={sheet.exact_columns}
+            horse={horse}
+            estimates={sheet.shares}
+            of={text.sheet.shares}
+          />
         </details>
       ) : null}
     </section>
@@ -155,7 +165,9 @@ function Goals({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
             </p>
           ) : null}
           {goal.forecast.sides.map((side) =>
-            side.arrived_by.length > 0 ? <ForecastFan key={side.side} forecast={side} /> : null,
+            side.arrived_by.length > 0 ? (
+              <ForecastFan legend={goal.forecast.legend} key={side.side} forecast={side} />
+            ) : null,
           )}
           {goal.forecast.within ? <p className={styles.soft}>{goal.forecast.words}</p> : null}
           <Link to={`/horses/${horse}/sheet/${goal.step}`}>{text.sheet.goalWhy}</Link>

@@ -10,10 +10,12 @@ import { TrailTable } from "./TrailTable";
 interface Props {
   chart: TrackChart;
   heaviest: number;
+  /** The columns of the exact figures. */
+  exact: string[];
 }
 
 /** One side: the picture (or the table), the figures with their doubt, and what moved them. */
-export function SideTrack({ chart, heaviest }: Props) {
+export function SideTrack({ chart, heaviest, exact }: Props) {
   const [asTable, setAsTable] = useState(false);
   const { side } = chart.estimate;
   const name = side === "none" ? text.step.asks : side;
@@ -27,7 +29,7 @@ export function SideTrack({ chart, heaviest }: Props) {
         </Button>
       </div>
       {asTable ? (
-        <TrailTable chart={chart} />
+        <TrailTable chart={chart} exact={exact} />
       ) : (
         <StepTrail chart={chart} label={text.step.trail(name)} heaviest={heaviest} />
       )}

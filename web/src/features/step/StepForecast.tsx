@@ -45,7 +45,9 @@ export function StepForecast({ horse, step }: { horse: string; step: string }) {
       {found.sides.length > 1 || found.still_to_come.length > 0 ? <p>{found.words}</p> : null}
       {found.sides.map((side) => (
         <div key={side.side}>
-          {side.arrived_by.length > 0 ? <ForecastFan forecast={side} /> : null}
+          {side.arrived_by.length > 0 ? (
+            <ForecastFan legend={found.legend} forecast={side} />
+          ) : null}
           <p className={styles.soft}>{side.words}</p>
         </div>
       ))}

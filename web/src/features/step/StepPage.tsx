@@ -34,9 +34,14 @@ function StepView({ horse, chart }: { horse: string; chart: StepChart }) {
         <div className={styles.sides}>
           {chart.sides.length === 0 ? <p className={styles.soft}>{text.step.notAsked}</p> : null}
           {chart.sides.map((side) => (
-            <SideTrack key={side.estimate.side} chart={side} heaviest={heaviestOf(chart)} />
+            <SideTrack
+              exact={chart.exact_columns}
+              key={side.estimate.side}
+              chart={side}
+              heaviest={heaviestOf(chart)}
+            />
           ))}
-          {chart.sides.length > 0 ? <p className={styles.soft}>{text.step.legend}</p> : null}
+          {chart.sides.length > 0 ? <p className={styles.soft}>{chart.legend}</p> : null}
         </div>
         <div className={styles.beside}>
           {chart.sides.length > 1 || chart.gap ? (

@@ -7,7 +7,7 @@ import { ScrollBox } from "../../shared/ui/ScrollBox";
 import styles from "./StepPage.module.css";
 
 /** The same as the picture, day by day, the newest first; the exact figures below. */
-export function TrailTable({ chart }: { chart: TrackChart }) {
+export function TrailTable({ chart, exact }: { chart: TrackChart; exact: string[] }) {
   const byLevel = chart.estimate.mean !== null;
   const shown = (value: number) =>
     byLevel ? Math.max(value, 1).toFixed(1) : `${Math.round(value * 100)} %`;
@@ -26,7 +26,7 @@ export function TrailTable({ chart }: { chart: TrackChart }) {
         ))}
       </DataTable>
       <Figures of={text.step.table}>
-        <DataTable columns={text.step.exactColumns}>
+        <DataTable columns={[text.step.columns[0] ?? "", ...exact]}>
           {days.map((day) => (
             <tr key={day.on}>
               <th scope="row">{shortDay(day.on)}</th>

@@ -63,9 +63,9 @@ function WhatItIs({ yard, isNew }: Omit<Props, "clock_s">) {
       <TextInput {...own("id", words.id, words.idHelp)} disabled={!isNew} />
       <TextInput {...own("name", words.name)} />
       <Choice {...own("phase", words.phase)} options={phases} />
-      <Choice {...fixed("kind", words.kind)} options={Object.entries(words.kinds)} />
+      <Choice {...fixed("kind", words.kind)} options={Object.entries(yard.kinds)} />
       {kind === "L" ? <Choice {...own("family", words.family)} options={families} /> : null}
-      <Choice {...fixed("sides", words.sides)} options={Object.entries(words.sideKinds)} />
+      <Choice {...fixed("sides", words.sides)} options={Object.entries(yard.side_kinds)} />
       <Choice {...own("gait", words.gait)} options={themselves(yard.gaits)} />
       {kind === "M" ? <TextInput {...own("unit", words.unit)} disabled={!isNew} /> : null}
     </>

@@ -48,7 +48,7 @@ export function ExerciseTable({ yard, canChange }: { yard: YardView; canChange: 
                 {one.phase} {yard.phases[one.phase]}
               </td>
               <td>{one.stages}</td>
-              <td>{text.exercise.kinds[one.kind]}</td>
+              <td>{yard.kinds[one.kind]}</td>
               <td>
                 {canChange ? (
                   <span className={styles.actions}>

@@ -1613,6 +1613,24 @@ export interface components {
             why: string;
         };
         /**
+         * Bar
+         * @description One bar: what is logged where it is tapped, and how it is said.
+         */
+        Bar: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** In Band */
+            in_band: boolean;
+            /** Level */
+            level?: number | null;
+            /** Extent */
+            extent?: number | null;
+            /** Strength */
+            strength?: number | null;
+        };
+        /**
          * Brought
          * @description What the session's header says beside the ring's own: who rides with what, in which weather.
          */
@@ -1881,6 +1899,11 @@ export interface components {
          */
         Counter: "dangers" | "alarms" | "tired" | "stumbles" | "tights" | "stops";
         /**
+         * EventKind
+         * @enum {string}
+         */
+        EventKind: "spook" | "stumble" | "uneven" | "buck" | "rear" | "bolt" | "kick" | "fall";
+        /**
          * Mark
          * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
          *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
@@ -1918,6 +1941,15 @@ export interface components {
         PackEasier: {
             /** Step */
             step: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PackEvent
+         * @description Something that may happen beside the asks.
+         */
+        PackEvent: {
+            kind: components["schemas"]["EventKind"];
             /** Name */
             name: string;
         };
@@ -1962,6 +1994,7 @@ export interface components {
             sides: components["schemas"]["PackSide"][];
             /** Faults */
             faults: components["schemas"]["PackFault"][];
+            wedge: components["schemas"]["Wedge"];
             /** Level Words */
             level_words: string[];
             /** @description The stage before; null: this is the first. */
@@ -2050,6 +2083,8 @@ export interface components {
             flags: components["schemas"]["PackFlag"][];
             /** Rider Faults */
             rider_faults: components["schemas"]["RiderFault"][];
+            /** Events */
+            events: components["schemas"]["PackEvent"][];
             /**
              * Time Up
              * @description Said while it settles, once the session's minutes are over.
@@ -2146,6 +2181,27 @@ export interface components {
          */
         Swap: "danger-again" | "body-again" | "tired-again" | "alarm-again" | "nerves" | "nerves-again" | "remedy-again" | "row-full" | "other-side-waits" | "climb" | "time-up" | "same-rounds";
         /**
+         * Wedge
+         * @description What an answer of an item is tapped on.
+         */
+        Wedge: {
+            /** Bars */
+            bars: components["schemas"]["Bar"][];
+            /**
+             * Band
+             * @default
+             */
+            band: string;
+            /** Legend */
+            legend: string;
+            /** Legend None */
+            legend_none: string;
+            /** None */
+            none: string;
+            /** Timed */
+            timed: boolean;
+        };
+        /**
          * Baseline
          * @description The horse as it came; the same rows for ever.
          */
@@ -2208,6 +2264,11 @@ export interface components {
              * @description Came light then; is unlikely to now.
              */
             lost: boolean;
+            /**
+             * So That
+             * @description That in words; empty: neither.
+             */
+            so_that: string;
             state: components["schemas"]["StepState"];
         };
         /**
@@ -2271,6 +2332,11 @@ export interface components {
             cautions: string[];
             /** Words */
             words: string;
+            /**
+             * Legend
+             * @description What the picture's marks mean.
+             */
+            legend: string;
         };
         /**
          * GoalLine
@@ -2316,6 +2382,16 @@ export interface components {
             goals: components["schemas"]["GoalLine"][];
             /** Flags */
             flags: components["schemas"]["RaisedFlag"][];
+            /**
+             * Legend
+             * @description What the board's marks mean.
+             */
+            legend: string;
+            /**
+             * Exact Columns
+             * @description Of the figures, beside cue and side.
+             */
+            exact_columns: string[];
             /**
              * Limits
              * @description What the figures rest on and cannot do.
@@ -2851,6 +2927,16 @@ export interface components {
              */
             gap_words: string;
             /**
+             * Legend
+             * @description What the picture's marks mean.
+             */
+            legend: string;
+            /**
+             * Exact Columns
+             * @description Of the figures, beside day and days off.
+             */
+            exact_columns: string[];
+            /**
              * Limits
              * @description What the figures rest on and cannot do.
              */
@@ -3163,6 +3249,11 @@ export interface components {
             /** Met */
             met: boolean;
             /**
+             * Must
+             * @description How good it has to be.
+             */
+            must: string;
+            /**
              * Words
              * @description What is short, if it is not met.
              */
@@ -3376,10 +3467,10 @@ export interface components {
             /** Signs */
             signs: components["schemas"]["SignToTick"][];
             /**
-             * Threshold
-             * @description As many or more: have it examined.
+             * How
+             * @description How one looks, and from how many signs on it is to be examined.
              */
-            threshold: number;
+            how: string;
             /** Source */
             source: string;
             /** Limits */
@@ -3471,11 +3562,6 @@ export interface components {
             /** Recovered S */
             recovered_s?: number | null;
         };
-        /**
-         * EventKind
-         * @enum {string}
-         */
-        EventKind: "spook" | "stumble" | "uneven" | "buck" | "rear" | "bolt" | "kick" | "fall";
         /**
          * Flag
          * @description A flag raised by hand, or one that was cleared; what was tapped raises flags by itself.
@@ -4586,6 +4672,31 @@ export interface components {
             fault_codes: string[];
             /** Faults Count As */
             faults_count_as: components["schemas"]["FaultChoice"][];
+            /** Sexes */
+            sexes: {
+                [key: string]: string;
+            };
+            /**
+             * Form Help
+             * @description What a field of the horse form decides.
+             */
+            form_help: {
+                [key: string]: string;
+            };
+            /**
+             * Kinds
+             * @description What an exercise is judged by.
+             */
+            kinds: {
+                [key: string]: string;
+            };
+            /**
+             * Side Kinds
+             * @description What left and right mean in one.
+             */
+            side_kinds: {
+                [key: string]: string;
+            };
             /**
              * Usual Minutes
              * @description Of a session, where nothing else is said of a horse.

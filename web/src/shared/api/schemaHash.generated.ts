@@ -1,1 +1,1 @@
-export const SCHEMA = "f95860384ed08255";
+export const SCHEMA = "d337550bd3f2de5e";

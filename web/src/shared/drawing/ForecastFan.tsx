@@ -1,6 +1,5 @@
 // How likely it is to be there by each ride to come; below, when, if it gets there at all.
 import type { GoalForecast } from "../api/types";
-import { text } from "../text/en";
 import styles from "./ForecastFan.module.css";
 
 type SideForecast = GoalForecast["sides"][number];
@@ -11,7 +10,7 @@ const LEFT = 34;
 const BOTTOM = 104;
 const TOP = 8;
 
-export function ForecastFan({ forecast }: { forecast: SideForecast }) {
+export function ForecastFan({ forecast, legend }: { forecast: SideForecast; legend: string }) {
   const rides = forecast.arrived_by.length;
   const x = (ride: number) => LEFT + (ride / rides) * (WIDTH - LEFT - 8);
   const y = (chance: number) => BOTTOM - chance * (BOTTOM - TOP);
@@ -58,7 +57,7 @@ export function ForecastFan({ forecast }: { forecast: SideForecast }) {
           </g>
         ) : null}
       </svg>
-      <figcaption className={styles.caption}>{text.step.fanLegend}</figcaption>
+      <figcaption className={styles.caption}>{legend}</figcaption>
     </figure>
   );
 }

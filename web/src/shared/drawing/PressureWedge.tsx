@@ -8,7 +8,7 @@ import { barPath, wedgeBars } from "./wedgeGeometry";
 export interface WedgeChoice {
   label: string;
   name: string;
-  inBand: boolean;
+  in_band: boolean;
 }
 
 interface Props {
@@ -24,7 +24,7 @@ const HEIGHT = 200;
 
 export function PressureWedge({ choices, bandLabel, onChoose, legend, hint }: Props) {
   const bars = wedgeBars(choices.length, WIDTH, HEIGHT);
-  const band = choices.flatMap((choice, place) => (choice.inBand ? [place] : []));
+  const band = choices.flatMap((choice, place) => (choice.in_band ? [place] : []));
   const slot = WIDTH / choices.length;
   const first = band[0];
   const last = band.at(-1);
@@ -41,7 +41,7 @@ export function PressureWedge({ choices, bandLabel, onChoose, legend, hint }: Pr
             <path
               key={choices[place]?.label}
               d={barPath(bar, HEIGHT)}
-              className={choices[place]?.inBand ? styles.light : styles.heavy}
+              className={choices[place]?.in_band ? styles.light : styles.heavy}
               vectorEffect="non-scaling-stroke"
             />
           ))}
@@ -68,7 +68,7 @@ export function PressureWedge({ choices, bandLabel, onChoose, legend, hint }: Pr
               title={choice.name}
               onClick={() => onChoose(place)}
             >
-              <span className={choice.inBand ? styles.figureLight : styles.figure}>
+              <span className={choice.in_band ? styles.figureLight : styles.figure}>
                 {choice.label}
               </span>
             </button>

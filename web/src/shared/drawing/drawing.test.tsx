@@ -39,7 +39,7 @@ describe("geometry", () => {
 describe("the wedge", () => {
   it("every bar is a named button that says which it was", async () => {
     const chosen = vi.fn();
-    const choices = [1, 2, 3].map((n) => ({ label: `${n}`, name: `level ${n}`, inBand: n < 3 }));
+    const choices = [1, 2, 3].map((n) => ({ label: `${n}`, name: `level ${n}`, in_band: n < 3 }));
     render(
       <PressureWedge
         choices={choices}

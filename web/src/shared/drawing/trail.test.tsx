@@ -104,7 +104,7 @@ describe("the fan", () => {
   } as unknown as GoalForecast["sides"][number];
 
   it("rises to the right and shows when, if at all", () => {
-    const { container } = render(<ForecastFan forecast={side} />);
+    const { container } = render(<ForecastFan legend="what the marks mean" forecast={side} />);
     expect(screen.getByRole("img", { name: /within 5: 0.10/ })).toBeInTheDocument();
     const heights = [...container.querySelectorAll("circle")].map((c) =>
       Number(c.getAttribute("cy")),
@@ -114,7 +114,9 @@ describe("the fan", () => {
   });
 
   it("claims no span where none can be given", () => {
-    const { container } = render(<ForecastFan forecast={{ ...side, if_within_40: null }} />);
+    const { container } = render(
+      <ForecastFan legend="what the marks mean" forecast={{ ...side, if_within_40: null }} />,
+    );
     expect(container.querySelectorAll("line[class*=span]")).toHaveLength(0);
   });
 });

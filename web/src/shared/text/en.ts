@@ -117,13 +117,6 @@ export const text = {
     seen: (n: number) => `What was seen (${n})`,
     clear: "Clear it",
     clearedBy: "Who looked",
-    by: {
-      vet: "vet",
-      saddler: "saddler",
-      dentist: "dentist",
-      farrier: "farrier",
-      trainer: "trainer",
-    },
     found: "What was found",
     clearIt: "It has been looked at: clear it",
     trainerClears: "The trainer clears it, with what was found.",
@@ -135,8 +128,6 @@ export const text = {
   look: {
     title: "A minute's look",
     pain: "Pain signs in ridden work",
-    threshold: (n: number, of: number) =>
-      `Watch some minutes of ridden work and tick what you see. From ${n} of the ${of} on: have it examined.`,
     seen: (n: number, of: number) => `${n} of ${of} seen`,
     keep: "Keep today's look",
     condition: "Body condition",
@@ -208,18 +199,9 @@ export const text = {
     knot: (n: number, of: number) => `knot ${n} of ${of}`,
     left: "Left",
     right: "Right",
-    answeredAt: "It answered at",
     answeredHelp: "tap a bar",
-    noAnswerUpTo: "No answer up to",
-    strength: "It let go at strength",
-    notLetGo: "It did not let go at strength",
-    measured: (unit: string) => `Measured, ${unit}`,
     band: (low: number, high: number) => `light ${low} to ${high}`,
-    light: "light",
-    wanted: "wanted",
     chips: {
-      none: "No answer",
-      notYet: "Not yet",
       tight: "Tight",
       alarmed: "Alarmed",
       over: "Leapt",
@@ -234,6 +216,8 @@ export const text = {
     clockTime: (at: string) =>
       new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" }),
     forgotten: (on: string) => `The session of ${longDay(on)} is still open`,
+    older:
+      "It was begun before an update of this page and cannot be gone on with. What was answered in it is kept.",
     forgottenHolds: (taps: number, at: string) =>
       taps === 0
         ? "Nothing was answered in it."
@@ -260,16 +244,6 @@ export const text = {
     faults: "What went wrong",
     riderFaults: "The rider or handler",
     levels: "What the levels mean",
-    event: {
-      spook: "Spook",
-      stumble: "Stumble",
-      uneven: "Uneven",
-      buck: "Buck",
-      rear: "Rear",
-      bolt: "Bolt",
-      kick: "Kick",
-      fall: "Fall",
-    },
     settle: {
       start: "Start the clock",
       first: "First stretch",
@@ -331,9 +305,6 @@ export const text = {
     trail: (side: string) => `Through time, ${side}`,
     table: "Day by day",
     columns: ["Day", "Days off", "Asks", "So it stood", "Conditions"],
-    exactColumns: ["Day", "Level, or share", "80 % of it between", "Chance, first answer light"],
-    legend:
-      "dot: an ask, hatched if heavy, a ring if light but not accepted, faint if alarmed · arrow: no answer up to there · band: where it answers 8 times in 10, as far as known after that day · shaded: light · under it: triangle heat, waves strong wind, dots insects, square new place",
     daysOff: (days: number) => `${days} days`,
     influences: "What moved it most",
     gap: "Left against right",
@@ -341,16 +312,12 @@ export const text = {
     rhythm: "Rides a week with it",
     usual: (rides: number | null) => (rides === null ? "as of late" : `as of late (${rides})`),
     aWeek: (rides: number) => (rides === 1 ? "1 ride" : `${rides} rides`),
-    fanLegend:
-      "how many times in 10 it is there by that ride · below: when, if within 40 rides, and the most likely",
     see: "How it came there",
   },
   sheet: {
     sides: "Sides",
     left: "left",
     right: "right",
-    legend:
-      "dot: where it answers · bar: as far as known, lighter and heavier · shaded: light · tail: four weeks ago · small: asks and days it rests on",
     table: "As a table",
     picture: "As a picture",
     settle: "Minutes to settle",
@@ -367,13 +334,6 @@ export const text = {
     record: "Record (JSON)",
     empty: "Nothing asked yet. After the first session each cue has its row here.",
     columns: ["Cue", "Side", "So it stands", "Asks, days", "State"],
-    exactColumns: [
-      "Cue",
-      "Side",
-      "Level, or share",
-      "80 % of it between",
-      "Chance, first answer light",
-    ],
     basis: (asks: number, days: number) => `${asks} asks, ${days} d`,
     leads: "Canter leads",
     leadColumns: ["Rein", "Right", "Wrong", "Disunited", "In the long run right"],
