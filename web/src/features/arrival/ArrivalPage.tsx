@@ -52,7 +52,12 @@ function ArrivalView({ horse, arrival }: { horse: string; arrival: Arrival }) {
   );
 }
 
-function Sessions({ horse, arrival }: { horse: string; arrival: Arrival }) {
+interface ArrivalProps {
+  horse: string;
+  arrival: Arrival;
+}
+
+function Sessions({ horse, arrival }: ArrivalProps) {
   const { assessment } = arrival;
   const names = new Map(
     assessment.sessions.flatMap((one) => one.tries.map((each) => [each.step, each.name])),
@@ -69,39 +74,52 @@ function Sessions({ horse, arrival }: { horse: string; arrival: Arrival }) {
           >
             <ol className={styles.tries}>
               {session.tries.map((one) => (
-                <li key={one.step} className={one.tried ? styles.tried : undefined}>
-                  <Link to={`/horses/${horse}/ladder/${one.step}`}>{one.name}</Link>
-                  {one.tried ? ` (${text.arrival.tried})` : ""}
-                  {one.helper ? ` · ${text.arrival.helper}` : ""}
-                  <span className={styles.small}>{one.because}</span>
-                  {one.after.length > 0 ? (
-                    <span className={styles.small}>
-                      {text.arrival.after(
-                        one.after.map(({ step }) => names.get(step) ?? step).join(", "),
-                      )}
-                    </span>
-                  ) : null}
-                </li>
+                <Try key={one.step} horse={horse} one={one} names={names} />
               ))}
             </ol>
           </Fold>
         ))}
       </div>
-      {assessment.not_tried.length > 0 ? (
-        <details className={styles.notTried}>
-          <summary>
-            {text.arrival.notTried} ({assessment.not_tried.length})
-          </summary>
-          <ul>
-            {assessment.not_tried.map((one) => (
-              <li key={one.step}>
-                <strong>{one.name}</strong>: {one.words}
-              </li>
-            ))}
-          </ul>
-        </details>
-      ) : null}
+      <NotTried arrival={arrival} />
     </>
+  );
+}
+
+interface TryProps {
+  horse: string;
+  one: Arrival["assessment"]["sessions"][number]["tries"][number];
+  names: Map<string, string>;
+}
+
+function Try({ horse, one, names }: TryProps) {
+  const after = one.after.map(({ step }) => names.get(step) ?? step).join(", ");
+  return (
+    <li className={one.tried ? styles.tried : undefined}>
+      <Link to={`/horses/${horse}/ladder/${one.step}`}>{one.name}</Link>
+      {one.tried ? ` (${text.arrival.tried})` : ""}
+      {one.helper ? ` · ${text.arrival.helper}` : ""}
+      <span className={styles.small}>{one.because}</span>
+      {after ? <span className={styles.small}>{text.arrival.after(after)}</span> : null}
+    </li>
+  );
+}
+
+function NotTried({ arrival }: { arrival: Arrival }) {
+  const { not_tried } = arrival.assessment;
+  if (not_tried.length === 0) return null;
+  return (
+    <details className={styles.notTried}>
+      <summary>
+        {text.arrival.notTried} ({not_tried.length})
+      </summary>
+      <ul>
+        {not_tried.map((one) => (
+          <li key={one.step}>
+            <strong>{one.name}</strong>: {one.words}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

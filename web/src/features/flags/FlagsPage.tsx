@@ -47,15 +47,13 @@ export default function FlagsPage() {
   );
 }
 
-function Flag({
-  horse,
-  flag,
-  canClear,
-}: {
+interface FlagProps {
   horse: string;
   flag: FlagOnThePage;
   canClear: boolean;
-}) {
+}
+
+function Flag({ horse, flag, canClear }: FlagProps) {
   return (
     <li className={flag.open ? styles.open : styles.cleared} data-flag={flag.code}>
       <h2>
@@ -75,21 +73,25 @@ function Flag({
       ) : (
         <p className={styles.found}>{flag.cleared_words}</p>
       )}
-      {flag.seen.length > 0 ? (
-        <details>
-          <summary>{text.flags.seen(flag.seen.length)}</summary>
-          <ol className={styles.seen}>
-            {flag.seen.map((one, n) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: what was seen never changes its place
-              <li key={n}>
-                <time dateTime={one.on}>{shortDay(one.on)}</time> {one.words}
-              </li>
-            ))}
-          </ol>
-        </details>
-      ) : null}
+      {flag.seen.length > 0 ? <Seen seen={flag.seen} /> : null}
       {flag.open && canClear ? <ClearForm horse={horse} flag={flag} /> : null}
       {flag.open && !canClear ? <p className={styles.soft}>{text.flags.trainerClears}</p> : null}
     </li>
+  );
+}
+
+function Seen({ seen }: { seen: FlagOnThePage["seen"] }) {
+  return (
+    <details>
+      <summary>{text.flags.seen(seen.length)}</summary>
+      <ol className={styles.seen}>
+        {seen.map((one, n) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: what was seen never changes its place
+          <li key={n}>
+            <time dateTime={one.on}>{shortDay(one.on)}</time> {one.words}
+          </li>
+        ))}
+      </ol>
+    </details>
   );
 }

@@ -1,5 +1,6 @@
 // A step's page in the ladder: what to do, when it is good, what goes wrong, what it opens.
 import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import { guideQuery, meQuery } from "../../shared/api/queries";
 import type { GuideLink, StepGuide } from "../../shared/api/types";
@@ -21,22 +22,16 @@ export default function GuidePage() {
   return <Guide key={step} horse={horse} guide={guide.data} />;
 }
 
-function Guide({ horse, guide }: { horse: string; guide: StepGuide }) {
-  const me = useQuery(meQuery);
+interface GuideProps {
+  horse: string;
+  guide: StepGuide;
+}
+
+function Guide({ horse, guide }: GuideProps) {
   const { standing } = guide;
-  const place = guide.stages.indexOf(standing.step);
   return (
     <article className={styles.page}>
-      <nav className={styles.path} aria-label={text.ladder.path}>
-        <Link to={`/horses/${horse}/ladder`}>← {text.guide.back}</Link>
-        <Link to={`/horses/${horse}/ladder?at=${guide.phase}`}>
-          {guide.phase} {guide.phase_title}
-        </Link>
-        <Link to={`/horses/${horse}/ladder?at=${guide.exercise}`}>{guide.name}</Link>
-        <span className={styles.soft}>
-          {text.guide.stageOf(place + 1, guide.stages.length)} · {standing.step}
-        </span>
-      </nav>
+      <Path horse={horse} guide={guide} />
       <h1>
         {guide.name}: {guide.stage}
       </h1>
@@ -61,36 +56,61 @@ function Guide({ horse, guide }: { horse: string; guide: StepGuide }) {
           <Faults guide={guide} />
           <Scale guide={guide} />
         </div>
-        <div className={styles.beside}>
-          {guide.cautions.length > 0 ? (
-            <section className={styles.cautions}>
-              <h2>{text.guide.cautions}</h2>
-              <ul>
-                {guide.cautions.map((caution) => (
-                  <li key={caution}>{caution}</li>
-                ))}
-              </ul>
-            </section>
-          ) : null}
-          <Links
-            horse={horse}
-            title={text.ladder.needs}
-            links={guide.needs}
-            none={text.ladder.nothingNeeded}
-          />
-          <Links
-            horse={horse}
-            title={text.ladder.opens}
-            links={guide.opens}
-            none={text.ladder.opensNothing}
-          />
-          <Facts guide={guide} />
-          {me.data?.can_change ? <GoalChoice horse={horse} step={standing.step} /> : null}
-          <Decisions horse={horse} guide={guide} canDecide={me.data?.can_change ?? false} />
-          <p className={styles.soft}>{guide.disclaimer}</p>
-        </div>
+        <Beside horse={horse} guide={guide} />
       </div>
     </article>
+  );
+}
+
+function Path({ horse, guide }: GuideProps) {
+  const step = guide.standing.step;
+  const place = guide.stages.indexOf(step);
+  return (
+    <nav className={styles.path} aria-label={text.ladder.path}>
+      <Link to={`/horses/${horse}/ladder`}>← {text.guide.back}</Link>
+      <Link to={`/horses/${horse}/ladder?at=${guide.phase}`}>
+        {guide.phase} {guide.phase_title}
+      </Link>
+      <Link to={`/horses/${horse}/ladder?at=${guide.exercise}`}>{guide.name}</Link>
+      <span className={styles.soft}>
+        {text.guide.stageOf(place + 1, guide.stages.length)} · {step}
+      </span>
+    </nav>
+  );
+}
+
+/** What to take care of, what it hangs together with, and what was decided. */
+function Beside({ horse, guide }: GuideProps) {
+  const canChange = useQuery(meQuery).data?.can_change ?? false;
+  return (
+    <div className={styles.beside}>
+      {guide.cautions.length > 0 ? (
+        <section className={styles.cautions}>
+          <h2>{text.guide.cautions}</h2>
+          <ul>
+            {guide.cautions.map((caution) => (
+              <li key={caution}>{caution}</li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <Links
+        horse={horse}
+        title={text.ladder.needs}
+        links={guide.needs}
+        none={text.ladder.nothingNeeded}
+      />
+      <Links
+        horse={horse}
+        title={text.ladder.opens}
+        links={guide.opens}
+        none={text.ladder.opensNothing}
+      />
+      <Facts guide={guide} />
+      {canChange ? <GoalChoice horse={horse} step={guide.standing.step} /> : null}
+      <Decisions horse={horse} guide={guide} canDecide={canChange} />
+      <p className={styles.soft}>{guide.disclaimer}</p>
+    </div>
   );
 }
 
@@ -114,36 +134,50 @@ function Criterion({ guide }: { guide: StepGuide }) {
       {criteria.rows.length === 0 ? (
         <p className={styles.soft}>{text.guide.neverAsked}</p>
       ) : (
-        <ScrollBox label={text.guide.criterion} className={styles.scroll}>
-          <DataTable columns={text.guide.criterionColumns}>
-            {criteria.rows.map((row) => (
-              <tr key={row.side + row.of + row.words}>
-                <td>{row.of}</td>
-                <td>{row.side === "none" ? "" : row.side}</td>
-                <td>{row.words}</td>
-                <td>
-                  {row.met ? "✓" : "·"} {row.now}
-                </td>
-                <td>{row.wants}</td>
-              </tr>
-            ))}
-          </DataTable>
-          <Figures of={text.guide.criterion}>
-            <DataTable columns={text.guide.exactColumns}>
-              {criteria.rows.map((row) => (
-                <tr key={row.side + row.of + row.words}>
-                  <td>{row.of}</td>
-                  <td>{row.side === "none" ? "" : row.side}</td>
-                  <td>{row.words}</td>
-                  <td>{exactly(row.figure)}</td>
-                  <td>{exactly(row.wanted)}</td>
-                </tr>
-              ))}
-            </DataTable>
-          </Figures>
-        </ScrollBox>
+        <CriterionTable rows={criteria.rows} />
       )}
     </section>
+  );
+}
+
+type CriterionRow = StepGuide["criteria"]["rows"][number];
+
+/** What it has and what it wants, in words; the exact figures below. */
+function CriterionTable({ rows }: { rows: CriterionRow[] }) {
+  return (
+    <ScrollBox label={text.guide.criterion} className={styles.scroll}>
+      <DataTable columns={text.guide.criterionColumns}>
+        {rows.map((row) => (
+          <Criteria key={row.side + row.of + row.words} row={row}>
+            <td>
+              {row.met ? "✓" : "·"} {row.now}
+            </td>
+            <td>{row.wants}</td>
+          </Criteria>
+        ))}
+      </DataTable>
+      <Figures of={text.guide.criterion}>
+        <DataTable columns={text.guide.exactColumns}>
+          {rows.map((row) => (
+            <Criteria key={row.side + row.of + row.words} row={row}>
+              <td>{exactly(row.figure)}</td>
+              <td>{exactly(row.wanted)}</td>
+            </Criteria>
+          ))}
+        </DataTable>
+      </Figures>
+    </ScrollBox>
+  );
+}
+
+function Criteria({ row, children }: { row: CriterionRow; children: ReactNode }) {
+  return (
+    <tr>
+      <td>{row.of}</td>
+      <td>{row.side === "none" ? "" : row.side}</td>
+      <td>{row.words}</td>
+      {children}
+    </tr>
   );
 }
 
@@ -225,34 +259,17 @@ function Links({
 
 /** Set-up, kit, helper, age, schools: what there is to say of each. */
 function Facts({ guide }: { guide: StepGuide }) {
+  const kit = guide.kit.length > 0 ? guide.kit.join(", ") : text.guide.noKit;
   return (
     <dl className={styles.facts}>
-      <dt>{text.guide.goodFor}</dt>
-      <dd>{guide.good_for}</dd>
-      <dt>{text.guide.ask}</dt>
-      <dd>{guide.ask}</dd>
-      {guide.set_ups.map((setUp) => (
-        <div key={setUp.code}>
-          <dt>
-            {text.guide.setUp}: {setUp.name}
-          </dt>
-          <dd>{setUp.words}</dd>
-        </div>
+      <Fact name={text.guide.goodFor} words={guide.good_for} />
+      <Fact name={text.guide.ask} words={guide.ask} />
+      {guide.set_ups.map(({ code, name, words }) => (
+        <Fact key={code} name={`${text.guide.setUp}: ${name}`} words={words} />
       ))}
-      <dt>{text.guide.kit}</dt>
-      <dd>{guide.kit.length > 0 ? guide.kit.join(", ") : text.guide.noKit}</dd>
-      {guide.helper ? (
-        <>
-          <dt>{text.guide.helper}</dt>
-          <dd>{guide.helper}</dd>
-        </>
-      ) : null}
-      {guide.least_age ? (
-        <>
-          <dt>{text.guide.age}</dt>
-          <dd>{guide.least_age}</dd>
-        </>
-      ) : null}
+      <Fact name={text.guide.kit} words={kit} />
+      {guide.helper ? <Fact name={text.guide.helper} words={guide.helper} /> : null}
+      {guide.least_age ? <Fact name={text.guide.age} words={guide.least_age} /> : null}
       {guide.schools.length > 0 ? (
         <>
           <dt>{text.guide.schools}</dt>
@@ -264,5 +281,14 @@ function Facts({ guide }: { guide: StepGuide }) {
         </>
       ) : null}
     </dl>
+  );
+}
+
+function Fact({ name, words }: { name: string; words: string }) {
+  return (
+    <>
+      <dt>{name}</dt>
+      <dd>{words}</dd>
+    </>
   );
 }

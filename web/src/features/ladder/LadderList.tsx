@@ -50,17 +50,15 @@ export function LadderList({ horse, ladder, fit, at, open }: Props) {
   );
 }
 
-function ExerciseRow({
-  horse,
-  exercise,
-  fit,
-  open,
-}: {
+interface RowProps {
   horse: string;
   exercise: RungExercise;
   fit: Set<string>;
   open: boolean;
-}) {
+}
+
+function ExerciseRow({ horse, exercise, fit, open }: RowProps) {
+  const shown = exercise.stages.filter((stage) => fit.has(stage.step));
   return (
     <details className={styles.exercise} open={open}>
       <summary>
@@ -75,19 +73,17 @@ function ExerciseRow({
         </span>
       </summary>
       <ol className={styles.stages}>
-        {exercise.stages
-          .filter((stage) => fit.has(stage.step))
-          .map((stage) => (
-            <li key={stage.step}>
-              <Link to={`/horses/${horse}/ladder/${stage.step}`} className={styles.stage}>
-                <StateMark state={stage.state} />
-                <span>
-                  <strong>{stage.name}</strong>: {text.ladder.states[stage.state]}
-                  <span className={styles.why}>{stage.why}</span>
-                </span>
-              </Link>
-            </li>
-          ))}
+        {shown.map((stage) => (
+          <li key={stage.step}>
+            <Link to={`/horses/${horse}/ladder/${stage.step}`} className={styles.stage}>
+              <StateMark state={stage.state} />
+              <span>
+                <strong>{stage.name}</strong>: {text.ladder.states[stage.state]}
+                <span className={styles.why}>{stage.why}</span>
+              </span>
+            </Link>
+          </li>
+        ))}
       </ol>
     </details>
   );

@@ -26,37 +26,21 @@ export default function LadderPage() {
   return <LadderView horse={horse} ladder={ladder.data} />;
 }
 
-function LadderView({ horse, ladder }: { horse: string; ladder: HorseLadder }) {
-  const [search, setSearch] = useSearchParams();
-  const navigate = useNavigate();
+interface ViewProps {
+  horse: string;
+  ladder: HorseLadder;
+}
+
+function LadderView({ horse, ladder }: ViewProps) {
+  const [search] = useSearchParams();
   const isPhone = useMediaQuery("(max-width: 860px)");
+  const { to, set, clear } = useLadderAddress();
   const filter = filterOf(search);
   const fit = useMemo(() => fitting(ladder, filter), [ladder, filter]);
   const at = search.get("at") ?? "";
   const asList = isPhone || search.get("as") === "list";
   const place = placeOf(ladder, at);
-  const cameFrom = useRef<string | null>(null);
-  const to = (where: string) => {
-    const next = new URLSearchParams(search);
-    if (where === "") next.delete("at");
-    else next.set("at", where);
-    return `?${next}`;
-  };
-  const out = place.exercise ? place.rung.phase : place.rung ? "" : null;
-  const goOut = () => {
-    if (out === null) return;
-    cameFrom.current = place.exercise?.id ?? place.rung?.exercises[0]?.id ?? null;
-    void navigate(to(out));
-  };
-  useZoomKeys(goOut);
-  const set = (name: string, value: string) => {
-    const next = new URLSearchParams(search);
-    if (value === "") next.delete(name);
-    else next.set(name, value);
-    setSearch(next, { replace: true });
-  };
-  const clear = () => setSearch(at === "" ? {} : { at }, { replace: true });
-  const all = ladder.rungs.reduce((sum, rung) => sum + rung.stages, 0);
+  const { goOut, cameFrom } = useZoomOut(place, to);
   return (
     <article className={styles.page}>
       <h1 className="visually-hidden">
@@ -65,17 +49,8 @@ function LadderView({ horse, ladder }: { horse: string; ladder: HorseLadder }) {
       <LadderTools ladder={ladder} filter={filter} at={at} onSet={set} isPhone={isPhone} />
       <div className={styles.bar}>
         <Path place={place} to={to} />
-        <p role="status" className={styles.found}>
-          {fit.size === 0 ? text.ladder.nothingFound : text.ladder.found(fit.size, all)}
-        </p>
-        {isFiltering(filter) ? (
-          <Button size="small" onClick={clear}>
-            {text.ladder.clear}
-          </Button>
-        ) : (
-          <p className={styles.words}>{ladder.words}</p>
-        )}
-        {out !== null && !isPhone ? (
+        <Found ladder={ladder} fit={fit} onClear={isFiltering(filter) ? clear : null} />
+        {goOut !== null && !isPhone ? (
           <Button size="small" onClick={goOut}>
             − {text.ladder.zoomOut}
           </Button>
@@ -83,16 +58,83 @@ function LadderView({ horse, ladder }: { horse: string; ladder: HorseLadder }) {
       </div>
       {asList ? (
         <LadderList horse={horse} ladder={ladder} fit={fit} at={at} open={isFiltering(filter)} />
-      ) : place.exercise ? (
-        <ExerciseView horse={horse} ladder={ladder} exercise={place.exercise} fit={fit} />
-      ) : place.rung ? (
-        <PhaseView horse={horse} rung={place.rung} fit={fit} to={to} />
       ) : (
-        <WholeLadder ladder={ladder} fit={fit} to={to} from={cameFrom.current} />
+        <Picture horse={horse} ladder={ladder} fit={fit} place={place} to={to} from={cameFrom} />
       )}
       <Legend ladder={ladder} withLines={!asList} />
     </article>
   );
+}
+
+/** Where one is and what is looked for stand in the address. */
+function useLadderAddress() {
+  const [search, setSearch] = useSearchParams();
+  const at = search.get("at") ?? "";
+  const withSet = (name: string, value: string) => {
+    const next = new URLSearchParams(search);
+    if (value === "") next.delete(name);
+    else next.set(name, value);
+    return next;
+  };
+  return {
+    to: (where: string) => `?${withSet("at", where)}`,
+    set: (name: string, value: string) => setSearch(withSet(name, value), { replace: true }),
+    clear: () => setSearch(at === "" ? {} : { at }, { replace: true }),
+  };
+}
+
+/** Out of an exercise to its phase, out of a phase to the whole; null: one is out. */
+function useZoomOut(place: Place, to: (at: string) => string) {
+  const navigate = useNavigate();
+  const cameFrom = useRef<string | null>(null);
+  const out = place.exercise ? place.rung.phase : place.rung ? "" : null;
+  const goOut = () => {
+    if (out === null) return;
+    cameFrom.current = place.exercise?.id ?? place.rung?.exercises[0]?.id ?? null;
+    void navigate(to(out));
+  };
+  useZoomKeys(goOut);
+  return { goOut: out === null ? null : goOut, cameFrom: cameFrom.current };
+}
+
+interface FoundProps {
+  ladder: HorseLadder;
+  fit: Set<string>;
+  /** Takes the filters away; null: there are none. */
+  onClear: (() => void) | null;
+}
+
+function Found({ ladder, fit, onClear }: FoundProps) {
+  const all = ladder.rungs.reduce((sum, rung) => sum + rung.stages, 0);
+  return (
+    <>
+      <p role="status" className={styles.found}>
+        {fit.size === 0 ? text.ladder.nothingFound : text.ladder.found(fit.size, all)}
+      </p>
+      {onClear ? (
+        <Button size="small" onClick={onClear}>
+          {text.ladder.clear}
+        </Button>
+      ) : (
+        <p className={styles.words}>{ladder.words}</p>
+      )}
+    </>
+  );
+}
+
+interface PictureProps extends ViewProps {
+  fit: Set<string>;
+  place: Place;
+  to: (at: string) => string;
+  from: string | null;
+}
+
+/** The whole, a phase, or an exercise. */
+function Picture({ horse, ladder, fit, place, to, from }: PictureProps) {
+  if (place.exercise)
+    return <ExerciseView horse={horse} ladder={ladder} exercise={place.exercise} fit={fit} />;
+  if (place.rung) return <PhaseView horse={horse} rung={place.rung} fit={fit} to={to} />;
+  return <WholeLadder ladder={ladder} fit={fit} to={to} from={from} />;
 }
 
 type Place = { rung: Rung | null; exercise: null } | { rung: Rung; exercise: RungExercise };

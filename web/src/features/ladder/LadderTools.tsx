@@ -20,6 +20,8 @@ interface Props {
 export function LadderTools({ ladder, filter, at, onSet, isPhone }: Props) {
   const phase = exerciseOf(ladder, at)?.rung.phase ?? at;
   const asList = new URLSearchParams(location.search).get("as") === "list";
+  const states = Object.keys(text.ladder.states) as StepState[];
+  const kit = ladder.kit.map((thing): [string, string] => [thing, thing]);
   return (
     <search className={styles.tools}>
       <SearchField words={filter.words} onSearch={(words) => onSet("q", words)} />
@@ -34,20 +36,14 @@ export function LadderTools({ ladder, filter, at, onSet, isPhone }: Props) {
         label={text.ladder.state}
         value={filter.state}
         none={text.ladder.anyState}
-        options={(Object.keys(text.ladder.states) as StepState[]).map((state) => [
-          state,
-          text.ladder.states[state],
-        ])}
+        options={states.map((state) => [state, text.ladder.states[state]])}
         onChoose={(value) => onSet("state", value)}
       />
       <Choice
         label={text.ladder.kit}
         value={filter.kit}
         none={text.ladder.anyKit}
-        options={[
-          [NO_KIT, text.ladder.noKit],
-          ...ladder.kit.map((thing): [string, string] => [thing, thing]),
-        ]}
+        options={[[NO_KIT, text.ladder.noKit], ...kit]}
         onChoose={(value) => onSet("kit", value)}
       />
       {isPhone ? null : (

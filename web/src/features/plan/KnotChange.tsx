@@ -66,21 +66,7 @@ function Dose({ item, range: [fewest, most], act }: DoseProps) {
   const change = (by: number) => act({ type: "asks", item, asks: asks + by });
   return (
     <div className={styles.row}>
-      {item.sides.length > 1 ? (
-        <>
-          <span>{text.plan.firstSide}</span>
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            value={item.first_side}
-            aria-label={text.plan.firstSide}
-            onChange={(_, side) => side && act({ type: "first-side", item, side })}
-          >
-            <ToggleButton value="left">{text.ring.left}</ToggleButton>
-            <ToggleButton value="right">{text.ring.right}</ToggleButton>
-          </ToggleButtonGroup>
-        </>
-      ) : null}
+      {item.sides.length > 1 ? <FirstSide item={item} act={act} /> : null}
       <span className={styles.asks}>
         {item.sides.length > 1 ? text.plan.asksASide : text.plan.asks}
       </span>
@@ -102,5 +88,23 @@ function Dose({ item, range: [fewest, most], act }: DoseProps) {
         +
       </Button>
     </div>
+  );
+}
+
+function FirstSide({ item, act }: Omit<DoseProps, "range">) {
+  return (
+    <>
+      <span>{text.plan.firstSide}</span>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={item.first_side}
+        aria-label={text.plan.firstSide}
+        onChange={(_, side) => side && act({ type: "first-side", item, side })}
+      >
+        <ToggleButton value="left">{text.ring.left}</ToggleButton>
+        <ToggleButton value="right">{text.ring.right}</ToggleButton>
+      </ToggleButtonGroup>
+    </>
   );
 }

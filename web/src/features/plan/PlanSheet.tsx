@@ -33,20 +33,7 @@ export function PlanSheet({ page, items }: { page: Plan; items: PlanItem[] }) {
         </colgroup>
         <tbody>
           {items.map((item) => (
-            <tr key={item.id}>
-              <td>
-                <span className={styles.box} />
-              </td>
-              <td>
-                <p className={styles.name}>
-                  {item.kind_words}: <strong>{item.name}</strong>
-                  {item.stage ? `, ${item.stage}` : ""}
-                </p>
-                {item.dose ? <p className={styles.dose}>{item.dose}</p> : null}
-                <Line item={item} />
-              </td>
-              <td className={styles.time}>{text.today.minutes(item.minutes)}</td>
-            </tr>
+            <Row key={item.id} item={item} />
           ))}
         </tbody>
       </table>
@@ -56,6 +43,25 @@ export function PlanSheet({ page, items }: { page: Plan; items: PlanItem[] }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+function Row({ item }: { item: PlanItem }) {
+  return (
+    <tr>
+      <td>
+        <span className={styles.box} />
+      </td>
+      <td>
+        <p className={styles.name}>
+          {item.kind_words}: <strong>{item.name}</strong>
+          {item.stage ? `, ${item.stage}` : ""}
+        </p>
+        {item.dose ? <p className={styles.dose}>{item.dose}</p> : null}
+        <Line item={item} />
+      </td>
+      <td className={styles.time}>{text.today.minutes(item.minutes)}</td>
+    </tr>
   );
 }
 

@@ -3,6 +3,7 @@ import type { PlanItem, Side } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import type { Advice } from "./coachPlayer";
 import styles from "./Instruction.module.css";
+import { otherSide } from "./ringSession";
 
 interface Props {
   item: PlanItem;
@@ -22,7 +23,7 @@ interface Props {
 
 /** What to do next: the largest thing on the screen, its reason one tap away. */
 export function Instruction(props: Props) {
-  const { item, begin, side, advice, onSwitch, onNext, onGoUp, probe, onEasyYes } = props;
+  const { item, begin, advice } = props;
   const [why, setWhy] = useState(true);
   useEffect(() => {
     if (performance.getEntriesByName("ring-tap").length > 0) {
@@ -30,20 +31,12 @@ export function Instruction(props: Props) {
       performance.clearMarks("ring-tap");
     }
   });
-  const tone = !advice
-    ? styles.calm
-    : advice.urgent
-      ? styles.urgent
-      : advice.accepted
-        ? styles.good
-        : styles.heed;
-  const say = advice?.say ?? begin;
   const reason = advice?.why ?? (item.ask || item.why.text);
   return (
-    <div className={`${styles.panel} ${tone}`} data-advice={advice?.code ?? "begin"}>
+    <div className={`${styles.panel} ${toneOf(advice)}`} data-advice={advice?.code ?? "begin"}>
       <div className={styles.head}>
         <p className={styles.say} role="status" aria-live="assertive">
-          {say}
+          {advice?.say ?? begin}
         </p>
         <button
           type="button"
@@ -55,23 +48,37 @@ export function Instruction(props: Props) {
         </button>
       </div>
       {why ? <p className={styles.reason}>{reason}</p> : null}
-      <div className={styles.actions}>
-        {advice?.code === "change-side" ? (
-          <button type="button" className={styles.action} onClick={onSwitch}>
-            {text.ring.switchTo(side === "left" ? "right" : "left")}
-          </button>
-        ) : null}
-        {advice?.ends && advice.code !== "change-side" ? (
-          <button type="button" className={styles.action} onClick={onGoUp ?? onEasyYes ?? onNext}>
-            {onGoUp ? text.ring.goUp : onEasyYes ? text.ring.toEasyYes : text.ring.next}
-          </button>
-        ) : null}
-        {probe ? (
-          <button type="button" className={styles.offer} onClick={probe.onProbe}>
-            {probe.words}
-          </button>
-        ) : null}
-      </div>
+      <Actions {...props} />
+    </div>
+  );
+}
+
+function toneOf(advice: Advice | null) {
+  if (!advice) return styles.calm;
+  if (advice.urgent) return styles.urgent;
+  return advice.accepted ? styles.good : styles.heed;
+}
+
+/** What was said can be done with one tap. */
+function Actions({ side, advice, onSwitch, onNext, onGoUp, probe, onEasyYes }: Props) {
+  const changes = advice?.code === "change-side";
+  return (
+    <div className={styles.actions}>
+      {changes ? (
+        <button type="button" className={styles.action} onClick={onSwitch}>
+          {text.ring.switchTo(otherSide(side))}
+        </button>
+      ) : null}
+      {advice?.ends && !changes ? (
+        <button type="button" className={styles.action} onClick={onGoUp ?? onEasyYes ?? onNext}>
+          {onGoUp ? text.ring.goUp : onEasyYes ? text.ring.toEasyYes : text.ring.next}
+        </button>
+      ) : null}
+      {probe ? (
+        <button type="button" className={styles.offer} onClick={probe.onProbe}>
+          {probe.words}
+        </button>
+      ) : null}
     </div>
   );
 }

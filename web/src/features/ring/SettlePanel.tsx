@@ -6,71 +6,78 @@ import { minutesBetween, withSettle } from "./ringSession";
 import type { Ring } from "./useRing";
 import { clock, useSecondsSince } from "./useSecondsSince";
 
+interface Props {
+  draft: RingDraft;
+  ring: Ring;
+}
+
 /** The settle clock with its two marks. */
-export function SettlePanel({ draft, ring }: { draft: RingDraft; ring: Ring }) {
-  const { startedAt, first_min, whole_min, settled } = draft.settle;
-  const over = whole_min !== null || settled === false;
-  const running = useSecondsSince(over ? null : startedAt);
+export function SettlePanel({ draft, ring }: Props) {
+  const { startedAt, whole_min } = draft.settle;
+  const running = useSecondsSince(isOver(draft.settle) ? null : startedAt);
   const { plan, time_up } = draft.pack;
   const limit = plan.put_away_after_min || Number.POSITIVE_INFINITY;
-  const isTimeUp = running !== null && running >= 60 * limit;
-  const mark = (part: (minutes: number) => Partial<RingSettle>) => {
-    if (!startedAt) return;
-    const minutes = minutesBetween(startedAt, new Date().toISOString());
-    ring.change((now) => withSettle(now, part(minutes)));
-  };
+  const start = () =>
+    ring.change((now) => withSettle(now, { startedAt: new Date().toISOString() }));
   return (
     <section className={styles.settle}>
       <p>{text.ring.settle.help}</p>
       <p className={styles.clock} role="timer" aria-live="off">
         {running === null ? (whole_min === null ? "0:00" : `${whole_min} min`) : clock(running)}
       </p>
-      {isTimeUp ? (
+      {running !== null && running >= 60 * limit ? (
         <p className={styles.timeUp} role="alert">
           {time_up}
         </p>
       ) : null}
       {startedAt === null ? (
-        <Button
-          variant="contained"
-          size="large"
-          onClick={() =>
-            ring.change((now) => withSettle(now, { startedAt: new Date().toISOString() }))
-          }
-        >
+        <Button variant="contained" size="large" onClick={start}>
           {text.ring.settle.start}
         </Button>
       ) : (
-        <>
-          <Button
-            variant="outlined"
-            size="large"
-            disabled={first_min !== null || over}
-            onClick={() => mark((first_min) => ({ first_min }))}
-          >
-            {text.ring.settle.first}
-            {first_min !== null ? ` · ${first_min} min` : ""}
-          </Button>
-          <Button
-            variant="contained"
-            size="large"
-            disabled={over}
-            onClick={() =>
-              mark((whole_min) => ({ whole_min, settled: true, first_min: first_min ?? whole_min }))
-            }
-          >
-            {text.ring.settle.whole}
-            {whole_min !== null && settled ? ` · ${whole_min} min` : ""}
-          </Button>
-          <Button
-            size="large"
-            disabled={over}
-            onClick={() => mark((whole_min) => ({ whole_min, settled: false }))}
-          >
-            {text.ring.settle.never}
-          </Button>
-        </>
+        <Marks draft={draft} ring={ring} startedAt={startedAt} />
       )}
     </section>
+  );
+}
+
+const isOver = ({ whole_min, settled }: RingSettle) => whole_min !== null || settled === false;
+
+/** The first stretch, the whole circle, or never. */
+function Marks({ draft, ring, startedAt }: Props & { startedAt: string }) {
+  const { first_min, whole_min, settled } = draft.settle;
+  const over = isOver(draft.settle);
+  const mark = (part: (minutes: number) => Partial<RingSettle>) => {
+    const minutes = minutesBetween(startedAt, new Date().toISOString());
+    ring.change((now) => withSettle(now, part(minutes)));
+  };
+  const whole = (whole_min: number) => ({
+    whole_min,
+    settled: true,
+    first_min: first_min ?? whole_min,
+  });
+  return (
+    <>
+      <Button
+        variant="outlined"
+        size="large"
+        disabled={first_min !== null || over}
+        onClick={() => mark((first_min) => ({ first_min }))}
+      >
+        {text.ring.settle.first}
+        {first_min !== null ? ` · ${first_min} min` : ""}
+      </Button>
+      <Button variant="contained" size="large" disabled={over} onClick={() => mark(whole)}>
+        {text.ring.settle.whole}
+        {whole_min !== null && settled ? ` · ${whole_min} min` : ""}
+      </Button>
+      <Button
+        size="large"
+        disabled={over}
+        onClick={() => mark((whole_min) => ({ whole_min, settled: false }))}
+      >
+        {text.ring.settle.never}
+      </Button>
+    </>
   );
 }

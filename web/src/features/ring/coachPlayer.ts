@@ -252,37 +252,22 @@ function inContext(coach: CompiledCoach, plain: Verdict, holding: Record<Swap, b
   return verdict;
 }
 
-function advice(
-  coach: CompiledCoach,
-  verdict: Verdict,
-  entry: CoachEntry,
-  known: {
-    fault: string;
-    signalNumber: number;
-    row: number;
-    tries: number;
-    mayClimb: boolean;
-    side: Side;
-    next: string;
-  },
-): Advice {
-  const { fault, signalNumber, row, tries, mayClimb, side, next } = known;
-  const signal = at(coach.signals, signalNumber);
+interface Known {
+  fault: string;
+  signalNumber: number;
+  row: number;
+  tries: number;
+  mayClimb: boolean;
+  side: Side;
+  next: string;
+}
+
+function advice(coach: CompiledCoach, verdict: Verdict, entry: CoachEntry, known: Known): Advice {
+  const { row, tries, mayClimb } = known;
+  const signal = at(coach.signals, known.signalNumber);
   const calledSo = entry.level === null ? signal.said_without_level : signal.said;
   const said = fill(calledSo, { level: String(entry.level), measured: measured(coach, entry) });
-  const named = coach.remedies[fault];
-  const remedy = named ?? coach.default_remedy;
-  const figures: Record<string, string> = {
-    ...coach.figures,
-    said,
-    tries: String(tries),
-    row: String(row),
-    remedy: verdict.text.endsWith(".second") ? remedy.second : remedy.first,
-    fault: (named ?? coach.no_fault).looks,
-    with_remedy: named ? ` ${named.first}` : "",
-    where: coach.where[side] + (entry.spot ? fill(coach.at_spot, { spot: entry.spot }) : ""),
-    next: next ? fill(coach.comes_next, { next }) : "",
-  };
+  const figures = figuresOf(coach, verdict, entry, { ...known, said });
   const texts = coach.texts[verdict.text];
   return {
     code: verdict.code,
@@ -299,6 +284,28 @@ function advice(
     said,
     row,
     tries,
+  };
+}
+
+/** What stands for the names in the texts. */
+function figuresOf(
+  coach: CompiledCoach,
+  verdict: Verdict,
+  entry: CoachEntry,
+  known: Known & { said: string },
+): Record<string, string> {
+  const named = coach.remedies[known.fault];
+  const remedy = named ?? coach.default_remedy;
+  return {
+    ...coach.figures,
+    said: known.said,
+    tries: String(known.tries),
+    row: String(known.row),
+    remedy: verdict.text.endsWith(".second") ? remedy.second : remedy.first,
+    fault: (named ?? coach.no_fault).looks,
+    with_remedy: named ? ` ${named.first}` : "",
+    where: coach.where[known.side] + (entry.spot ? fill(coach.at_spot, { spot: entry.spot }) : ""),
+    next: known.next ? fill(coach.comes_next, { next: known.next }) : "",
   };
 }
 

@@ -22,7 +22,12 @@ export default function SheetPage() {
   return <SheetView horse={horse} sheet={sheet.data} />;
 }
 
-function SheetView({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
+interface SheetProps {
+  horse: string;
+  sheet: HorseSheet;
+}
+
+function SheetView({ horse, sheet }: SheetProps) {
   const { facts } = sheet;
   return (
     <>
@@ -44,68 +49,62 @@ function SheetView({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
       <div className={styles.columns}>
         <Board horse={horse} sheet={sheet} />
         <div className={styles.beside}>
-          <section>
-            <h2>{text.sheet.settle}</h2>
-            {sheet.settle.length === 0 ? (
-              <p>{text.sheet.settleEmpty}</p>
-            ) : (
-              <SettleChart marks={sheet.settle} />
-            )}
-            {sheet.settle.length > 0 ? (
-              <p className={styles.soft}>{sheet.settle_summary.words}</p>
-            ) : null}
-          </section>
+          <Settling sheet={sheet} />
           <Leads sheet={sheet} />
           <Goals horse={horse} sheet={sheet} />
-          <section>
-            <h2>{text.sheet.since}</h2>
-            {sheet.baseline ? <p>{sheet.baseline.words}.</p> : null}
-            <p>
-              <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link>
-            </p>
-            {sheet.since.length === 0 ? <p>{text.sheet.sinceEmpty}</p> : null}
-            <dl className={styles.since}>
-              {sheet.since.map((line) => (
-                <div key={line.name}>
-                  <dt>{line.name}</dt>
-                  <dd>
-                    {line.then} → {line.now}
-                  </dd>
-                </div>
-              ))}
-            </dl>
-          </section>
+          <Since horse={horse} sheet={sheet} />
         </div>
       </div>
     </>
   );
 }
 
-function Board({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
-  const [asTable, setAsTable] = useState(false);
-  if (sheet.board.length === 0) return <Empty>{text.sheet.empty}</Empty>;
-  const estimates = sheet.board.flatMap((row) =>
-    [row.left, row.right, row.both].flatMap((one) => (one ? [one] : [])),
+function Settling({ sheet }: { sheet: HorseSheet }) {
+  return (
+    <section>
+      <h2>{text.sheet.settle}</h2>
+      {sheet.settle.length === 0 ? (
+        <p>{text.sheet.settleEmpty}</p>
+      ) : (
+        <>
+          <SettleChart marks={sheet.settle} />
+          <p className={styles.soft}>{sheet.settle_summary.words}</p>
+        </>
+      )}
+    </section>
   );
+}
+
+/** As it was when it came, against now. */
+function Since({ horse, sheet }: SheetProps) {
+  return (
+    <section>
+      <h2>{text.sheet.since}</h2>
+      {sheet.baseline ? <p>{sheet.baseline.words}.</p> : null}
+      <p>
+        <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link>
+      </p>
+      {sheet.since.length === 0 ? <p>{text.sheet.sinceEmpty}</p> : null}
+      <dl className={styles.since}>
+        {sheet.since.map((line) => (
+          <div key={line.name}>
+            <dt>{line.name}</dt>
+            <dd>
+              {line.then} → {line.now}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+/** Side beside side, as a picture or in a table, with what it says and what it rests on. */
+function Board({ horse, sheet }: SheetProps) {
+  if (sheet.board.length === 0) return <Empty>{text.sheet.empty}</Empty>;
   return (
     <section className={styles.board}>
-      <div className={styles.boardHead}>
-        <h2>{text.sheet.sides}</h2>
-        <Button size="small" onClick={() => setAsTable(!asTable)}>
-          {asTable ? text.sheet.picture : text.sheet.table}
-        </Button>
-      </div>
-      {asTable ? (
-        <EstimateTable
-          exact={sheet.exact_columns}
-          horse={horse}
-          estimates={estimates}
-          of={text.sheet.sides}
-        />
-      ) : (
-        <SidesBoard horse={horse} rows={sheet.board} />
-      )}
-      {asTable ? null : <p className={styles.soft}>{sheet.legend}</p>}
+      <Sides horse={horse} sheet={sheet} />
       {sheet.sentences.map((sentence, place) => (
         <p key={sentence} className={place === 0 ? styles.claim : styles.soft}>
           {sentence}
@@ -124,6 +123,36 @@ function Board({ horse, sheet }: { horse: string; sheet: HorseSheet }) {
         </details>
       ) : null}
     </section>
+  );
+}
+
+function Sides({ horse, sheet }: SheetProps) {
+  const [asTable, setAsTable] = useState(false);
+  const estimates = sheet.board.flatMap((row) =>
+    [row.left, row.right, row.both].flatMap((one) => (one ? [one] : [])),
+  );
+  return (
+    <>
+      <div className={styles.boardHead}>
+        <h2>{text.sheet.sides}</h2>
+        <Button size="small" onClick={() => setAsTable(!asTable)}>
+          {asTable ? text.sheet.picture : text.sheet.table}
+        </Button>
+      </div>
+      {asTable ? (
+        <EstimateTable
+          exact={sheet.exact_columns}
+          horse={horse}
+          estimates={estimates}
+          of={text.sheet.sides}
+        />
+      ) : (
+        <>
+          <SidesBoard horse={horse} rows={sheet.board} />
+          <p className={styles.soft}>{sheet.legend}</p>
+        </>
+      )}
+    </>
   );
 }
 

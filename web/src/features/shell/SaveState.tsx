@@ -45,32 +45,42 @@ export function SaveState() {
         <DialogTitle>{text.saving.refusedTitle}</DialogTitle>
         <DialogContent>
           <p>{text.saving.refusedHelp}</p>
-          <ul className={styles.list}>
-            {refused?.map((entry) => (
-              <li key={entry.order} className={styles.entry}>
-                <strong>{words(entry)}</strong>
-                {entry.refused?.map((problem) => (
-                  <p key={problem.path}>
-                    {problem.path} {JSON.stringify(problem.value)}: {problem.reason} (
-                    {text.saving.allowed}: {problem.allowed})
-                  </p>
-                ))}
-                <Button
-                  color="error"
-                  size="small"
-                  onClick={() => void outbox.discard(entry.order as number).then(show)}
-                >
-                  {text.saving.discard}
-                </Button>
-              </li>
-            ))}
-          </ul>
+          <RefusedList
+            refused={refused ?? []}
+            onDiscard={(order) => void outbox.discard(order).then(show)}
+          />
         </DialogContent>
         <DialogActions>
           <Button onClick={() => setRefused(null)}>{text.shell.close}</Button>
         </DialogActions>
       </Dialog>
     </>
+  );
+}
+
+interface RefusedProps {
+  refused: WaitingItem[];
+  onDiscard: (order: number) => void;
+}
+
+function RefusedList({ refused, onDiscard }: RefusedProps) {
+  return (
+    <ul className={styles.list}>
+      {refused.map((entry) => (
+        <li key={entry.order} className={styles.entry}>
+          <strong>{words(entry)}</strong>
+          {entry.refused?.map((problem) => (
+            <p key={problem.path}>
+              {problem.path} {JSON.stringify(problem.value)}: {problem.reason} (
+              {text.saving.allowed}: {problem.allowed})
+            </p>
+          ))}
+          <Button color="error" size="small" onClick={() => onDiscard(entry.order as number)}>
+            {text.saving.discard}
+          </Button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

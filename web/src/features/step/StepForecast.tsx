@@ -26,22 +26,7 @@ export function StepForecast({ horse, step }: { horse: string; step: string }) {
   return (
     <section className={styles.forecast}>
       <h2>{text.step.howSoon}</h2>
-      <TextField
-        select
-        size="small"
-        label={text.step.rhythm}
-        value={perWeek}
-        onChange={(event) => setPerWeek(event.target.value)}
-      >
-        <MenuItem value={USUAL}>
-          {text.step.usual(perWeek === USUAL ? found.per_week : null)}
-        </MenuItem>
-        {RHYTHMS.map((rides) => (
-          <MenuItem key={rides} value={String(rides)}>
-            {text.step.aWeek(rides)}
-          </MenuItem>
-        ))}
-      </TextField>
+      <Rhythm perWeek={perWeek} usual={found.per_week} onChoose={setPerWeek} />
       {found.sides.length > 1 || found.still_to_come.length > 0 ? <p>{found.words}</p> : null}
       {found.sides.map((side) => (
         <div key={side.side}>
@@ -57,5 +42,31 @@ export function StepForecast({ horse, step }: { horse: string; step: string }) {
         </p>
       ))}
     </section>
+  );
+}
+
+interface RhythmProps {
+  perWeek: string;
+  /** Rides a week in its usual rhythm, or in the one that is chosen. */
+  usual: number;
+  onChoose: (perWeek: string) => void;
+}
+
+function Rhythm({ perWeek, usual, onChoose }: RhythmProps) {
+  return (
+    <TextField
+      select
+      size="small"
+      label={text.step.rhythm}
+      value={perWeek}
+      onChange={(event) => onChoose(event.target.value)}
+    >
+      <MenuItem value={USUAL}>{text.step.usual(perWeek === USUAL ? usual : null)}</MenuItem>
+      {RHYTHMS.map((rides) => (
+        <MenuItem key={rides} value={String(rides)}>
+          {text.step.aWeek(rides)}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }

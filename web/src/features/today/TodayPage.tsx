@@ -91,7 +91,12 @@ function Head({ today, canChange }: { today: TodayPlan; canChange: boolean }) {
   );
 }
 
-function Row({ row, open }: { row: TodayRow; open: boolean }) {
+interface RowProps {
+  row: TodayRow;
+  open: boolean;
+}
+
+function Row({ row, open }: RowProps) {
   const { facts } = row;
   const search = searchOf(row.wishes);
   const runsElsewhere = row.running !== null && !open;
@@ -107,18 +112,7 @@ function Row({ row, open }: { row: TodayRow; open: boolean }) {
       </div>
       <div className={styles.what}>
         {runsElsewhere ? <p className={styles.running}>{row.running}</p> : null}
-        <p className={styles.headline}>{row.headline}</p>
-        <p className={styles.why} data-why>
-          {row.why}
-        </p>
-        {row.body ? (
-          <p className={styles.body} data-body={row.body.part}>
-            {row.body.name}: {row.body.short}
-          </p>
-        ) : null}
-        {row.when || row.wants_helper ? (
-          <p className={styles.when}>{[row.when, row.wants_helper].filter(Boolean).join(" · ")}</p>
-        ) : null}
+        <What row={row} />
       </div>
       <div className={styles.actions}>
         <Button
@@ -128,16 +122,42 @@ function Row({ row, open }: { row: TodayRow; open: boolean }) {
         >
           {text.today.plan}
         </Button>
-        <Button
-          component={Link}
-          to={`/horses/${facts.id}/ring${search}`}
-          variant={row.works || open ? "contained" : "outlined"}
-          aria-label={open ? text.today.resumeName(facts.name) : text.today.startName(facts.name)}
-        >
-          {open ? text.today.resume : text.today.start}
-        </Button>
+        <ToRing row={row} open={open} search={search} />
       </div>
     </li>
+  );
+}
+
+function What({ row }: { row: TodayRow }) {
+  return (
+    <>
+      <p className={styles.headline}>{row.headline}</p>
+      <p className={styles.why} data-why>
+        {row.why}
+      </p>
+      {row.body ? (
+        <p className={styles.body} data-body={row.body.part}>
+          {row.body.name}: {row.body.short}
+        </p>
+      ) : null}
+      {row.when || row.wants_helper ? (
+        <p className={styles.when}>{[row.when, row.wants_helper].filter(Boolean).join(" · ")}</p>
+      ) : null}
+    </>
+  );
+}
+
+function ToRing({ row, open, search }: RowProps & { search: string }) {
+  const { id, name } = row.facts;
+  return (
+    <Button
+      component={Link}
+      to={`/horses/${id}/ring${search}`}
+      variant={row.works || open ? "contained" : "outlined"}
+      aria-label={open ? text.today.resumeName(name) : text.today.startName(name)}
+    >
+      {open ? text.today.resume : text.today.start}
+    </Button>
   );
 }
 

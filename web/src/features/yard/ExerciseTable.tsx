@@ -8,8 +8,13 @@ import { DataTable } from "../../shared/ui/DataTable";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
 import styles from "./YardPage.module.css";
 
+interface Props {
+  yard: YardView;
+  canChange: boolean;
+}
+
 /** Every exercise of the ladder, the yard's own among them. */
-export function ExerciseTable({ yard, canChange }: { yard: YardView; canChange: boolean }) {
+export function ExerciseTable({ yard, canChange }: Props) {
   const [words, setWords] = useState("");
   const wanted = words.trim().toLowerCase();
   const rows = yard.exercises.filter((one) =>
@@ -36,43 +41,49 @@ export function ExerciseTable({ yard, canChange }: { yard: YardView; canChange: 
       <ScrollBox label={text.yard.tabs.exercises} className={styles.scroll}>
         <DataTable columns={text.yard.columns}>
           {rows.map((one) => (
-            <tr key={one.id}>
-              <th scope="row">
-                {one.name}
-                {one.origin === "shipped" ? null : (
-                  <span className={styles.badge}>{text.yard.origin[one.origin]}</span>
-                )}
-                {one.archived ? <span className={styles.badge}>{text.yard.archived}</span> : null}
-              </th>
-              <td>
-                {one.phase} {yard.phases[one.phase]}
-              </td>
-              <td>{one.stages}</td>
-              <td>{yard.kinds[one.kind]}</td>
-              <td>
-                {canChange ? (
-                  <span className={styles.actions}>
-                    <Button
-                      component={Link}
-                      to={`/yard/exercises/${one.id}`}
-                      aria-label={`${text.yard.change} ${one.name}`}
-                    >
-                      {text.yard.change}
-                    </Button>
-                    <Button
-                      component={Link}
-                      to={`/yard/exercises/new?from=${one.id}`}
-                      aria-label={`${text.yard.copy} ${one.name}`}
-                    >
-                      {text.yard.copy}
-                    </Button>
-                  </span>
-                ) : null}
-              </td>
-            </tr>
+            <Row key={one.id} row={one} yard={yard} canChange={canChange} />
           ))}
         </DataTable>
       </ScrollBox>
     </div>
+  );
+}
+
+interface RowProps extends Props {
+  row: YardView["exercises"][number];
+}
+
+function Row({ row, yard, canChange }: RowProps) {
+  return (
+    <tr>
+      <th scope="row">
+        {row.name}
+        {row.origin === "shipped" ? null : (
+          <span className={styles.badge}>{text.yard.origin[row.origin]}</span>
+        )}
+        {row.archived ? <span className={styles.badge}>{text.yard.archived}</span> : null}
+      </th>
+      <td>
+        {row.phase} {yard.phases[row.phase]}
+      </td>
+      <td>{row.stages}</td>
+      <td>{yard.kinds[row.kind]}</td>
+      <td>
+        {canChange ? (
+          <span className={styles.actions}>
+            <Go to={`/yard/exercises/${row.id}`} words={text.yard.change} name={row.name} />
+            <Go to={`/yard/exercises/new?from=${row.id}`} words={text.yard.copy} name={row.name} />
+          </span>
+        ) : null}
+      </td>
+    </tr>
+  );
+}
+
+function Go({ to, words, name }: { to: string; words: string; name: string }) {
+  return (
+    <Button component={Link} to={to} aria-label={`${words} ${name}`}>
+      {words}
+    </Button>
   );
 }

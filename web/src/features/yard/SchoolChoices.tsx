@@ -16,42 +16,57 @@ export function SchoolChoices({ schools, chosen, inherited, onChoose, disabled =
   return (
     <div className={styles.schools}>
       {schools.map((school) => (
-        <fieldset key={school.key} className={styles.school} disabled={disabled}>
-          <legend>{school.question}</legend>
-          <div className={styles.options}>
-            {inherited ? (
-              <label className={styles.option}>
-                <input
-                  type="radio"
-                  name={school.key}
-                  checked={chosen[school.key] === undefined}
-                  onChange={() => onChoose(school.key, null)}
-                />
-                <span>{text.horse.asYard(nameOf(school, inherited[school.key]))}</span>
-              </label>
-            ) : null}
-            {school.options.map((option, place) => (
-              <label key={option.code} className={styles.option}>
-                <input
-                  type="radio"
-                  name={school.key}
-                  checked={
-                    chosen[school.key] === option.code ||
-                    (!inherited && chosen[school.key] === undefined && place === 0)
-                  }
-                  onChange={() => onChoose(school.key, option.code)}
-                />
-                <span>
-                  <strong>{option.name}</strong>
-                  <span className={styles.words}>{option.words}</span>
-                </span>
-              </label>
-            ))}
-          </div>
-          <p className={styles.effect}>{text.yard.changes(school.effect)}</p>
-        </fieldset>
+        <Question
+          key={school.key}
+          school={school}
+          chosen={chosen[school.key]}
+          inherited={inherited && nameOf(school, inherited[school.key])}
+          disabled={disabled}
+          onChoose={(code) => onChoose(school.key, code)}
+        />
       ))}
     </div>
+  );
+}
+
+interface QuestionProps {
+  school: School;
+  chosen: string | undefined;
+  /** The name of what holds where nothing is chosen; undefined: the first option. */
+  inherited: string | undefined;
+  disabled: boolean;
+  onChoose: (code: string | null) => void;
+}
+
+function Question({ school, chosen, inherited, disabled, onChoose }: QuestionProps) {
+  const isFirstByDefault = inherited === undefined && chosen === undefined;
+  const radio = { type: "radio", name: school.key } as const;
+  return (
+    <fieldset className={styles.school} disabled={disabled}>
+      <legend>{school.question}</legend>
+      <div className={styles.options}>
+        {inherited === undefined ? null : (
+          <label className={styles.option}>
+            <input {...radio} checked={chosen === undefined} onChange={() => onChoose(null)} />
+            <span>{text.horse.asYard(inherited)}</span>
+          </label>
+        )}
+        {school.options.map(({ code, name, words }, place) => (
+          <label key={code} className={styles.option}>
+            <input
+              {...radio}
+              checked={chosen === code || (isFirstByDefault && place === 0)}
+              onChange={() => onChoose(code)}
+            />
+            <span>
+              <strong>{name}</strong>
+              <span className={styles.words}>{words}</span>
+            </span>
+          </label>
+        ))}
+      </div>
+      <p className={styles.effect}>{text.yard.changes(school.effect)}</p>
+    </fieldset>
   );
 }
 
