@@ -9,9 +9,11 @@ import { SignInPage } from "./features/signin/SignInPage";
 import { ApiError } from "./shared/api/client";
 import { meQuery } from "./shared/api/queries";
 import { createQueryClient } from "./shared/api/queryClient";
+import type { Me } from "./shared/api/types";
 import { OutboxProvider } from "./shared/outbox/OutboxProvider";
 import { text } from "./shared/text/en";
 import { theme } from "./shared/theme/theme";
+import { Bounded } from "./shared/ui/Bounded";
 import { Empty, ErrorView, Loading } from "./shared/ui/StateView";
 
 const TodayPage = lazy(() => import("./features/today/TodayPage"));
@@ -58,30 +60,43 @@ function Gate() {
     <OutboxProvider owner={`${me.data.yard}/${me.data.name}`}>
       <PageTitle />
       <Suspense fallback={<Loading />}>
-        <Routes>
-          <Route path="/horses/:horse/ring" element={<RingPage />} />
-          <Route element={<Shell me={me.data} />}>
-            <Route index element={<TodayPage />} />
-            <Route path="/horses/:horse" element={<ToPlan />} />
-            <Route path="/horses/:horse/plan" element={<PlanPage />} />
-            <Route path="/horses/:horse/debrief" element={<DebriefPage />} />
-            <Route path="/horses/:horse/debrief/:session" element={<DebriefPage />} />
-            <Route path="/horses/:horse/sheet" element={<SheetPage />} />
-            <Route path="/horses/:horse/sheet/:step" element={<StepPage />} />
-            <Route path="/horses/:horse/ladder" element={<LadderPage />} />
-            <Route path="/horses/:horse/ladder/:step" element={<GuidePage />} />
-            <Route path="/horses/:horse/arrival" element={<ArrivalPage />} />
-            <Route path="/horses/:horse/look" element={<LookPage />} />
-            <Route path="/horses/:horse/flags" element={<FlagsPage />} />
-            <Route path="/horses/:horse/edit" element={<HorseFormPage />} />
-            <Route path="/new-horse" element={<HorseFormPage />} />
-            <Route path="/yard" element={<Navigate to="schools" replace />} />
-            <Route path="/yard/:tab" element={<YardPage />} />
-            <Route path="/yard/exercises/:exercise" element={<ExercisePage />} />
-            <Route path="*" element={<Empty>{text.state.noPage}</Empty>} />
-          </Route>
-        </Routes>
+        <Places me={me.data} />
       </Suspense>
     </OutboxProvider>
+  );
+}
+
+function Places({ me }: { me: Me }) {
+  return (
+    <Routes>
+      <Route
+        path="/horses/:horse/ring"
+        element={
+          <Bounded>
+            <RingPage />
+          </Bounded>
+        }
+      />
+      <Route element={<Shell me={me} />}>
+        <Route index element={<TodayPage />} />
+        <Route path="/horses/:horse" element={<ToPlan />} />
+        <Route path="/horses/:horse/plan" element={<PlanPage />} />
+        <Route path="/horses/:horse/debrief" element={<DebriefPage />} />
+        <Route path="/horses/:horse/debrief/:session" element={<DebriefPage />} />
+        <Route path="/horses/:horse/sheet" element={<SheetPage />} />
+        <Route path="/horses/:horse/sheet/:step" element={<StepPage />} />
+        <Route path="/horses/:horse/ladder" element={<LadderPage />} />
+        <Route path="/horses/:horse/ladder/:step" element={<GuidePage />} />
+        <Route path="/horses/:horse/arrival" element={<ArrivalPage />} />
+        <Route path="/horses/:horse/look" element={<LookPage />} />
+        <Route path="/horses/:horse/flags" element={<FlagsPage />} />
+        <Route path="/horses/:horse/edit" element={<HorseFormPage />} />
+        <Route path="/new-horse" element={<HorseFormPage />} />
+        <Route path="/yard" element={<Navigate to="schools" replace />} />
+        <Route path="/yard/:tab" element={<YardPage />} />
+        <Route path="/yard/exercises/:exercise" element={<ExercisePage />} />
+        <Route path="*" element={<Empty>{text.state.noPage}</Empty>} />
+      </Route>
+    </Routes>
   );
 }

@@ -1,7 +1,7 @@
 // A horse in a short form: new, or changed. The weight is worked out while one types.
 import Button from "@mui/material/Button";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Controller, useController, useWatch } from "react-hook-form";
+import { useController, useWatch } from "react-hook-form";
 import { useNavigate, useParams } from "react-router";
 import { api } from "../../shared/api/client";
 import { profileQuery, tapeWeightQuery, yardQuery } from "../../shared/api/queries";
@@ -55,17 +55,7 @@ function HorseForm({ horse, known, yard }: Props) {
       <h1>{known ? text.horse.editTitle(known.profile.name) : text.horse.addTitle}</h1>
       <p className={styles.soft}>{text.horse.later}</p>
       <HorseFields yard={yard} isNew={known === undefined} />
-      <Controller<HorseTyped, "did_before">
-        name="did_before"
-        render={({ field }) => (
-          <DidBefore
-            options={yard.did_before}
-            help={yard.form_help.did_before}
-            told={field.value}
-            onChange={field.onChange}
-          />
-        )}
-      />
+      <BeforeFields yard={yard} />
       <OwnBands yard={yard} />
       <OwnSchool yard={yard} />
       <ProblemList error={save.error} lead={text.horse.problems} />
@@ -143,6 +133,18 @@ function HorseFields({ yard, isNew }: { yard: YardView; isNew: boolean }) {
       {character("go", words.go, yard.form_help.go ?? "")}
       {character("nerve", words.nerve, yard.form_help.nerve ?? "")}
     </div>
+  );
+}
+
+function BeforeFields({ yard }: { yard: YardView }) {
+  const { field } = useController<HorseTyped, "did_before">({ name: "did_before" });
+  return (
+    <DidBefore
+      options={yard.did_before}
+      help={yard.form_help.did_before}
+      told={field.value}
+      onChange={field.onChange}
+    />
   );
 }
 

@@ -12,6 +12,7 @@ const BOX = { x: 352, width: 296, height: 58, gap: 12 };
 const NODE = 44;
 const TOP = 34;
 const SIDE_CHARACTERS = 40;
+const LEAST_HEIGHT = 120;
 
 interface Named {
   step: string;
@@ -33,42 +34,82 @@ interface Props {
   fit: Set<string>;
 }
 
-export function ExerciseView({ horse, ladder, exercise, fit }: Props) {
+/** Where everything stands: stages up the middle, what they need and what they open beside them. */
+function placed(ladder: HorseLadder, exercise: RungExercise) {
   const needs = needsOf(exercise);
   const opens = opensOf(ladder, exercise);
-  const named = namesOf(ladder);
   const left = [...new Set(needs.map((one) => one.other))];
   const right = [...new Set(opens.map((one) => one.other))];
+  const steps = exercise.stages.map((stage) => stage.step);
   const rows = Math.max(
-    exercise.stages.length * (BOX.height + BOX.gap),
+    steps.length * (BOX.height + BOX.gap),
     left.length * NODE,
     right.length * NODE,
-    120,
+    LEAST_HEIGHT,
   );
-  const height = TOP + rows + 8;
-  const stageY = new Map(
-    exercise.stages.map((stage, n) => [
-      stage.step,
-      spread(exercise.stages.length, exercise.stages.length - 1 - n, rows),
-    ]),
-  );
+  /** The first of a list at the bottom. */
   const at = (list: string[], step: string) =>
-    spread(list.length, list.length - 1 - list.indexOf(step), rows);
-  const draw = (line: Line, list: string[], fromX: number, toX: number) => {
-    const y1 = TOP + at(list, line.other);
-    const y2 = TOP + (stageY.get(line.stage) ?? 0);
-    const middle = (fromX + toX) / 2;
-    const names = [styles.line, line.met ? "" : styles.unmet, line.confirmed ? styles.thick : ""];
-    return (
-      <path
-        key={`${line.other}-${line.stage}`}
-        d={`M${fromX} ${y1} C ${middle} ${y1}, ${middle} ${y2}, ${toX} ${y2}`}
-        className={names.filter(Boolean).join(" ")}
-      />
-    );
-  };
+    TOP + spread(list.length, list.length - 1 - list.indexOf(step), rows);
+  return { needs, opens, left, right, steps, rows, at, height: TOP + rows + 8 };
+}
+
+export function ExerciseView({ horse, ladder, exercise, fit }: Props) {
+  const { needs, opens, left, right, steps, rows, at, height } = placed(ladder, exercise);
+  const named = namesOf(ladder);
+  const middle = TOP + rows / 2;
   return (
     <svg className={styles.exercise} viewBox={`0 0 ${WIDTH} ${height}`} aria-label={exercise.name}>
+      <Heads />
+      <g>
+        {needs.map((one) => (
+          <Curve
+            key={one.other + one.stage}
+            line={one}
+            from={[318, at(left, one.other)]}
+            to={[BOX.x, at(steps, one.stage)]}
+          />
+        ))}
+        {opens.map((one) => (
+          <Curve
+            key={one.other + one.stage}
+            line={one}
+            from={[682, at(right, one.other)]}
+            to={[BOX.x + BOX.width, at(steps, one.stage)]}
+          />
+        ))}
+        <line x1={WIDTH / 2} x2={WIDTH / 2} y1={TOP + 8} y2={height - 8} className={styles.rope} />
+      </g>
+      {left.map((step) => (
+        <SideNode key={step} horse={horse} one={named.get(step)} y={at(left, step)} x={306} />
+      ))}
+      {exercise.stages.map((stage) => (
+        <StageBox
+          key={stage.step}
+          horse={horse}
+          stage={stage}
+          y={at(steps, stage.step)}
+          isDim={!fit.has(stage.step)}
+        />
+      ))}
+      {right.map((step) => (
+        <SideNode
+          key={step}
+          horse={horse}
+          one={named.get(step)}
+          y={at(right, step)}
+          x={694}
+          isRight
+        />
+      ))}
+      <None when={left.length === 0} x={300} y={middle} words={text.ladder.nothingNeeded} isRight />
+      <None when={right.length === 0} x={700} y={middle} words={text.ladder.opensNothing} />
+    </svg>
+  );
+}
+
+function Heads() {
+  return (
+    <>
       <text x={300} y={16} className={styles.headRight}>
         {text.ladder.needs}
       </text>
@@ -78,68 +119,74 @@ export function ExerciseView({ horse, ladder, exercise, fit }: Props) {
       <text x={700} y={16} className={styles.head}>
         {text.ladder.opens}
       </text>
-      <g>
-        {needs.map((line) => draw(line, left, 318, BOX.x))}
-        {opens.map((line) => draw(line, right, 682, BOX.x + BOX.width))}
-        <line x1={WIDTH / 2} x2={WIDTH / 2} y1={TOP + 8} y2={height - 8} className={styles.rope} />
+    </>
+  );
+}
+
+interface NoneProps {
+  when: boolean;
+  x: number;
+  y: number;
+  words: string;
+  isRight?: boolean;
+}
+
+function None({ when, x, y, words, isRight = false }: NoneProps) {
+  if (!when) return null;
+  return (
+    <text x={x} y={y} className={isRight ? styles.noneRight : styles.none}>
+      {words}
+    </text>
+  );
+}
+
+interface CurveProps {
+  line: Line;
+  from: [number, number];
+  to: [number, number];
+}
+
+function Curve({ line, from: [x1, y1], to: [x2, y2] }: CurveProps) {
+  const middle = (x1 + x2) / 2;
+  const names = [styles.line, line.met ? "" : styles.unmet, line.confirmed ? styles.thick : ""];
+  return (
+    <path
+      d={`M${x1} ${y1} C ${middle} ${y1}, ${middle} ${y2}, ${x2} ${y2}`}
+      className={names.filter(Boolean).join(" ")}
+    />
+  );
+}
+
+interface StageProps {
+  horse: string;
+  stage: RungExercise["stages"][number];
+  y: number;
+  isDim: boolean;
+}
+
+function StageBox({ horse, stage, y, isDim }: StageProps) {
+  const why = inLines(stage.why, 46, 2);
+  const name = inLines(stage.name, 30, 1)[0] ?? "";
+  const state = text.ladder.states[stage.state];
+  const { x, width, height } = BOX;
+  return (
+    <Link
+      to={`/horses/${horse}/ladder/${stage.step}`}
+      className={isDim ? styles.stageDim : styles.stage}
+      aria-label={`${name} ${state}. ${why.join(" ")}`}
+    >
+      <rect x={x} y={y - height / 2} width={width} height={height} rx={10} className={styles.box} />
+      <g transform={`translate(${x + 18} ${y - 12})`}>
+        <StateBead state={stage.state} r={6} />
       </g>
-      {left.map((step) => (
-        <SideNode key={step} horse={horse} one={named.get(step)} y={TOP + at(left, step)} x={306} />
-      ))}
-      {exercise.stages.map((stage) => {
-        const y = TOP + (stageY.get(stage.step) ?? 0);
-        const why = inLines(stage.why, 46, 2);
-        const name = inLines(stage.name, 30, 1)[0] ?? "";
-        const state = text.ladder.states[stage.state];
-        return (
-          <Link
-            key={stage.step}
-            to={`/horses/${horse}/ladder/${stage.step}`}
-            className={fit.has(stage.step) ? styles.stage : styles.stageDim}
-            aria-label={`${name} ${state}. ${why.join(" ")}`}
-          >
-            <rect
-              x={BOX.x}
-              y={y - BOX.height / 2}
-              width={BOX.width}
-              height={BOX.height}
-              rx={10}
-              className={styles.box}
-            />
-            <g transform={`translate(${BOX.x + 18} ${y - 12})`}>
-              <StateBead state={stage.state} r={6} />
-            </g>
-            <text x={BOX.x + 34} y={y - 8} className={styles.name}>
-              {`${name} `}
-            </text>
-            <text x={BOX.x + BOX.width - 12} y={y - 8} className={styles.state}>
-              {`${state}. `}
-            </text>
-            <TextLines lines={why} x={BOX.x + 34} y={y + 8} apart={13} className={styles.why} />
-          </Link>
-        );
-      })}
-      {right.map((step) => (
-        <SideNode
-          key={step}
-          horse={horse}
-          one={named.get(step)}
-          y={TOP + at(right, step)}
-          x={694}
-          isRight
-        />
-      ))}
-      {left.length === 0 ? (
-        <text x={300} y={TOP + rows / 2} className={styles.noneRight}>
-          {text.ladder.nothingNeeded}
-        </text>
-      ) : null}
-      {right.length === 0 ? (
-        <text x={700} y={TOP + rows / 2} className={styles.none}>
-          {text.ladder.opensNothing}
-        </text>
-      ) : null}
-    </svg>
+      <text x={x + 34} y={y - 8} className={styles.name}>
+        {`${name} `}
+      </text>
+      <text x={x + width - 12} y={y - 8} className={styles.state}>
+        {`${state}. `}
+      </text>
+      <TextLines lines={why} x={x + 34} y={y + 8} apart={13} className={styles.why} />
+    </Link>
   );
 }
 

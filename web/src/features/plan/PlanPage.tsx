@@ -81,11 +81,11 @@ interface ViewProps {
 }
 
 function PlanView({ horse, page, draft, act, search }: ViewProps) {
-  const { plan } = page;
   const [picking, setPicking] = useState<PlanItem | "new" | null>(null);
-  const items = arranged(plan.items, draft, draft.on);
-  const minutes = items.reduce((sum, item) => sum + item.minutes, 0);
-  const schooling = items.reduce((sum, item) => sum + (item.step ? item.minutes : 0), 0);
+  const items = arranged(page.plan.items, draft, draft.on);
+  const planned = new Set(items.map((item) => item.step ?? ""));
+  const title =
+    picking && picking !== "new" ? text.plan.swapName(picking.name) : text.plan.addTitle;
   const choose = (step: string) => {
     if (picking === "new") act({ type: "add", step });
     else if (picking) act({ type: "swap", item: picking, step });
@@ -96,31 +96,13 @@ function PlanView({ horse, page, draft, act, search }: ViewProps) {
       <PlanSheet page={page} items={items} />
       <div className={`${styles.columns} no-print`}>
         <section className={styles.plan}>
-          <h1 className={styles.headline}>{plan.headline}</h1>
-          <p className={styles.lead}>
-            {page.lead} {text.plan.inAll(minutes, schooling)}.
-          </p>
-          {page.assessing ? (
-            <p className={styles.lead}>
-              {page.assessing} <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link> ·{" "}
-              <Link to="?assess=0">{text.plan.ordinary}</Link>
-            </p>
-          ) : null}
-          {plan.nothing_new ? (
-            <p className={styles.nothingNew}>
-              <strong>{text.plan.nothingNew}</strong>: {plan.nothing_new}.
-            </p>
-          ) : null}
+          <Lead horse={horse} page={page} items={items} />
           {items.length === 0 ? (
             <Empty>{text.plan.empty}</Empty>
           ) : (
             <PlanRope horse={horse} page={page} items={items} act={act} onSwap={setPicking} />
           )}
-          <div className={`${styles.adding} no-print`}>
-            <Button variant="outlined" onClick={() => setPicking("new")}>
-              {text.plan.add}
-            </Button>
-          </div>
+          <AddButton onAdd={() => setPicking("new")} />
           <DroppedList draft={draft} act={act} />
           <RefusedList page={page} draft={draft} act={act} />
         </section>
@@ -128,13 +110,55 @@ function PlanView({ horse, page, draft, act, search }: ViewProps) {
         {picking ? (
           <StepPicker
             horse={horse}
-            title={picking === "new" ? text.plan.addTitle : text.plan.swapName(picking.name)}
-            planned={new Set(items.map((item) => item.step ?? ""))}
+            title={title}
+            planned={planned}
             onChoose={choose}
             onClose={() => setPicking(null)}
           />
         ) : null}
       </div>
+    </>
+  );
+}
+
+function AddButton({ onAdd }: { onAdd: () => void }) {
+  return (
+    <div className={`${styles.adding} no-print`}>
+      <Button variant="outlined" onClick={onAdd}>
+        {text.plan.add}
+      </Button>
+    </div>
+  );
+}
+
+interface LeadProps {
+  horse: string;
+  page: Plan;
+  items: PlanItem[];
+}
+
+/** What the session is about, how long it takes, and why there is nothing new in it. */
+function Lead({ horse, page, items }: LeadProps) {
+  const { plan } = page;
+  const minutes = items.reduce((sum, item) => sum + item.minutes, 0);
+  const schooling = items.reduce((sum, item) => sum + (item.step ? item.minutes : 0), 0);
+  return (
+    <>
+      <h1 className={styles.headline}>{plan.headline}</h1>
+      <p className={styles.lead}>
+        {page.lead} {text.plan.inAll(minutes, schooling)}.
+      </p>
+      {page.assessing ? (
+        <p className={styles.lead}>
+          {page.assessing} <Link to={`/horses/${horse}/arrival`}>{text.plan.whenItCame}</Link> ·{" "}
+          <Link to="?assess=0">{text.plan.ordinary}</Link>
+        </p>
+      ) : null}
+      {plan.nothing_new ? (
+        <p className={styles.nothingNew}>
+          <strong>{text.plan.nothingNew}</strong>: {plan.nothing_new}.
+        </p>
+      ) : null}
     </>
   );
 }

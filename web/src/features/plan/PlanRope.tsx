@@ -1,6 +1,6 @@
 // The session as a rope: from top to bottom as it runs, a knot an item, its reason beneath it.
 import Button from "@mui/material/Button";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { RopeKnot, RopeStrand } from "../../shared/drawing/RopeKnot";
@@ -21,62 +21,85 @@ interface Props {
 export function PlanRope({ horse, page, items, act, onSwap }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   const shown = items.map((item) => item.id);
-  const isChangeable = (item: PlanItem) => page.changeable.includes(item.kind);
   return (
     <div className={styles.stage}>
       <RopeStrand />
       <ol className={styles.rope}>
-        {items.map((item) => (
-          <li
-            key={item.id}
-            className={styles.item}
-            data-kind={item.kind}
-            data-step={item.step ?? ""}
-          >
-            <p className={styles.kind} data-kind={item.kind}>
-              {item.kind_words}
-            </p>
-            <RopeKnot kind={item.kind} />
-            <div className={styles.words}>
-              <h2 className={styles.name}>
-                {item.name}
-                {item.stage ? <span className={styles.stageName}>, {item.stage}</span> : null}
-              </h2>
-              {item.step ? <p className={styles.dose}>{item.dose}</p> : null}
-              <p className={styles.why} data-why>
-                {item.why.text}
-              </p>
-              {item.unwise ? (
-                <p className={styles.unwise} data-unwise>
-                  <strong>{text.plan.unwise}</strong>: {item.unwise}
-                </p>
+        {items.map((item) => {
+          const isChangeable = page.changeable.includes(item.kind);
+          const isOpen = open === item.id;
+          const range = isChangeable ? page.asks_range : null;
+          return (
+            <Knot
+              key={item.id}
+              horse={horse}
+              item={item}
+              isChangeable={isChangeable}
+              isOpen={isOpen}
+              onOpen={() => setOpen(isOpen ? null : item.id)}
+              act={act}
+            >
+              {isOpen ? (
+                <KnotChange asksRange={range} item={item} shown={shown} act={act} onSwap={onSwap} />
               ) : null}
-              {open === item.id ? (
-                <KnotChange
-                  asksRange={isChangeable(item) ? page.asks_range : null}
-                  item={item}
-                  shown={shown}
-                  act={act}
-                  onSwap={onSwap}
-                />
-              ) : null}
-              <Details horse={horse} item={item} />
-            </div>
-            <div className={styles.right}>
-              <p className={styles.minutes}>{text.today.minutes(item.minutes)}</p>
-              {item.step ? (
-                <Tools
-                  item={item}
-                  isChangeable={isChangeable(item)}
-                  isOpen={open === item.id}
-                  onOpen={() => setOpen(open === item.id ? null : item.id)}
-                  act={act}
-                />
-              ) : null}
-            </div>
-          </li>
-        ))}
+            </Knot>
+          );
+        })}
       </ol>
+    </div>
+  );
+}
+
+interface KnotProps extends ToolsProps {
+  horse: string;
+  /** Its changes, where they are open. */
+  children: ReactNode;
+}
+
+function Knot({ horse, children, ...tools }: KnotProps) {
+  const { item } = tools;
+  return (
+    <li className={styles.item} data-kind={item.kind} data-step={item.step ?? ""}>
+      <p className={styles.kind} data-kind={item.kind}>
+        {item.kind_words}
+      </p>
+      <RopeKnot kind={item.kind} />
+      <div className={styles.words}>
+        <Said item={item} />
+        {children}
+        <Details horse={horse} item={item} />
+      </div>
+      <Right {...tools} />
+    </li>
+  );
+}
+
+/** What it is, how much of it, and why. */
+function Said({ item }: { item: PlanItem }) {
+  return (
+    <>
+      <h2 className={styles.name}>
+        {item.name}
+        {item.stage ? <span className={styles.stageName}>, {item.stage}</span> : null}
+      </h2>
+      {item.step ? <p className={styles.dose}>{item.dose}</p> : null}
+      <p className={styles.why} data-why>
+        {item.why.text}
+      </p>
+      {item.unwise ? (
+        <p className={styles.unwise} data-unwise>
+          <strong>{text.plan.unwise}</strong>: {item.unwise}
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+function Right(props: ToolsProps) {
+  return (
+    <div className={styles.right}>
+      <p className={styles.minutes}>{text.today.minutes(props.item.minutes)}</p>
+      {props.item.step ? <Tools {...props} /> : null}
     </div>
   );
 }

@@ -18,31 +18,17 @@ interface Props {
 export function WishesForm({ search, onChange, usual }: Props) {
   // Fields keep what is being typed; what the station says is written into them anew.
   const [written, setWritten] = useState(0);
-  const weather = useQuery(weatherQuery);
   const number = (name: keyof PlanWishes, label: string, placeholder = "") => (
-    <TextField
+    <NumberField
       key={`${name}:${written}`}
       label={label}
-      type="number"
-      size="small"
-      className={styles.number ?? ""}
-      defaultValue={search.get(name) ?? ""}
+      value={search.get(name) ?? ""}
       placeholder={placeholder}
-      slotProps={{ inputLabel: { shrink: true } }}
-      onBlur={(event) => onChange({ [name]: event.target.value })}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") onChange({ [name]: (event.target as HTMLInputElement).value });
-      }}
+      onChange={(value) => onChange({ [name]: value })}
     />
   );
-  const fromStation = () => {
-    if (!weather.data) return;
-    const { air_c, humidity_pct, wind_ms } = weather.data;
-    onChange({
-      air_c: String(air_c),
-      humidity_pct: String(humidity_pct),
-      wind_ms: String(wind_ms),
-    });
+  const fromStation = (read: Record<string, string>) => {
+    onChange(read);
     setWritten(written + 1);
   };
   return (
@@ -62,14 +48,56 @@ export function WishesForm({ search, onChange, usual }: Props) {
       {number("air_c", text.plan.air)}
       {number("humidity_pct", text.plan.humidity)}
       {number("wind_ms", text.plan.wind)}
-      <Button
-        size="small"
-        disabled={!weather.data}
-        title={weather.data?.simulated ? text.plan.simulated : ""}
-        onClick={fromStation}
-      >
-        {text.plan.station}
-      </Button>
+      <Station onRead={fromStation} />
     </div>
+  );
+}
+
+interface NumberProps {
+  label: string;
+  value: string;
+  placeholder: string;
+  onChange: (value: string) => void;
+}
+
+/** What is typed holds once the field is left, or with Enter. */
+function NumberField({ label, value, placeholder, onChange }: NumberProps) {
+  return (
+    <TextField
+      label={label}
+      type="number"
+      size="small"
+      className={styles.number ?? ""}
+      defaultValue={value}
+      placeholder={placeholder}
+      slotProps={{ inputLabel: { shrink: true } }}
+      onBlur={(event) => onChange(event.target.value)}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") onChange((event.target as HTMLInputElement).value);
+      }}
+    />
+  );
+}
+
+function Station({ onRead }: { onRead: (read: Record<string, string>) => void }) {
+  const weather = useQuery(weatherQuery);
+  const read = () => {
+    if (!weather.data) return;
+    const { air_c, humidity_pct, wind_ms } = weather.data;
+    onRead({
+      air_c: String(air_c),
+      humidity_pct: String(humidity_pct),
+      wind_ms: String(wind_ms),
+    });
+  };
+  return (
+    <Button
+      size="small"
+      disabled={!weather.data}
+      title={weather.data?.simulated ? text.plan.simulated : ""}
+      onClick={read}
+    >
+      {text.plan.station}
+    </Button>
   );
 }

@@ -13,8 +13,8 @@ import { adviceOn } from "./ringSession";
 import { SettlePanel } from "./SettlePanel";
 import type { Ring } from "./useRing";
 import { useRingKeys } from "./useRingKeys";
-import { useRingMoves } from "./useRingMoves";
-import { useRingTaps } from "./useRingTaps";
+import { type RingMoves, useRingMoves } from "./useRingMoves";
+import { type RingTaps, useRingTaps } from "./useRingTaps";
 import { useSecondsSince } from "./useSecondsSince";
 
 /** Letters: from there on the reason takes the place of the dots on a phone. */
@@ -26,7 +26,6 @@ type Sheet = "more" | "keys" | null;
 
 export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const [sheet, setSheet] = useState<Sheet>(null);
-  const item = planItem(draft);
   const pack = packItem(draft);
   const leads = pack?.sides.find((one) => one.side === draft.side)?.leads ?? [];
   const taps = useRingTaps(draft, ring, leads);
@@ -34,17 +33,9 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const elapsed = useSecondsSince(draft.startedAt, CLOCK_S) ?? 0;
   const minutesLeft = draft.pack.plan.minutes_wanted - elapsed / 60;
   const advice = adviceOn(draft, draft.side, minutesLeft);
-  const bars = pack?.wedge.bars ?? [];
-  useRingKeys({
-    choose: (place) => bars[place] && taps.log(bars[place]),
-    alarmed: () => pack && taps.log(null, { tension: "alarmed" }),
-    toggle: taps.toggle,
-    switchSide: moves.switchSide,
-    undo: moves.takeBack,
-    next: moves.next,
-    help: () => setSheet("keys"),
-  });
+  useKeysOf(draft, taps, moves, () => setSheet("keys"));
   const onMore = () => setSheet("more");
+  const closed = { onClose: () => setSheet(null) };
   return (
     <div className={styles.ring}>
       <RingHead draft={draft} />
@@ -57,28 +48,45 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
         {pack ? (
           <RingHear draft={draft} pack={pack} leads={leads} taps={taps} onMore={onMore} />
         ) : (
-          <section className={styles.hear}>
-            {item.kind === "settle" ? <SettlePanel draft={draft} ring={ring} /> : null}
-            <Chip on={false} onClick={onMore}>
-              {text.ring.somethingHappened} …
-            </Chip>
-          </section>
+          <NothingAsked draft={draft} ring={ring} onMore={onMore} />
         )}
       </main>
       <RingFoot draft={draft} moves={moves} onKeys={() => setSheet("keys")} />
-      <MoreSheet
-        draft={draft}
-        ring={ring}
-        taps={taps}
-        open={sheet === "more"}
-        onClose={() => setSheet(null)}
-      />
-      <KeysHelp
-        open={sheet === "keys"}
-        onClose={() => setSheet(null)}
-        levelWords={pack?.level_words ?? []}
-      />
+      <MoreSheet draft={draft} ring={ring} taps={taps} open={sheet === "more"} {...closed} />
+      <KeysHelp open={sheet === "keys"} levelWords={pack?.level_words ?? []} {...closed} />
     </div>
+  );
+}
+
+function useKeysOf(draft: RingDraft, taps: RingTaps, moves: RingMoves, help: () => void) {
+  const pack = packItem(draft);
+  const bars = pack?.wedge.bars ?? [];
+  useRingKeys({
+    choose: (place) => bars[place] && taps.log(bars[place]),
+    alarmed: () => pack && taps.log(null, { tension: "alarmed" }),
+    toggle: taps.toggle,
+    switchSide: moves.switchSide,
+    undo: moves.takeBack,
+    next: moves.next,
+    help,
+  });
+}
+
+interface NothingProps {
+  draft: RingDraft;
+  ring: Ring;
+  onMore: () => void;
+}
+
+/** A knot in which nothing is asked: settling, putting away. Something can happen in it all the same. */
+function NothingAsked({ draft, ring, onMore }: NothingProps) {
+  return (
+    <section className={styles.hear}>
+      {planItem(draft).kind === "settle" ? <SettlePanel draft={draft} ring={ring} /> : null}
+      <Chip on={false} onClick={onMore}>
+        {text.ring.somethingHappened} …
+      </Chip>
+    </section>
   );
 }
 

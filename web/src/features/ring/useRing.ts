@@ -22,33 +22,7 @@ export interface Ring {
 
 export function useRing(horse: string): Ring {
   const outbox = useOutbox();
-  const [draft, setDraft] = useState<RingDraft | null>(null);
-  const [looking, setLooking] = useState(true);
-  const latest = useRef<RingDraft | null>(null);
-
-  useEffect(() => {
-    let current = true;
-    setLooking(true);
-    void readSession(horse).then((found) => {
-      if (!current) return;
-      latest.current = found;
-      setDraft(found);
-      setLooking(false);
-    });
-    return () => {
-      current = false;
-    };
-  }, [horse]);
-
-  const keep = useCallback(
-    (next: RingDraft) => {
-      keepSession(horse, next, latest.current?.session ?? null);
-      latest.current = next;
-      setDraft(next);
-    },
-    [horse],
-  );
-
+  const { draft, looking, latest, keep, drop } = useKeptSession(horse);
   const change = useCallback(
     (step: (draft: RingDraft) => Change) => {
       if (!latest.current) return;
@@ -56,22 +30,49 @@ export function useRing(horse: string): Ring {
       keep(done.draft);
       if (done.items.length > 0) void outbox.put(horse, done.items);
     },
-    [horse, keep, outbox],
+    [horse, keep, latest, outbox],
   );
-
   const move = useCallback(
     (step: (draft: RingDraft) => RingDraft) => {
       if (latest.current) keep(step(latest.current));
     },
-    [keep],
+    [keep, latest],
   );
+  return { draft, looking, begin: keep, move, change, close: drop };
+}
 
-  const close = useCallback(async () => {
+/** The session as it is on the device: read once, kept with every change, dropped at its end. */
+function useKeptSession(horse: string) {
+  const [draft, setDraft] = useState<RingDraft | null>(null);
+  const [looking, setLooking] = useState(true);
+  const latest = useRef<RingDraft | null>(null);
+  const show = useCallback((next: RingDraft | null) => {
+    latest.current = next;
+    setDraft(next);
+  }, []);
+  useEffect(() => {
+    let current = true;
+    setLooking(true);
+    void readSession(horse).then((found) => {
+      if (!current) return;
+      show(found);
+      setLooking(false);
+    });
+    return () => {
+      current = false;
+    };
+  }, [horse, show]);
+  const keep = useCallback(
+    (next: RingDraft) => {
+      keepSession(horse, next, latest.current?.session ?? null);
+      show(next);
+    },
+    [horse, show],
+  );
+  const drop = useCallback(async () => {
     const session = latest.current?.session ?? null;
-    latest.current = null;
-    setDraft(null);
+    show(null);
     await dropSession(horse, session);
-  }, [horse]);
-
-  return { draft, looking, begin: keep, move, change, close };
+  }, [horse, show]);
+  return { draft, looking, latest, keep, drop };
 }

@@ -7,6 +7,7 @@ import { Link, NavLink, Outlet, useLocation } from "react-router";
 import { horsesQuery } from "../../shared/api/queries";
 import type { Me } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
+import { Bounded } from "../../shared/ui/Bounded";
 import { HorseList } from "./HorseList";
 import { Outdated } from "./Outdated";
 import { SaveState } from "./SaveState";
@@ -19,31 +20,7 @@ const DAY = ["plan", "ring", "debrief"] as const;
 export function Shell({ me }: { me: Me }) {
   const [open, setOpen] = useState(false);
   const horse = useLocation().pathname.match(/^\/horses\/([^/]+)/)?.[1];
-  const side = (
-    <div className={styles.side}>
-      <Link to="/" className={styles.brand} onClick={() => setOpen(false)}>
-        {text.product}
-      </Link>
-      <p className={styles.yard}>
-        {me.yard} · <SaveState />
-      </p>
-      <nav aria-label={text.shell.menu} className={styles.nav}>
-        <NavLink to="/" end className={styles.place ?? ""} onClick={() => setOpen(false)}>
-          {text.places.today}
-        </NavLink>
-        <HorseList onChoose={() => setOpen(false)} />
-        {me.can_change ? (
-          <NavLink to="/new-horse" className={styles.add ?? ""} onClick={() => setOpen(false)}>
-            + {text.horse.add}
-          </NavLink>
-        ) : null}
-        <NavLink to="/yard" className={styles.place ?? ""} onClick={() => setOpen(false)}>
-          {text.places.yard}
-        </NavLink>
-      </nav>
-      <SessionMenu name={me.name} />
-    </div>
-  );
+  const side = <Side me={me} onChoose={() => setOpen(false)} />;
   return (
     <div className={styles.shell}>
       <a href="#page" className={styles.skip}>
@@ -60,29 +37,62 @@ export function Shell({ me }: { me: Me }) {
         {side}
       </Drawer>
       <div className={styles.main}>
-        <header className={horse ? styles.top : styles.topPlain}>
-          <Button
-            className={styles.menu}
-            onClick={() => setOpen(true)}
-            aria-label={text.shell.menu}
-          >
-            ☰
-          </Button>
-          {horse ? (
-            <HorseDay horse={horse} />
-          ) : (
-            <span className={styles.mobileBrand}>{text.product}</span>
-          )}
-          <p className={styles.mobileSave}>
-            <SaveState />
-          </p>
-        </header>
+        <Top horse={horse} onMenu={() => setOpen(true)} />
         <main id="page" className={styles.page} tabIndex={-1}>
           <Outdated />
-          <Outlet />
+          <Bounded>
+            <Outlet />
+          </Bounded>
         </main>
       </div>
     </div>
+  );
+}
+
+/** The yard's places and horses. */
+function Side({ me, onChoose }: { me: Me; onChoose: () => void }) {
+  return (
+    <div className={styles.side}>
+      <Link to="/" className={styles.brand} onClick={onChoose}>
+        {text.product}
+      </Link>
+      <p className={styles.yard}>
+        {me.yard} · <SaveState />
+      </p>
+      <nav aria-label={text.shell.menu} className={styles.nav}>
+        <NavLink to="/" end className={styles.place ?? ""} onClick={onChoose}>
+          {text.places.today}
+        </NavLink>
+        <HorseList onChoose={onChoose} />
+        {me.can_change ? (
+          <NavLink to="/new-horse" className={styles.add ?? ""} onClick={onChoose}>
+            + {text.horse.add}
+          </NavLink>
+        ) : null}
+        <NavLink to="/yard" className={styles.place ?? ""} onClick={onChoose}>
+          {text.places.yard}
+        </NavLink>
+      </nav>
+      <SessionMenu name={me.name} />
+    </div>
+  );
+}
+
+function Top({ horse, onMenu }: { horse: string | undefined; onMenu: () => void }) {
+  return (
+    <header className={horse ? styles.top : styles.topPlain}>
+      <Button className={styles.menu} onClick={onMenu} aria-label={text.shell.menu}>
+        ☰
+      </Button>
+      {horse ? (
+        <HorseDay horse={horse} />
+      ) : (
+        <span className={styles.mobileBrand}>{text.product}</span>
+      )}
+      <p className={styles.mobileSave}>
+        <SaveState />
+      </p>
+    </header>
   );
 }
 

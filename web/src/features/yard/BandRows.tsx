@@ -1,7 +1,6 @@
 // Which levels count as light: of everything, and of cue families or exercises that differ.
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
 import type { YardView } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import styles from "./YardPage.module.css";
@@ -19,7 +18,6 @@ interface Props {
 }
 
 export function BandRows({ yard, bands, inherited, canChange, onChange }: Props) {
-  const [another, setAnother] = useState("");
   const rows = [...new Set([...Object.keys(inherited), ...Object.keys(bands)])];
   const usual = (key: string) => inherited[key] ?? inherited.default ?? [];
   const names: Record<string, string> = {
@@ -28,66 +26,90 @@ export function BandRows({ yard, bands, inherited, canChange, onChange }: Props)
     ...Object.fromEntries(yard.families.map((one) => [one.id, one.name])),
     ...Object.fromEntries(yard.exercises.map((one) => [one.id, one.name])),
   };
-  const set = (key: string, place: number, level: number) => {
-    const [low = 1, high = low] = bands[key] ?? usual(key);
-    onChange({ ...bands, [key]: place === 0 ? [level, high] : [low, level] });
-  };
   return (
     <>
-      {rows.map((key) => {
-        const band = bands[key] ?? usual(key);
-        return (
-          <div key={key} className={styles.row}>
-            <strong className={styles.bandName}>{names[key] ?? key}</strong>
-            {[0, 1].map((place) => (
-              <TextField
-                key={place}
-                select
-                size="small"
-                disabled={!canChange}
-                className={styles.short ?? ""}
-                label={place === 0 ? text.yard.low : text.yard.high}
-                value={band[place]}
-                onChange={(event) => set(key, place, Number(event.target.value))}
-              >
-                {LEVELS.map((level) => (
-                  <MenuItem key={level} value={level}>
-                    {level}
-                  </MenuItem>
-                ))}
-              </TextField>
-            ))}
-          </div>
-        );
-      })}
+      {rows.map((key) => (
+        <BandRow
+          key={key}
+          name={names[key] ?? key}
+          band={bands[key] ?? usual(key)}
+          canChange={canChange}
+          onChange={(band) => onChange({ ...bands, [key]: band })}
+        />
+      ))}
       {canChange ? (
-        <TextField
-          select
-          size="small"
-          className={styles.search ?? ""}
-          label={text.yard.bandFor}
-          value={another}
-          onChange={(event) => {
-            setAnother("");
-            onChange({ ...bands, [event.target.value]: usual("default") });
-          }}
-        >
-          {yard.families
-            .filter((one) => !bands[one.id])
-            .map((one) => (
-              <MenuItem key={one.id} value={one.id}>
-                {one.name}
-              </MenuItem>
-            ))}
-          {yard.exercises
-            .filter((one) => one.kind === "L" && !bands[one.id])
-            .map((one) => (
-              <MenuItem key={one.id} value={one.id}>
-                {one.name}
-              </MenuItem>
-            ))}
-        </TextField>
+        <AnotherBand
+          yard={yard}
+          bands={bands}
+          onAdd={(key) => onChange({ ...bands, [key]: usual("default") })}
+        />
       ) : null}
     </>
+  );
+}
+
+interface RowProps {
+  name: string;
+  band: number[];
+  canChange: boolean;
+  onChange: (band: number[]) => void;
+}
+
+function BandRow({ name, band, canChange, onChange }: RowProps) {
+  const [low = 1, high = low] = band;
+  const ends = [
+    { label: text.yard.low, level: low, set: (level: number) => [level, high] },
+    { label: text.yard.high, level: high, set: (level: number) => [low, level] },
+  ];
+  return (
+    <div className={styles.row}>
+      <strong className={styles.bandName}>{name}</strong>
+      {ends.map(({ label, level, set }) => (
+        <TextField
+          key={label}
+          select
+          size="small"
+          disabled={!canChange}
+          className={styles.short ?? ""}
+          label={label}
+          value={level}
+          onChange={(event) => onChange(set(Number(event.target.value)))}
+        >
+          {LEVELS.map((one) => (
+            <MenuItem key={one} value={one}>
+              {one}
+            </MenuItem>
+          ))}
+        </TextField>
+      ))}
+    </div>
+  );
+}
+
+interface AnotherProps {
+  yard: YardView;
+  bands: Bands;
+  onAdd: (key: string) => void;
+}
+
+/** Of a cue family, or of an exercise that is judged by lightness. */
+function AnotherBand({ yard, bands, onAdd }: AnotherProps) {
+  const light = yard.exercises.filter((one) => one.kind === "L");
+  const free = [...yard.families, ...light].filter((one) => !bands[one.id]);
+  return (
+    <TextField
+      select
+      size="small"
+      className={styles.search ?? ""}
+      label={text.yard.bandFor}
+      value=""
+      onChange={(event) => onAdd(event.target.value)}
+    >
+      {free.map((one) => (
+        <MenuItem key={one.id} value={one.id}>
+          {one.name}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }

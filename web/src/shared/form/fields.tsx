@@ -141,16 +141,9 @@ interface ManyProps extends FieldProps {
 
 /** Several of a list; what is not on it can be typed all the same, and is named by the server if it must not. */
 export function Many({ name, label, help, path, options, className, size }: ManyProps) {
-  const { field } = useController({ name });
+  const { chosen, choose, leave, ref, typing, setTyping } = useMany(name);
   const problem = useProblem(name, path);
-  const [typing, setTyping] = useState("");
   const words = new Map(options);
-  const chosen: string[] = field.value ?? [];
-  const take = () => {
-    const typed = typing.trim();
-    if (typed && !chosen.includes(typed)) field.onChange([...chosen, typed]);
-    setTyping("");
-  };
   return (
     <Autocomplete
       className={className ?? ""}
@@ -161,26 +154,34 @@ export function Many({ name, label, help, path, options, className, size }: Many
       options={options.map(([value]) => value)}
       getOptionLabel={(value) => words.get(value) ?? value}
       value={chosen}
-      onChange={(_, next) => field.onChange(next)}
+      onChange={(_, next) => choose(next)}
       inputValue={typing}
       onInputChange={(_, next) => setTyping(next)}
-      onBlur={() => {
-        take();
-        field.onBlur();
-      }}
-      renderInput={(input) => (
+      onBlur={leave}
+      renderInput={({ slotProps, ...input }) => (
         <TextField
           {...input}
-          inputRef={field.ref}
+          inputRef={ref}
           label={label}
           error={problem !== undefined}
           helperText={problem ?? help ?? ""}
-          slotProps={{
-            ...input.slotProps,
-            inputLabel: { ...input.slotProps?.inputLabel, shrink: true },
-          }}
+          slotProps={{ ...slotProps, inputLabel: { ...slotProps?.inputLabel, shrink: true } }}
         />
       )}
     />
   );
+}
+
+/** What is typed and not chosen when one leaves counts as chosen: nothing typed is lost. */
+function useMany(name: string) {
+  const { field } = useController({ name });
+  const [typing, setTyping] = useState("");
+  const chosen: string[] = field.value ?? [];
+  const leave = () => {
+    const typed = typing.trim();
+    if (typed && !chosen.includes(typed)) field.onChange([...chosen, typed]);
+    setTyping("");
+    field.onBlur();
+  };
+  return { chosen, choose: field.onChange, leave, ref: field.ref, typing, setTyping };
 }

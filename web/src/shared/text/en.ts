@@ -68,6 +68,8 @@ export const text = {
     offline: "No signal, and this page is not on the device yet.",
     noSignal: "No signal: try again where there is some.",
     again: "Try again",
+    broken: "This page is broken. What you logged and typed is kept.",
+    reload: "Load the page anew",
     toToday: "Go to Today",
   },
   today: {
