@@ -5,7 +5,6 @@ import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Shell } from "./features/shell/Shell";
 import { ToPlan } from "./features/shell/ToPlan";
 import { usePageTitle } from "./features/shell/usePageTitle";
-import { SignInPage } from "./features/signin/SignInPage";
 import { ApiError } from "./shared/api/client";
 import { meQuery } from "./shared/api/queries";
 import { createQueryClient } from "./shared/api/queryClient";
@@ -16,6 +15,7 @@ import { theme } from "./shared/theme/theme";
 import { Bounded } from "./shared/ui/Bounded";
 import { Empty, ErrorView, Loading } from "./shared/ui/StateView";
 
+const SignInPage = lazy(() => import("./features/signin/SignInPage"));
 const TodayPage = lazy(() => import("./features/today/TodayPage"));
 const PlanPage = lazy(() => import("./features/plan/PlanPage"));
 const RingPage = lazy(() => import("./features/ring/RingPage"));
@@ -53,7 +53,12 @@ function PageTitle() {
 function Gate() {
   const me = useQuery(meQuery);
   const signedOut = me.error instanceof ApiError && me.error.status === 401;
-  if (signedOut) return <SignInPage />;
+  if (signedOut)
+    return (
+      <Suspense fallback={<Loading />}>
+        <SignInPage />
+      </Suspense>
+    );
   if (me.isPending) return <Loading />;
   if (!me.data) return <ErrorView error={me.error} onRetry={() => void me.refetch()} />;
   return (

@@ -8,7 +8,7 @@ import { forgetAnswers } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import styles from "./SignInPage.module.css";
 
-export function SignInPage() {
+export default function SignInPage() {
   return (
     <main className={styles.page}>
       <Rope />

@@ -1,6 +1,7 @@
 import { useWatch } from "react-hook-form";
 import type { YardView } from "../../shared/api/types";
-import { Choice, Many, type Option, TextInput, Tick } from "../../shared/form";
+import { Choice, type Option, TextInput, Tick } from "../../shared/form";
+import { Many } from "../../shared/form/Many";
 import { text } from "../../shared/text/en";
 import styles from "./ExercisePage.module.css";
 

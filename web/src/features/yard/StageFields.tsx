@@ -1,7 +1,8 @@
 import Button from "@mui/material/Button";
 import { useFieldArray, useFormContext, useWatch } from "react-hook-form";
 import type { YardView } from "../../shared/api/types";
-import { Many, type Option, TextInput, Tick } from "../../shared/form";
+import { type Option, TextInput, Tick } from "../../shared/form";
+import { Many } from "../../shared/form/Many";
 import { text } from "../../shared/text/en";
 import styles from "./ExercisePage.module.css";
 import { type ExerciseTyped, newStage } from "./exerciseForm";

@@ -1,3 +1,3 @@
 export { Form } from "./Form";
-export { Choice, Many, type Option, TextInput, Tick, TickMany } from "./fields";
+export { Choice, type Option, TextInput, Tick, TickMany } from "./fields";
 export { useDraftForm } from "./useDraftForm";
