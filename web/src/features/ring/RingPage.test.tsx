@@ -170,6 +170,21 @@ describe("the ring", () => {
     expect(advice()).toBe("begin");
   });
 
+  it("begun by an older version of the page is not gone on with, and nothing of it is lost", async () => {
+    const { saved } = await inTheRing();
+    await tap(4);
+    await waitFor(() => expect(saved.some((item) => item.type === "ask")).toBe(true));
+    const draft = await readDraft<RingDraft>(`ring:${HORSE}`);
+    await writeDraft(`ring:${HORSE}`, { ...draft, version: 1 });
+    await renderAt(`/horses/${HORSE}/ring`, ANSWERS(saved), "same");
+    expect(await screen.findByText(/begun before an update/)).toBeInTheDocument();
+    expect(screen.getByText(/It holds 1 entry/)).toBeInTheDocument();
+    await userEvent.click(screen.getByRole("button", { name: /Finish it as of/ }));
+    await waitFor(() => expect(saved.at(-1)?.body).toHaveProperty("ended", expect.any(String)));
+    expect(saved.filter((item) => item.type === "delete")).toEqual([]);
+    expect(await screen.findByRole("button", { name: "All seen to" })).toBeInTheDocument();
+  });
+
   it("is worked by keys alone", async () => {
     const { asks } = await inTheRing();
     await userEvent.keyboard("n7");

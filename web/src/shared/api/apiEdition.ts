@@ -7,7 +7,8 @@ const listeners = new Set<() => void>();
 
 /** Every answer says which API gave it; one from before they did says nothing. */
 export function heardOf(edition: string | null): void {
-  const now = edition !== null && edition !== SCHEMA;
+  if (edition === null) return;
+  const now = edition !== SCHEMA;
   if (now === outdated) return;
   outdated = now;
   for (const listener of listeners) listener();
