@@ -39,6 +39,8 @@ from bucephal.response import (  # noqa: E402
 )
 from bucephal.simulate import simulate_record  # noqa: E402
 
+from tools.bench_yard import pages_of_a_million_asks  # noqa: E402
+
 TODAY = date(2026, 6, 15)
 YEAR = 150
 """Sessions in a year: three a week, with breaks."""
@@ -189,6 +191,7 @@ def main() -> None:
     a_year_of_a_virtual_horse()
     rebuild_of_a_yard()
     compiled_coach()
+    pages_of_a_million_asks(line)
 
 
 if __name__ == "__main__":

@@ -127,7 +127,10 @@ class _Run:
         ids = {item.id for item in items}
         sessions = ids | {item.session for item in items if item.session is not None}
         self.sessions = {
-            row.pk: row for row in StoredSession.objects.filter(pk__in=sessions).select_related("horse")
+            row.pk: row
+            for row in StoredSession.objects.select_for_update(of=("self",))
+            .filter(pk__in=sessions)
+            .select_related("horse")
         }
         self.entries: dict[UUID, StoredAsk | StoredEvent] = {}
         for table in (StoredAsk, StoredEvent):

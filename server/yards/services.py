@@ -138,7 +138,7 @@ def _save_ladder(yard: Yard, part: dict[str, Any]) -> YardDefaults:
 def _change(yard: Yard, change: Change) -> YardDefaults:
     """Estimates and plans made under the old ones are not read again: they carry a print of these."""
     with transaction.atomic():
-        yard.refresh_from_db()
+        yard.refresh_from_db(from_queryset=Yard.objects.select_for_update())
         changed = change(defaults_of(yard))
         yard.defaults = changed.model_dump(mode="json")
         yard.save(update_fields=["defaults"])

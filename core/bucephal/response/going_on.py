@@ -48,6 +48,11 @@ class Heard:
     sessions: tuple[Session, ...]
     before: Before
 
+    def is_of(self, record: HorseRecord, catalogue: Catalogue, sessions: Sequence[Session]) -> bool:
+        """Is it of this very record?"""
+        same = self.tracks.catalogue is catalogue and self.before.horse == record.horse
+        return same and self.up_to(sessions) is self.tracks
+
     def up_to(self, sessions: Sequence[Session]) -> Tracks | None:
         """The tracks of the first of these sessions, if they are at hand."""
         for tracks, own in ((self.tracks, self.sessions), (self.before.tracks, self.before.sessions)):
@@ -66,6 +71,8 @@ def hear(
     """
     catalogue = under(catalogue, record.horse.school)
     sessions = sessions_in_order(record)
+    if last is not None and last.is_of(record, catalogue, sessions):
+        return last
     days = (one.date for one in reversed(sessions) if any(True for _ in asks_of([one], catalogue)))
     day = next(days, None)
     earlier = tuple(takewhile(lambda one: day is not None and one.date < day, sessions))
