@@ -157,4 +157,4 @@ def ladder(good: int, steps: int, learning: int, open_steps: int) -> str:
 
 def need(name: str, gate: Gate) -> str:
     """What a stage needs, as one chooses it."""
-    return f"{name}: {GATES[gate]}"
+    return f"{name} ({GATES[gate]})"

@@ -159,12 +159,14 @@ function Sessions({ horse, lines, chosen, onEarlier }: SessionsProps) {
             </Link>
           </li>
         ))}
+        {onEarlier ? (
+          <li>
+            <Button variant="outlined" onClick={onEarlier}>
+              {text.debrief.earlier}
+            </Button>
+          </li>
+        ) : null}
       </ul>
-      {onEarlier ? (
-        <Button variant="outlined" onClick={onEarlier}>
-          {text.debrief.earlier}
-        </Button>
-      ) : null}
     </nav>
   );
 }

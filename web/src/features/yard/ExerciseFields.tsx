@@ -18,28 +18,24 @@ const themselves = (codes: readonly string[]): Option[] => codes.map((code) => [
 /** What holds for the whole exercise. What old asks rest on is fixed once it exists. */
 export function ExerciseFields({ yard, isNew, clock_s }: Props) {
   return (
-    <>
-      <div className={styles.fields}>
-        <WhatItIs yard={yard} isNew={isNew} />
-        <HowLong clock_s={clock_s} />
-        <Many name="kit" label={words.kit} options={themselves(yard.kit)} />
+    <div className={styles.fields}>
+      <WhatItIs yard={yard} isNew={isNew} />
+      <HowLong clock_s={clock_s} />
+      <Many name="kit" label={words.kit} options={themselves(yard.kit)} />
+      <Many name="cautions" label={words.cautions} options={themselves(yard.cautions)} />
+      <Many name="set_ups" label={words.setUps} options={themselves(yard.set_ups)} />
+      <div>
+        <Tick name="source.ridden" label={words.ridden} />
+        <Tick name="source.safety" label={words.safety} />
       </div>
-      <div className={styles.fields}>
-        <Many name="cautions" label={words.cautions} options={themselves(yard.cautions)} />
-        <Many name="set_ups" label={words.setUps} options={themselves(yard.set_ups)} />
-        <div className={styles.row}>
-          <Tick name="source.ridden" label={words.ridden} />
-          <Tick name="source.safety" label={words.safety} />
-        </div>
-        <TextInput name="source.ask" path="ask" label={words.ask} className={styles.wide ?? ""} />
-        <TextInput
-          name="source.good_for"
-          path="good_for"
-          label={words.goodFor}
-          className={styles.wide ?? ""}
-        />
-      </div>
-    </>
+      <TextInput name="source.ask" path="ask" label={words.ask} className={styles.wide ?? ""} />
+      <TextInput
+        name="source.good_for"
+        path="good_for"
+        label={words.goodFor}
+        className={styles.wide ?? ""}
+      />
+    </div>
   );
 }
 
