@@ -66,12 +66,16 @@ def _upper_first(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
+SHORT_UNIT = 3
+"""Letters: m, s and min are written behind a figure."""
+
+
 def answer_written(ask: Ask, unit: str | None) -> str:
     """As one would write it down: 5, -7 for no answer up to 7, ! tight, !! alarmed, x wrong, ^ leapt,
     ? a probe.
 
     Args:
-        unit: of a measured extent.
+        unit: of a measured extent; one that is a word is left away, for many stand side by side.
     """
     marks = {Correct.NO: "x", Correct.NEARLY: "n"}.get(ask.correct, "")
     marks += {Tension.TIGHT: "!", Tension.ALARMED: "!!"}.get(ask.tension, "")
@@ -85,5 +89,6 @@ def _value(ask: Ask, unit: str | None) -> str:
     if ask.level is not None:
         return str(ask.level)
     if ask.extent is not None:
-        return f"{ask.extent:g} {unit or ''}"
+        short = unit is not None and len(unit) <= SHORT_UNIT
+        return f"{ask.extent:g} {unit}" if short else f"{ask.extent:g}"
     return f"{ask.let_go_s:g} s" if ask.let_go_s is not None else "·"

@@ -146,6 +146,8 @@ def test_what_an_answer_tells_the_filter(answer: dict[str, Any], told: Observati
         ("stand.2", {}, "accepted", "·", "not yet"),
         ("line.1", {"extent": 1.0}, "accepted", "1 m", "1 m"),
         ("line.1", {"extent": 1.5}, "heavy", "1.5 m", "1.5 m"),
+        ("trot-range.1", {"extent": 12.5}, "accepted", "12.5", "12.5 in a hundred"),
+        ("trot-range.1", {"extent": 9.5}, "heavy", "9.5", "9.5 in a hundred"),
     ],
 )
 def test_an_answer_is_drawn_written_and_said(

@@ -44,6 +44,7 @@ export const text = {
     discard: "Throw this one away",
     again: "Try again",
     allowed: "allowed",
+    overtaken: "Somebody else has changed it since you opened it.",
     mine: "Save mine in its place",
     theirs: "Show what it is now",
     outdated: "A newer version is there.",

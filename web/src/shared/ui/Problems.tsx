@@ -25,6 +25,12 @@ export function ProblemList({ error, lead }: { error: unknown; lead: string }) {
   if (!error) return null;
   const problems = problemsOf(error);
   const offline = error instanceof ApiError && error.isOffline;
+  if (error instanceof ApiError && error.status === 409)
+    return (
+      <p className={styles.problems} role="alert">
+        <strong>{lead}</strong> {text.saving.overtaken}
+      </p>
+    );
   return (
     <div className={styles.problems} role="alert">
       <p>
