@@ -14,12 +14,16 @@ import pytest
 from bucephal.errors import InvalidInput
 from bucephal.ladder import (
     Catalogue,
+    Gate,
+    Need,
     Origin,
     OwnExercise,
     YardLadder,
     add_own,
+    blank_exercise,
     check_yard,
     load_catalogue,
+    need_text,
     next_number,
     source_of,
 )
@@ -66,6 +70,22 @@ def test_an_own_exercise_is_a_part_of_the_ladder_like_any_other() -> None:
     assert catalogue.stage("gate-g.1").least_age_months == 12  # hip-g is planned from 12 months
     graph = nx.DiGraph((need.step, step) for step in catalogue.steps for need in catalogue.stage(step).needs)
     assert nx.is_directed_acyclic_graph(graph)
+
+
+def test_a_form_begins_with_what_is_sound_once_it_has_a_name() -> None:
+    """And not before: nothing is saved that nobody named."""
+    blank = blank_exercise().model_dump(mode="json")
+    with pytest.raises(InvalidInput):
+        read_model(blank, OwnExercise)
+    named = {**blank, "id": "gate-g", "name": "Open a gate", "stages": [{"number": 1, "name": "stands"}]}
+    assert "gate-g.1" in added(named)
+
+
+@pytest.mark.parametrize("gate", list(Gate))
+def test_a_need_is_read_as_it_is_written(gate: Gate) -> None:
+    need = Need(step="stand.2", gate=gate)
+    stages = [{"number": 1, "name": "stands at the post", "needs": [need_text(need)]}]
+    assert added(own(stages=stages)).stage("gate-g.1").needs == (need,)
 
 
 def test_a_circle_is_refused_and_says_which_steps_close_it() -> None:

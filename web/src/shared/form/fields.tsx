@@ -28,18 +28,27 @@ type TextProps = FieldProps &
     | "className"
   > & { list?: string; step?: number | "any"; decimal?: boolean };
 
-export function TextInput({ name, label, help, path, list, step, decimal, ...more }: TextProps) {
+/** What every field shows: what is typed, and what is wrong with it in place of the help. */
+function useField({ name, label, help, path }: FieldProps) {
   const { field } = useController({ name });
   const problem = useProblem(name, path);
+  const { ref, value, ...handlers } = field;
+  return {
+    ...handlers,
+    inputRef: ref,
+    value: value ?? "",
+    label,
+    error: problem !== undefined,
+    helperText: problem ?? help ?? "",
+  };
+}
+
+export function TextInput({ name, label, help, path, list, step, decimal, ...more }: TextProps) {
+  const field = useField({ name, label, help, path });
   return (
     <TextField
       {...more}
       {...field}
-      value={field.value ?? ""}
-      inputRef={field.ref}
-      label={label}
-      error={problem !== undefined}
-      helperText={problem ?? help ?? ""}
       slotProps={{
         inputLabel: { shrink: true },
         htmlInput: { list, step, ...(decimal ? { inputMode: "decimal" } : {}) },
@@ -57,18 +66,12 @@ interface ChoiceProps extends FieldProps, Pick<TextFieldProps, "size" | "disable
 }
 
 export function Choice({ name, label, help, path, options, none, ...more }: ChoiceProps) {
-  const { field } = useController({ name });
-  const problem = useProblem(name, path);
+  const field = useField({ name, label, help, path });
   return (
     <TextField
       {...more}
       {...field}
       select
-      value={field.value ?? ""}
-      inputRef={field.ref}
-      label={label}
-      error={problem !== undefined}
-      helperText={problem ?? help ?? ""}
       slotProps={{
         inputLabel: { shrink: true },
         select: { displayEmpty: none !== undefined },
