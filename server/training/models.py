@@ -9,7 +9,7 @@ from __future__ import annotations
 from typing import Any, Self
 
 from accounts.models import Yard
-from bucephal.record import FrozenModel
+from bucephal.record import Ask, Event, FrozenModel
 from django.db import models
 from horses.models import Horse
 
@@ -56,14 +56,23 @@ class _StoredEntry(models.Model):
 class StoredAsk(_StoredEntry):
     session = models.ForeignKey(StoredSession, on_delete=models.CASCADE, related_name="asks")
 
+    def as_read(self) -> Ask:
+        return Ask.model_validate({**self.body, "id": str(self.pk)})
+
 
 class StoredEvent(_StoredEntry):
     session = models.ForeignKey(StoredSession, on_delete=models.CASCADE, related_name="events")
 
+    def as_read(self) -> Event:
+        return Event.model_validate({**self.body, "id": str(self.pk)})
+
 
 class Tombstone(models.Model):
-    """An id that was struck out, kept so that it stays struck out if it arrives later."""
+    """An id that a yard has struck out, kept so that it stays struck out if it arrives later."""
 
-    id = models.UUIDField(primary_key=True)
+    item = models.UUIDField()
     yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="tombstones")
     made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=("yard", "item"), name="one_tombstone_a_yard"),)

@@ -136,7 +136,8 @@ class _Run:
         for table in (StoredAsk, StoredEvent):
             for row in table.objects.filter(pk__in=ids).select_related("session__horse"):
                 self.entries[row.pk] = row
-        self.buried = set(Tombstone.objects.filter(pk__in=ids).values_list("pk", flat=True))
+        buried = Tombstone.objects.filter(yard=self.yard, item__in=ids)
+        self.buried = set(buried.values_list("item", flat=True))
         wanted = {item.horse for item in items if item.horse is not None}
         self.horses = {row.pk: row for row in Horse.objects.of(self.person).filter(pk__in=wanted)}
         self.new_asks: list[StoredAsk] = []
@@ -166,12 +167,14 @@ class _Run:
             raise InvalidInput([Problem("horse", str(item.horse), "is not a horse of this yard", "")])
         problems = check_session(item.body, self.catalogue, self.latest, horse.born, "session")
         header = read_model(item.body, SessionHeader, problems, "session")
+        if item.id in self.entries:
+            raise _used(item)
         stored = self.sessions.get(item.id)
         body = header.model_dump(mode="json", exclude={"id"})
         if stored is None:
             stored = StoredSession(id=item.id, horse_id=horse.pk, deleted=item.id in self.buried)
         elif stored.horse_id != item.horse:
-            raise InvalidInput([Problem("id", str(item.id), "is used already", "a new id")])
+            raise _used(item)
         elif (item.revision, _text(body)) <= (stored.revision, _text(stored.header)):
             return SyncStatus.SAVED
         stored.date, stored.header, stored.revision = header.date, body, item.revision
@@ -184,24 +187,32 @@ class _Run:
     def _entry(self, item: SyncItem) -> SyncStatus:
         known = self.entries.get(item.id)
         if known is not None:
-            return self._of_this_yard(known.session, item)
+            return self._again(known, item)
+        if item.id in self.sessions:
+            raise _used(item)
         session = self.sessions.get(item.session) if item.session is not None else None
         if session is None:
             return SyncStatus.WAITING
         self._of_this_yard(session, item)
-        position, buried = item.position, item.id in self.buried
-        body = {**item.body, "id": str(item.id)}
+        problems = check_ask(item.body, self.catalogue, "ask") if item.type is ItemType.ASK else ()
+        entry = read_entry(item, problems)
         row: StoredAsk | StoredEvent
-        if item.type is ItemType.ASK:
-            ask = read_model(body, Ask, check_ask(item.body, self.catalogue, "ask"), "ask")
-            row = StoredAsk.of(ask, session, position)
+        if isinstance(entry, Ask):
+            row = StoredAsk.of(entry, session, item.position)
             self.new_asks.append(row)
         else:
-            row = StoredEvent.of(read_model(body, Event, base="event"), session, position)
+            row = StoredEvent.of(entry, session, item.position)
             self.new_events.append(row)
-        row.deleted = buried
+        row.deleted = item.id in self.buried
         self.entries[item.id] = row
         self._touch(session)
+        return SyncStatus.SAVED
+
+    def _again(self, known: StoredAsk | StoredEvent, item: SyncItem) -> SyncStatus:
+        """The same is saved already. Another thing under its id is not, and must not be taken for it."""
+        self._of_this_yard(known.session, item)
+        if known.session_id != item.session or read_entry(item) != known.as_read():
+            raise _used(item)
         return SyncStatus.SAVED
 
     def _delete(self, item: SyncItem) -> SyncStatus:
@@ -214,7 +225,7 @@ class _Run:
                 row.deleted = True
                 row.save(update_fields=["deleted"])
                 self._touch(session)
-        Tombstone.objects.get_or_create(id=item.id, defaults={"yard": self.yard})
+        Tombstone.objects.get_or_create(yard=self.yard, item=item.id)
         return SyncStatus.SAVED
 
     def _touch(self, session: StoredSession) -> None:
@@ -226,6 +237,23 @@ class _Run:
         if session.horse.yard_id != self.yard.pk:
             raise InvalidInput([Problem("id", str(item.id), "is not of this yard", "")])
         return SyncStatus.SAVED
+
+
+def read_entry(item: SyncItem, problems: Iterable[Problem] = ()) -> Ask | Event:
+    """The ask or event that an item says.
+
+    Raises:
+        InvalidInput: with every problem, those that were found before among them.
+    """
+    body = {**item.body, "id": str(item.id)}
+    if item.type is ItemType.ASK:
+        return read_model(body, Ask, problems, "ask")
+    return read_model(body, Event, base="event")
+
+
+def _used(item: SyncItem) -> InvalidInput:
+    """Its id names something else already."""
+    return InvalidInput([Problem("id", str(item.id), "is used already", "a new id")])
 
 
 def _text(body: dict[str, Any]) -> str:

@@ -195,8 +195,11 @@ def test_going_on_hears_only_what_came_since(catalogue: Catalogue, monkeypatch: 
     # The day that was the last one is heard into what stands before the new last one.
     assert heard == [FIRST + timedelta(days=7), FIRST + timedelta(days=9)]
     heard.clear()
+    assert hear(device.record([*made, *later]), catalogue, last) is last
+    assert heard == []
+    later.append((9, Ask(id="32", step="up-wt.2", side=Side.LEFT, level=4, at=time(11))))
     hear(device.record([*made, *later]), catalogue, last)
-    assert heard == [FIRST + timedelta(days=9)]
+    assert heard == [FIRST + timedelta(days=9)] * 2
 
 
 def test_after_a_change_of_school_nothing_is_gone_on_from(catalogue: Catalogue) -> None:

@@ -158,6 +158,48 @@ def test_another_yard_can_neither_add_nor_delete(
     assert levels(fresh_horse) == [8, 6]
 
 
+def test_another_thing_under_a_known_id_is_not_called_saved(
+    client: Client, fresh_horse: Horse, batch: list[dict[str, Any]], today: date
+) -> None:
+    """The device would forget it. It is refused, kept there and shown."""
+    send(client, batch)
+    session, ask, *_, event, _ = batch
+    other = session_item(fresh_horse, new_id(), today)
+    send(client, [other])
+    tries = [
+        {**ask, "body": {**ask["body"], "level": 9}},
+        {**ask, "session": other["id"]},
+        {**ask, "type": "event", "body": {"kind": "spook"}},
+        {**event, "body": {"kind": "buck"}},
+        {**session, "id": ask["id"]},
+        {**ask, "id": session["id"]},
+    ]
+    for one in tries:
+        answer = post(client, "/api/sync", {"items": [one]}).json()["answers"][0]
+        assert (answer["status"], answer["problems"][0]["reason"]) == ("refused", "is used already"), one
+    assert levels(fresh_horse) == [8, 4, 3, 2]
+    # The same again is, in whatever order its keys come.
+    again = {**ask, "body": dict(reversed(ask["body"].items()))}
+    assert send(client, [again, event, session]) == ["saved"] * 3
+
+
+def test_what_another_yard_strikes_out_before_it_came_comes_all_the_same(
+    client: Client,
+    client_of: Callable[[User], Client],
+    other_yard: Yard,
+    fresh_horse: Horse,
+    batch: list[dict[str, Any]],
+) -> None:
+    stranger = client_of(person(other_yard, "stranger"))
+    assert send(stranger, [delete_item(batch[1]), delete_item(batch[0])]) == ["saved", "saved"]
+    send(client, batch)
+    assert levels(fresh_horse) == [8, 4, 3, 2]
+    # And each yard's own deletion of the same id is kept beside the other's.
+    assert send(client, [delete_item(batch[1])]) == ["saved"]
+    assert levels(fresh_horse) == [4, 3, 2]
+    assert Tombstone.objects.filter(item=batch[1]["id"]).count() == 2
+
+
 def test_an_owner_reads_and_does_not_log(client_of: Callable[[User], Client], yard: Yard) -> None:
     owner = client_of(person(yard, "owner", "owner"))
     assert post(owner, "/api/sync", {"items": []}).status_code == 403

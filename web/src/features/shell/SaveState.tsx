@@ -48,9 +48,13 @@ export function SaveState() {
           <RefusedList
             refused={refused ?? []}
             onDiscard={(order) => void outbox.discard(order).then(show)}
+            onAgain={(order) => void outbox.tryAgain(order).then(show)}
           />
         </DialogContent>
         <DialogActions>
+          <Button component="a" href={asFile(refused ?? [])} download={text.saving.asideName}>
+            {text.saving.saveAside}
+          </Button>
           <Button onClick={() => setRefused(null)}>{text.shell.close}</Button>
         </DialogActions>
       </Dialog>
@@ -61,9 +65,10 @@ export function SaveState() {
 interface RefusedProps {
   refused: WaitingItem[];
   onDiscard: (order: number) => void;
+  onAgain: (order: number) => void;
 }
 
-function RefusedList({ refused, onDiscard }: RefusedProps) {
+function RefusedList({ refused, onDiscard, onAgain }: RefusedProps) {
   return (
     <ul className={styles.list}>
       {refused.map((entry) => (
@@ -75,6 +80,9 @@ function RefusedList({ refused, onDiscard }: RefusedProps) {
               {text.saving.allowed}: {problem.allowed})
             </p>
           ))}
+          <Button size="small" onClick={() => onAgain(entry.order as number)}>
+            {text.saving.again}
+          </Button>
           <Button color="error" size="small" onClick={() => onDiscard(entry.order as number)}>
             {text.saving.discard}
           </Button>
@@ -82,6 +90,12 @@ function RefusedList({ refused, onDiscard }: RefusedProps) {
       ))}
     </ul>
   );
+}
+
+/** Everything that was logged in them, to be kept elsewhere or handed on. */
+function asFile(refused: WaitingItem[]): string {
+  const kept = refused.map(({ horse, item, refused: problems }) => ({ horse, item, problems }));
+  return `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(kept, null, 1))}`;
 }
 
 function words(entry: WaitingItem): string {

@@ -120,4 +120,46 @@ describe("the outbox", () => {
     await settled();
     expect(outbox.getState()).toMatchObject({ waiting: 1, trouble: "signed-out" });
   });
+
+  it("sends round what the server breaks on, and keeps it aside with what the server said", async () => {
+    const sizes: number[] = [];
+    outbox = new Outbox("yard/trainer", async (items) => {
+      sizes.push(items.length);
+      if (items.some((one) => one.id === "bad")) throw new ApiError(500, []);
+      return server.send(items);
+    });
+    const ids = ["a", "b", "bad", "c", "d", "e"];
+    await outbox.put("h", ids.map(item));
+    await settled();
+    expect(server.seen.toSorted()).toEqual(["a", "b", "c", "d", "e"]);
+    expect(outbox.getState()).toMatchObject({ waiting: 0, refused: 1 });
+    expect((await outbox.refused()).map((one) => one.item.id)).toEqual(["bad"]);
+    // By halves: not one by one.
+    expect(sizes.length).toBeLessThan(ids.length + 2);
+  });
+
+  it("tries again what was kept aside", async () => {
+    let breaks = true;
+    outbox = new Outbox("yard/trainer", async (items) => {
+      if (breaks) throw new ApiError(422, [{ path: "items", value: 1, reason: "no", allowed: "" }]);
+      return server.send(items);
+    });
+    await outbox.put("h", [item("a")]);
+    await settled();
+    const [kept] = await outbox.refused();
+    expect(kept?.refused?.[0]?.reason).toBe("no");
+    breaks = false;
+    await outbox.tryAgain(kept?.order as number);
+    expect(server.seen).toEqual(["a"]);
+    expect(outbox.getState()).toMatchObject({ waiting: 0, refused: 0 });
+  });
+
+  it("takes a full or busy server for no fault of the items", async () => {
+    outbox = new Outbox("yard/trainer", async () => {
+      throw new ApiError(503, [{ path: "/api/sync", value: null, reason: "full", allowed: "" }]);
+    });
+    await outbox.put("h", [item("a"), item("b")]);
+    await settled();
+    expect(outbox.getState()).toMatchObject({ waiting: 2, refused: 0, trouble: "server" });
+  });
 });

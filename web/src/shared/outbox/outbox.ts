@@ -2,6 +2,7 @@
 // server has said that it is saved. Sending again is harmless: the server knows every id.
 import { ApiError, api } from "../api/client";
 import type { SyncAnswer, SyncItem } from "../api/types";
+import { text } from "../text/en";
 import { database, type WaitingItem } from "./database";
 
 export type Send = (items: SyncItem[]) => Promise<SyncAnswer[]>;
@@ -15,7 +16,9 @@ export interface OutboxState {
 }
 
 const BATCH = 400;
+/** After a try that did not go through: twice as long each time, up to five minutes. */
 const RETRY_MS = 8000;
+const LONGEST_RETRY_MS = 5 * 60_000;
 const QUIET: OutboxState = { waiting: 0, refused: 0, sending: false, trouble: null };
 
 const sendToServer: Send = async (items) =>
@@ -28,6 +31,7 @@ export class Outbox {
   private running: Promise<void> | undefined;
   private again = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private retryMs = RETRY_MS;
 
   constructor(
     private readonly owner: string,
@@ -77,6 +81,18 @@ export class Outbox {
     return (await this.all()).filter((entry) => entry.refused);
   }
 
+  /** Sends once more what the server would not take: it may be another one by now. */
+  async tryAgain(order: number): Promise<void> {
+    const db = await database();
+    const entry = await db.get("outbox", order);
+    if (entry) {
+      const { refused: _, ...waiting } = entry;
+      await db.put("outbox", waiting);
+    }
+    await this.recount();
+    await this.flush();
+  }
+
   async discard(order: number): Promise<void> {
     await (await database()).delete("outbox", order);
     await this.recount();
@@ -103,6 +119,7 @@ export class Outbox {
       this.change({ sending: true });
       try {
         progress = await this.sendBatch(batch);
+        this.retryMs = RETRY_MS;
         this.change({ trouble: null });
       } catch (error) {
         this.change({ trouble: troubleOf(error) });
@@ -111,12 +128,39 @@ export class Outbox {
     }
     await this.recount();
     this.change({ sending: false });
-    if (this.state.waiting > 0) this.timer = setTimeout(() => void this.flush(), RETRY_MS);
+    if (this.state.waiting === 0) return;
+    this.timer = setTimeout(() => void this.flush(), this.retryMs);
+    if (this.state.trouble) this.retryMs = Math.min(2 * this.retryMs, LONGEST_RETRY_MS);
   }
 
-  /** True if anything left the outbox, so that another batch is worth sending. */
+  /**
+   * True if anything left the outbox, so that another batch is worth sending. Where the server fails on a batch,
+   * it is sent in pieces: what it fails on is kept aside and shown, and holds nothing else back.
+   */
   private async sendBatch(batch: WaitingItem[]): Promise<boolean> {
-    const answers = await this.send(batch.map((entry) => entry.item));
+    let answers: SyncAnswer[];
+    try {
+      answers = await this.send(batch.map((entry) => entry.item));
+    } catch (error) {
+      if (!(error instanceof ApiError) || !FAILS_ON_CONTENT.includes(error.status)) throw error;
+      const [first] = batch;
+      if (batch.length === 1 && first) return this.keepAside(first, error);
+      const half = Math.ceil(batch.length / 2);
+      const before = await this.sendBatch(batch.slice(0, half));
+      return (await this.sendBatch(batch.slice(half))) || before;
+    }
+    return this.take(batch, answers);
+  }
+
+  private async keepAside(entry: WaitingItem, error: ApiError): Promise<boolean> {
+    const unsaid = { path: "$", value: null, reason: text.saving.failedOn, allowed: "" };
+    const refused = error.problems.length > 0 ? error.problems : [unsaid];
+    await (await database()).put("outbox", { ...entry, refused });
+    return true;
+  }
+
+  /** What the server says of each item. */
+  private async take(batch: WaitingItem[], answers: SyncAnswer[]): Promise<boolean> {
     const db = await database();
     const tx = db.transaction("outbox", "readwrite");
     const horses = new Set<string>();
@@ -149,6 +193,9 @@ export class Outbox {
     for (const listener of this.listeners) listener();
   }
 }
+
+/** The server broke on what it was sent, or would not read it; anything else is no matter of the items. */
+const FAILS_ON_CONTENT = [400, 413, 422, 500];
 
 function troubleOf(error: unknown): OutboxState["trouble"] {
   if (!(error instanceof ApiError) || error.isOffline) return "offline";

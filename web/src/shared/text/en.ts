@@ -42,6 +42,9 @@ export const text = {
     refusedHelp:
       "The server will not take these as they are. They are kept on this device; nothing is lost.",
     discard: "Throw this one away",
+    failedOn: "the server fails on it",
+    saveAside: "Save them as a file",
+    asideName: "not-saved.json",
     again: "Try again",
     allowed: "allowed",
     overtaken: "Somebody else has changed it since you opened it.",
