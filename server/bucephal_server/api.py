@@ -88,7 +88,8 @@ def _schemas() -> dict[str, Any]:
 
 
 api = Api(
-    title="Bucephal", version="1", auth=CHANGES, docs_url=None, urls_namespace="api", parser=StrictParser(),
+    title="Bucephal", version="1", auth=CHANGES, docs_url=None, openapi_url=None, urls_namespace="api",
+    parser=StrictParser(),
 )  # fmt: skip
 api.add_router("", accounts_router)
 api.add_router("", training_router)

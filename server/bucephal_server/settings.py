@@ -59,7 +59,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     # Before WhiteNoise, so that the page and its assets carry the policy too.
     "csp.middleware.CSPMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "bucephal_server.assets.Assets",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
@@ -78,7 +78,8 @@ if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
     DATABASES["default"]["OPTIONS"] = {
         "transaction_mode": "IMMEDIATE",
         "timeout": 20,
-        "init_command": ("PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;"),
+        # FULL: what is answered as saved is on the disk, and a power cut does not take it back.
+        "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
     }
 
 AUTH_USER_MODEL = "accounts.User"

@@ -1,4 +1,7 @@
-"""Tells every reader of the API which one it is, so that a page that is older than the server can say so."""
+"""What goes out with every answer of the API: which one it is, and that nobody on the way keeps it.
+
+A page that is older than the server can tell by it that a newer one is there.
+"""
 
 from __future__ import annotations
 
@@ -16,6 +19,8 @@ def which_api(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[
         response = get_response(request)
         if request.path.startswith("/api/"):
             response[API_EDITION] = edition()
+            # Kept by nobody on the way, unless the answer itself says by whom.
+            response.setdefault("Cache-Control", "no-store")
         return response
 
     return told

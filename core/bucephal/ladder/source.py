@@ -11,11 +11,12 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from bucephal.ladder.terms import Compare, CountsAs, Gait, HelperRule, Sides, StageBand, StepKind
+from bucephal.texts import line_of, text_of
 
 Code = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,29}$", description="a-z, 0-9 and -")]
-Line = Annotated[str, Field(min_length=1, max_length=120)]
-Words = Annotated[str, Field(max_length=600)]
-Thing = Annotated[str, Field(min_length=1, max_length=40)]
+Line = Annotated[str, Field(**line_of(120))]
+Words = Annotated[str, Field(**text_of(0, 600))]
+Thing = Annotated[str, Field(**line_of(40))]
 NeedText = Annotated[
     str, Field(pattern=r"^[a-z][a-z0-9-]*(\.[1-9][0-9]?)?!?$", description="a step, as send.4")
 ]
@@ -69,7 +70,7 @@ class ExerciseSource(_Source):
 
     id: Code
     name: Line
-    short: Annotated[str, Field(max_length=18)] = ""
+    short: Annotated[str, Field(**text_of(0, 18))] = ""
     kind: StepKind
     family: Code | None = None
     fault_family: Code | None = None
@@ -82,7 +83,7 @@ class ExerciseSource(_Source):
     ridden: bool = False
     exciting: bool = False
     safety: bool = False
-    unit: Annotated[str, Field(min_length=1, max_length=12)] | None = None
+    unit: Annotated[str, Field(**line_of(12))] | None = None
     compare: Compare = Compare.AT_LEAST
     minutes: Annotated[int, Field(ge=1, le=60)] = 5
     ask_s: Annotated[int, Field(ge=5, le=600, description="Seconds an ask takes, typically.")] = 40

@@ -16,6 +16,7 @@ from typing import Annotated, Any, Literal
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, field_serializer
 
 from bucephal.ladder import OptionCode, Side
+from bucephal.texts import line_of, text_of
 
 FORMAT = "bucephal.horse-record"
 VERSION = 1
@@ -27,8 +28,10 @@ STRENGTHS = range(1, 6)
 Level = Annotated[int, Field(ge=1, le=10, strict=True, description="Pressure level, 1 to 10.")]
 Minutes = Annotated[float, Field(ge=0, le=600, description="Minutes.")]
 Identifier = Annotated[str, Field(min_length=1, max_length=64)]
-ShortText = Annotated[str, Field(max_length=200)]
-LongText = Annotated[str, Field(max_length=10_000)]
+ShortText = Annotated[str, Field(**text_of(0, 200))]
+LongText = Annotated[str, Field(**text_of(0, 10_000))]
+Reason = Annotated[str, Field(**text_of(1, 2000))]
+Name = Annotated[str, Field(**line_of(80))]
 StepId = Annotated[str, Field(min_length=1, max_length=40, description="A step, e.g. up-wt.2.")]
 EARLIEST_DAY, LATEST_DAY = date(1950, 1, 1), date(2100, 12, 31)
 """No horse that is worked today was born before the one; nothing is planned past the other."""
@@ -152,7 +155,7 @@ class Horse(FrozenModel):
     """Who the horse is and what is agreed about it."""
 
     id: Identifier | None = None
-    name: Annotated[str, Field(min_length=1, max_length=80)]
+    name: Name
     born: Day | None = Field(None, description="Birth date; unknown if missing.")
     sex: Sex | None = None
     height_cm: Annotated[float, Field(ge=50, le=220)] | None = None
@@ -384,7 +387,7 @@ class Override(FrozenModel):
 
     step: StepId
     state: Overridden
-    reason: Annotated[str, Field(min_length=1, max_length=2000)]
+    reason: Reason
     on: Day
     until: Day | None = None
 

@@ -35,6 +35,29 @@ def test_a_sound_record_is_read(catalogue: Catalogue, today: date) -> None:
     assert record.sessions[0].asks[0].level == 3
 
 
+@pytest.mark.parametrize("name", ["", "   ", "\u00a0", "a\x00b", "two\nlines", "bell\x07", "x" * 81])
+def test_a_name_says_something_on_one_line(name: str, catalogue: Catalogue, today: date) -> None:
+    raw = small()
+    raw["horse"]["name"] = name
+    (problem,) = problems_in(raw, catalogue, today).values()
+    assert (problem.path, problem.value) == ("horse.name", name)
+    assert "1 to 80 characters" in problem.allowed
+
+
+@pytest.mark.parametrize("note", ["rain,\n\tthen wind", "Zürich, 小马, \U0001f40e", ""])
+def test_a_note_may_have_lines_and_any_letters(note: str, catalogue: Catalogue, today: date) -> None:
+    raw = small()
+    raw["sessions"][0]["note"] = note
+    assert record_from(raw, catalogue, today).sessions[0].note == note
+
+
+@pytest.mark.parametrize("code", [*range(0, 9), 11, 12, *range(14, 32), 127])
+def test_no_text_holds_a_control_character(code: int, catalogue: Catalogue, today: date) -> None:
+    raw = small()
+    raw["sessions"][0]["note"] = f"a{chr(code)}b"
+    assert set(problems_in(raw, catalogue, today)) == {"sessions[0].note"}
+
+
 def test_what_is_missing_and_optional_is_filled_in(catalogue: Catalogue, today: date) -> None:
     ask = record_from(small(), catalogue, today).sessions[0].asks[0]
     assert (ask.answered, ask.correct, ask.tension, ask.over) == (True, "yes", "calm", False)

@@ -8,6 +8,7 @@ from typing import Any
 
 import pytest
 from bucephal_server import settings as settings_module
+from bucephal_server.assets import Assets
 from django.test import Client
 
 pytestmark = pytest.mark.django_db
@@ -59,3 +60,25 @@ def test_cookies_are_secure_wherever_it_is_not_localhost(
     finally:
         monkeypatch.delenv("BUCEPHAL_HOSTS")
         importlib.reload(settings_module)
+
+
+def test_what_was_only_needed_to_build_the_page_is_not_served(settings: Any, tmp_path: Path) -> None:
+    settings.WHITENOISE_ROOT = None
+    (tmp_path / ".vite").mkdir()
+    for name in (".done", ".vite/manifest.json", "icon.svg"):
+        (tmp_path / name).write_text("{}")
+    served = Assets(lambda _: None)
+    served.add_files(str(tmp_path), prefix="/")
+    assert set(served.files) == {"/icon.svg"}
+    assert served.find_file("/.vite/manifest.json") is None
+
+
+def test_the_description_of_the_api_is_not_public() -> None:
+    assert Client().get("/api/openapi.json").status_code == 404
+
+
+def test_no_answer_of_the_api_is_kept_on_the_way(client: Client) -> None:
+    for path in ("/api/health", "/api/me", "/api/yard", "/api/nowhere"):
+        assert client.get(path)["Cache-Control"] == "no-store", path
+    # The reader's own device may keep a page, and asks about it each time.
+    assert client.get("/api/today")["Cache-Control"] == "private, no-cache"

@@ -253,6 +253,8 @@ def test_trouble_with_the_database_loses_nothing(
 def test_the_database_is_set_for_many_writers() -> None:
     with connection.cursor() as cursor:
         assert cursor.execute("PRAGMA foreign_keys").fetchone()[0] == 1
+        # What is called saved is on the disk: 2 is FULL.
+        assert cursor.execute("PRAGMA synchronous").fetchone()[0] == 2
     assert connection.settings_dict["OPTIONS"]["transaction_mode"] == "IMMEDIATE"
     assert "journal_mode=WAL" in connection.settings_dict["OPTIONS"]["init_command"]
 

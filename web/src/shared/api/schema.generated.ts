@@ -3270,7 +3270,10 @@ export interface components {
              */
             step: string;
             state: components["schemas"]["Overridden"];
-            /** Reason */
+            /**
+             * Reason
+             * @description 1 to 2000 characters, none of them a control character
+             */
             reason: string;
             /**
              * On
@@ -3615,7 +3618,10 @@ export interface components {
         Horse: {
             /** Id */
             id?: string | null;
-            /** Name */
+            /**
+             * Name
+             * @description 1 to 80 characters on one line, not all of them blank
+             */
             name: string;
             /**
              * Born
@@ -3722,7 +3728,10 @@ export interface components {
              */
             step: string;
             state: components["schemas"]["Overridden"];
-            /** Reason */
+            /**
+             * Reason
+             * @description 1 to 2000 characters, none of them a control character
+             */
             reason: string;
             /**
              * On
@@ -3805,6 +3814,7 @@ export interface components {
             planned?: components["schemas"]["Planned"] | null;
             /**
              * Note
+             * @description 0 to 10000 characters, none of them a control character
              * @default
              */
             note: string;
@@ -4394,10 +4404,14 @@ export interface components {
              * @description a-z, 0-9 and -
              */
             id: string;
-            /** Name */
+            /**
+             * Name
+             * @description 1 to 120 characters on one line, not all of them blank
+             */
             name: string;
             /**
              * Short
+             * @description 0 to 18 characters, none of them a control character
              * @default
              */
             short: string;
@@ -4463,11 +4477,13 @@ export interface components {
             set_up_s: number;
             /**
              * Ask
+             * @description 0 to 600 characters, none of them a control character
              * @default
              */
             ask: string;
             /**
              * Good For
+             * @description 0 to 600 characters, none of them a control character
              * @default
              */
             good_for: string;
@@ -4556,15 +4572,20 @@ export interface components {
              * @description Its name for ever; the order is the list's.
              */
             number: number;
-            /** Name */
+            /**
+             * Name
+             * @description 1 to 120 characters on one line, not all of them blank
+             */
             name: string;
             /**
              * Does
+             * @description 0 to 600 characters, none of them a control character
              * @default
              */
             does: string;
             /**
              * Looks
+             * @description 0 to 600 characters, none of them a control character
              * @default
              */
             looks: string;

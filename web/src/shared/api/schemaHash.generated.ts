@@ -1,1 +1,1 @@
-export const SCHEMA = "d337550bd3f2de5e";
+export const SCHEMA = "bf6df33eec3c8a0e";
