@@ -238,7 +238,7 @@ describe("the ring", () => {
     expect(dialog).toHaveTextContent("nothing is lost");
     expect(dialog).toHaveTextContent("up-wt.3 · left · 4");
     expect(dialog).toHaveTextContent(
-      "ask.level 12: is too large (allowed: a whole number 1 to 10)",
+      "ask.level “12”: is too large (allowed: a whole number 1 to 10)",
     );
     await userEvent.click(within(dialog).getByRole("button", { name: "Throw this one away" }));
     await waitFor(() => expect(screen.getAllByText("All saved").length).toBeGreaterThan(0));

@@ -9,6 +9,7 @@ import type { WaitingItem } from "../../shared/outbox/database";
 import { useOutbox, useOutboxState } from "../../shared/outbox/OutboxProvider";
 import type { OutboxState } from "../../shared/outbox/outbox";
 import { text } from "../../shared/text/en";
+import { ProblemWords } from "../../shared/ui/Problems";
 import styles from "./SaveState.module.css";
 
 export function saveWords(state: OutboxState): string {
@@ -76,8 +77,7 @@ function RefusedList({ refused, onDiscard, onAgain }: RefusedProps) {
           <strong>{words(entry)}</strong>
           {entry.refused?.map((problem) => (
             <p key={problem.path}>
-              {problem.path} {JSON.stringify(problem.value)}: {problem.reason} (
-              {text.saving.allowed}: {problem.allowed})
+              <ProblemWords problem={problem} />
             </p>
           ))}
           <Button size="small" onClick={() => onAgain(entry.order as number)}>

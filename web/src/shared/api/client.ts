@@ -5,6 +5,9 @@ import { heardOf } from "./apiEdition";
 import type { paths } from "./schema.generated";
 import type { SyncProblem } from "./types";
 
+/** The path of a problem that is with the whole of what was sent. */
+export const WHOLE = "$";
+
 export class ApiError extends Error {
   readonly status: number;
   readonly problems: SyncProblem[];

@@ -1,6 +1,6 @@
 // What was logged is written to the device first, then sent; it leaves the outbox only when the
 // server has said that it is saved. Sending again is harmless: the server knows every id.
-import { ApiError, api } from "../api/client";
+import { ApiError, api, WHOLE } from "../api/client";
 import type { SyncAnswer, SyncItem } from "../api/types";
 import { text } from "../text/en";
 import { database, type WaitingItem } from "./database";
@@ -153,7 +153,7 @@ export class Outbox {
   }
 
   private async keepAside(entry: WaitingItem, error: ApiError): Promise<boolean> {
-    const unsaid = { path: "$", value: null, reason: text.saving.failedOn, allowed: "" };
+    const unsaid = { path: WHOLE, value: null, reason: text.saving.failedOn, allowed: "" };
     const refused = error.problems.length > 0 ? error.problems : [unsaid];
     await (await database()).put("outbox", { ...entry, refused });
     return true;

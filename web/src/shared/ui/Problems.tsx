@@ -1,5 +1,5 @@
 // What the server would not take: beside its field, and all together above the form.
-import { ApiError } from "../api/client";
+import { ApiError, WHOLE } from "../api/client";
 import type { SyncProblem } from "../api/types";
 import { text } from "../text/en";
 import styles from "./Problems.module.css";
@@ -40,15 +40,25 @@ export function ProblemList({ error, lead }: { error: unknown; lead: string }) {
       <ul>
         {problems.map((problem) => (
           <li key={problem.path}>
-            <span className={styles.path}>{problem.path}</span>
-            {problem.value === null || problem.value === undefined
-              ? ""
-              : ` “${shown(problem.value)}”`}
-            : {sentence(problem)}
+            <ProblemWords problem={problem} />
           </li>
         ))}
       </ul>
     </div>
+  );
+}
+
+/** Where it is, what was there, and why that is not taken. */
+export function ProblemWords({ problem }: { problem: SyncProblem }) {
+  const { path, value } = problem;
+  const quoted = value === null || value === undefined ? "" : ` “${shown(value)}”`;
+  return (
+    <>
+      {path === WHOLE ? "" : <span className={styles.path}>{path}</span>}
+      {quoted}
+      {path === WHOLE && !quoted ? "" : ": "}
+      {sentence(problem)}
+    </>
   );
 }
 
