@@ -89,7 +89,7 @@ format: setup
 schema: setup
 	$(BIN)/python tools/generate.py
 
-## bench: speed figures, each with its limit and a baseline of the same run
+## bench: speed figures, each with its limit and a baseline of the same run; pages of a file of a million asks
 bench: setup web
 	$(BIN)/python tools/bench.py
 
