@@ -154,6 +154,21 @@ describe("the outbox", () => {
     expect(outbox.getState()).toMatchObject({ waiting: 0, refused: 0 });
   });
 
+  it("lets all of it wait for a server that breaks on everything, and does not ask it for each", async () => {
+    let tries = 0;
+    outbox = new Outbox("yard/trainer", async () => {
+      tries += 1;
+      throw new ApiError(500, []);
+    });
+    await outbox.put(
+      "h",
+      Array.from({ length: 300 }, (_, n) => item(`i${n}`)),
+    );
+    await settled();
+    expect(outbox.getState()).toMatchObject({ waiting: 300, refused: 0, trouble: "server" });
+    expect(tries).toBeLessThan(40);
+  });
+
   it("takes a full or busy server for no fault of the items", async () => {
     outbox = new Outbox("yard/trainer", async () => {
       throw new ApiError(503, [{ path: "/api/sync", value: null, reason: "full", allowed: "" }]);

@@ -19,10 +19,17 @@ const BATCH = 400;
 /** After a try that did not go through: twice as long each time, up to five minutes. */
 const RETRY_MS = 8000;
 const LONGEST_RETRY_MS = 5 * 60_000;
+/** So many tries in a row that fail and it is not the items: one bad item of a batch is found in nine. */
+const MOST_FAILURES = 12;
 const QUIET: OutboxState = { waiting: 0, refused: 0, sending: false, trouble: null };
 
 const sendToServer: Send = async (items) =>
   (await api.post("/api/sync", { body: { items } })).answers;
+
+interface Broken {
+  entry: WaitingItem;
+  error: ApiError;
+}
 
 export class Outbox {
   private state: OutboxState = QUIET;
@@ -134,29 +141,46 @@ export class Outbox {
   }
 
   /**
-   * True if anything left the outbox, so that another batch is worth sending. Where the server fails on a batch,
-   * it is sent in pieces: what it fails on is kept aside and shown, and holds nothing else back.
+   * True if anything left the outbox, so that another batch is worth sending. Where the server breaks on a batch,
+   * it is sent in pieces: what it breaks on is kept aside and shown, and holds nothing else back. A server that
+   * breaks on everything is at fault itself: then all of it waits.
    */
   private async sendBatch(batch: WaitingItem[]): Promise<boolean> {
-    let answers: SyncAnswer[];
-    try {
-      answers = await this.send(batch.map((entry) => entry.item));
-    } catch (error) {
-      if (!(error instanceof ApiError) || !FAILS_ON_CONTENT.includes(error.status)) throw error;
-      const [first] = batch;
-      if (batch.length === 1 && first) return this.keepAside(first, error);
-      const half = Math.ceil(batch.length / 2);
-      const before = await this.sendBatch(batch.slice(0, half));
-      return (await this.sendBatch(batch.slice(half))) || before;
-    }
-    return this.take(batch, answers);
+    const broken: Broken[] = [];
+    const moved = await this.sendPieces(batch, broken);
+    const [first] = broken;
+    if (first && !moved && first.error.status >= 500) throw first.error;
+    for (const { entry, error } of broken) await this.keepAside(entry, error);
+    return moved || broken.length > 0;
   }
 
-  private async keepAside(entry: WaitingItem, error: ApiError): Promise<boolean> {
+  private async sendPieces(batch: WaitingItem[], broken: Broken[]): Promise<boolean> {
+    let moved = false;
+    let failures = 0;
+    const pieces = [batch];
+    for (let piece = pieces.shift(); piece; piece = pieces.shift()) {
+      try {
+        const answers = await this.send(piece.map((entry) => entry.item));
+        moved = (await this.take(piece, answers)) || moved;
+        failures = 0;
+      } catch (error) {
+        failures += 1;
+        if (!isAboutTheItems(error) || failures > MOST_FAILURES) throw error;
+        const [entry] = piece;
+        if (piece.length === 1 && entry) broken.push({ entry, error });
+        else {
+          const half = Math.ceil(piece.length / 2);
+          pieces.unshift(piece.slice(0, half), piece.slice(half));
+        }
+      }
+    }
+    return moved;
+  }
+
+  private async keepAside(entry: WaitingItem, error: ApiError): Promise<void> {
     const unsaid = { path: WHOLE, value: null, reason: text.saving.failedOn, allowed: "" };
     const refused = error.problems.length > 0 ? error.problems : [unsaid];
     await (await database()).put("outbox", { ...entry, refused });
-    return true;
   }
 
   /** What the server says of each item. */
@@ -195,7 +219,9 @@ export class Outbox {
 }
 
 /** The server broke on what it was sent, or would not read it; anything else is no matter of the items. */
-const FAILS_ON_CONTENT = [400, 413, 422, 500];
+function isAboutTheItems(error: unknown): error is ApiError {
+  return error instanceof ApiError && [400, 413, 422, 500].includes(error.status);
+}
 
 function troubleOf(error: unknown): OutboxState["trouble"] {
   if (!(error instanceof ApiError) || error.isOffline) return "offline";
