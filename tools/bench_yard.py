@@ -32,8 +32,6 @@ ASKS = 5_000
 """Of a horse: a year of much work."""
 KINDS = 20
 """So many different histories; the others have the same under other ids."""
-READ_HORSES = 10
-"""Of one yard, all of them read in the run."""
 PASSWORD = "a-bench-of-oak"  # noqa: S105 - of invented people in an invented file
 PAGES = {
     "today": "today",

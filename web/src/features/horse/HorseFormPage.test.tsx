@@ -2,6 +2,7 @@ import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
+import sample from "../../shared/testing/sampleAnswers.generated.json";
 
 const API = "/api/yard/horses";
 const save = () =>
@@ -98,5 +99,31 @@ describe("changing a horse", () => {
     expect(screen.getByRole("combobox", { name: "Where it comes from" })).toHaveTextContent(
       "from racing",
     );
+  });
+
+  it("shows what somebody else has made of it, and saves on top of that", async () => {
+    const theirs = {
+      ...sample.profile,
+      profile: { ...sample.profile.profile, home: "south gate" },
+    };
+    let known: object = sample.profile;
+    const sent: { edition: string | null }[] = [];
+    await renderAt(`/horses/${HORSE}/edit`, {
+      [`/api/horses/${HORSE}/profile`]: async (request: Request) => {
+        if (request.method === "GET") return { body: known };
+        sent.push((await request.json()) as { edition: string | null });
+        if (sent.length > 1) return { body: known };
+        known = { ...theirs, edition: "theirs" };
+        const problem = { path: "form.edition", value: null, reason: "was changed", allowed: "" };
+        return { status: 409, body: { errors: [problem] } };
+      },
+    });
+    const home = () => screen.findByRole("textbox", { name: "Where home is" });
+    await userEvent.type(await home(), " and mine");
+    await userEvent.click(screen.getByRole("button", { name: "Save" }));
+    await userEvent.click(await screen.findByRole("button", { name: "Show what it is now" }));
+    await waitFor(async () => expect(await home()).toHaveValue("south gate"));
+    await userEvent.click(screen.getByRole("button", { name: "Save" }));
+    await waitFor(() => expect(sent[1]?.edition).toBe("theirs"));
   });
 });

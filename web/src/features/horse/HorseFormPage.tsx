@@ -27,7 +27,9 @@ export default function HorseFormPage() {
   if (!yard.data) return <ErrorView error={yard.error} onRetry={() => void yard.refetch()} />;
   if (horse !== undefined && !profile.data)
     return <ErrorView error={profile.error} onRetry={() => void profile.refetch()} />;
-  return <HorseForm key={horse ?? "new"} horse={horse} known={profile.data} yard={yard.data} />;
+  // What is known by now begins anew: what the device remembered is shown first, and may be old.
+  const key = `${horse ?? "new"}:${profile.data?.edition ?? ""}`;
+  return <HorseForm key={key} horse={horse} known={profile.data} yard={yard.data} />;
 }
 
 function today(): string {
@@ -42,7 +44,10 @@ interface Props {
 
 function HorseForm({ horse, known, yard }: Props) {
   const initial = known ? typedOf(known) : newHorse(today(), yard.usual_minutes);
-  const { form, isReady, done } = useDraftForm<HorseTyped>(`horse-form:${horse ?? "new"}`, initial);
+  const { form, isReady, done, startOver } = useDraftForm<HorseTyped>(
+    `horse-form:${horse ?? "new"}`,
+    initial,
+  );
   const save = useSave(horse, done);
   if (!isReady) return <Loading />;
   return (
@@ -62,7 +67,7 @@ function HorseForm({ horse, known, yard }: Props) {
       <Overtaken
         error={save.error}
         onMine={() => save.mutate({ ...form.getValues(), edition: null })}
-        onTheirs={() => void done().then(() => location.reload())}
+        startOver={startOver}
       />
       <div>
         <Button type="submit" variant="contained" size="large" disabled={save.isPending}>

@@ -42,24 +42,38 @@ export function SaveState() {
       >
         {saveWords(state)}
       </button>
-      <Dialog open={refused !== null} onClose={() => setRefused(null)} fullWidth>
-        <DialogTitle>{text.saving.refusedTitle}</DialogTitle>
-        <DialogContent>
-          <p>{text.saving.refusedHelp}</p>
-          <RefusedList
-            refused={refused ?? []}
-            onDiscard={(order) => void outbox.discard(order).then(show)}
-            onAgain={(order) => void outbox.tryAgain(order).then(show)}
-          />
-        </DialogContent>
-        <DialogActions>
-          <Button component="a" href={asFile(refused ?? [])} download={text.saving.asideName}>
-            {text.saving.saveAside}
-          </Button>
-          <Button onClick={() => setRefused(null)}>{text.shell.close}</Button>
-        </DialogActions>
-      </Dialog>
+      <Refused refused={refused} onClose={() => setRefused(null)} onChange={show} />
     </>
+  );
+}
+
+interface DialogProps {
+  /** Null: it is closed. */
+  refused: WaitingItem[] | null;
+  onClose: () => void;
+  onChange: () => Promise<void>;
+}
+
+function Refused({ refused, onClose, onChange }: DialogProps) {
+  const outbox = useOutbox();
+  return (
+    <Dialog open={refused !== null} onClose={onClose} fullWidth>
+      <DialogTitle>{text.saving.refusedTitle}</DialogTitle>
+      <DialogContent>
+        <p>{text.saving.refusedHelp}</p>
+        <RefusedList
+          refused={refused ?? []}
+          onDiscard={(order) => void outbox.discard(order).then(onChange)}
+          onAgain={(order) => void outbox.tryAgain(order).then(onChange)}
+        />
+      </DialogContent>
+      <DialogActions>
+        <Button component="a" href={asFile(refused ?? [])} download={text.saving.asideName}>
+          {text.saving.saveAside}
+        </Button>
+        <Button onClick={onClose}>{text.shell.close}</Button>
+      </DialogActions>
+    </Dialog>
   );
 }
 

@@ -88,5 +88,6 @@ function Rope() {
 function words(error: Error): string {
   if (!(error instanceof ApiError)) return text.state.failed;
   if (error.isOffline) return text.signIn.offline;
+  if (error.status >= 500) return text.state.failed;
   return error.status === 429 ? text.signIn.locked : text.signIn.wrong;
 }

@@ -37,7 +37,8 @@ export default function ExercisePage() {
   if (!me.data?.can_change) return <p>{text.yard.readOnly}</p>;
   return (
     <ExerciseForm
-      key={`${exercise}:${source}`}
+      // What is known by now begins anew: what the device remembered is shown first, and may be old.
+      key={`${exercise}:${source}:${sheet.data?.edition ?? ""}`}
       yard={yard.data}
       sheet={sheet.data}
       isNew={exercise === NEW}
@@ -64,10 +65,14 @@ function ExerciseForm({ yard, sheet, isNew }: Props) {
   const initial = initialOf(yard, sheet, isNew);
   const key = `exercise:${isNew ? `new:${sheet?.exercise.id ?? ""}` : sheet?.exercise.id}`;
   const edition = isNew ? null : (sheet?.edition ?? null);
-  const { form, isReady, done } = useDraftForm<Kept>(key, { ...initial, edition }, (kept) => ({
-    ...upgraded(initial, kept),
-    edition: kept.edition ?? edition,
-  }));
+  const { form, isReady, done, startOver } = useDraftForm<Kept>(
+    key,
+    { ...initial, edition },
+    (kept) => ({
+      ...upgraded(initial, kept),
+      edition: kept.edition ?? edition,
+    }),
+  );
   const save = useSave(done);
   if (!isReady) return <Loading />;
   return (
@@ -77,11 +82,7 @@ function ExerciseForm({ yard, sheet, isNew }: Props) {
       onSubmit={(value) => save.mutate(value)}
       className={styles.form}
     >
-      <p>
-        <Link to="/yard/exercises" className={styles.back}>
-          ← {text.exercise.back}
-        </Link>
-      </p>
+      <Back />
       <h1>{titleOf(sheet?.exercise.name, isNew)}</h1>
       <ExerciseFields yard={yard} isNew={isNew} clock_s={(!isNew && sheet?.clock_s) || null} />
       <StageFields
@@ -94,10 +95,20 @@ function ExerciseForm({ yard, sheet, isNew }: Props) {
       <Overtaken
         error={save.error}
         onMine={() => save.mutate({ ...form.getValues(), edition: null })}
-        onTheirs={() => void done().then(() => location.reload())}
+        startOver={startOver}
       />
       <SaveButtons isNew={isNew} isBusy={save.isPending} onSave={(value) => save.mutate(value)} />
     </Form>
+  );
+}
+
+function Back() {
+  return (
+    <p>
+      <Link to="/yard/exercises" className={styles.back}>
+        ← {text.exercise.back}
+      </Link>
+    </p>
   );
 }
 

@@ -9,6 +9,8 @@ export interface DraftForm<T extends FieldValues> {
   isReady: boolean;
   /** Forgets what was kept, once it is saved. */
   done: () => Promise<void>;
+  /** Shows what is known now, and forgets what was typed. */
+  startOver: () => Promise<void>;
 }
 
 /**
@@ -43,5 +45,9 @@ export function useDraftForm<T extends FieldValues>(
     });
   }, [form, key, readyFor]);
   const done = useCallback(() => dropDraft(key), [key]);
-  return { form, isReady: readyFor === key, done };
+  const startOver = async () => {
+    form.reset(initial);
+    await done();
+  };
+  return { form, isReady: readyFor === key, done, startOver };
 }
