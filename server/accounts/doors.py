@@ -1,4 +1,4 @@
-"""The doors of the API: who may pass. Every operation names its own; without one nobody but trainers would.
+"""The doors of the API: who may pass. Every operation names its own; without one nobody but trainers would pass.
 
 A door gives the person, and every query starts from that person.
 """
@@ -12,6 +12,7 @@ from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest
 from ninja.security import SessionAuth
 
+from accounts.devices import seen
 from accounts.models import User
 
 
@@ -34,13 +35,17 @@ class Door(SessionAuth):
             PermissionDenied: if somebody is, who may not.
         """
         person = super().authenticate(request, key)
-        if not isinstance(person, User):
+        if not isinstance(person, User) or not person.is_here:
             return None
+        seen(request)
         if not self.may(person):
             raise PermissionDenied(f"is for {self.who}")
         return person
 
 
-READS = Door(lambda _: True, "everybody of the yard")
-LOGS = Door(lambda person: person.can_log, "trainers and helpers")
-CHANGES = Door(lambda person: person.can_change, "trainers")
+RING = Door(lambda _: True, "everybody of the yard")
+"""What somebody wants who only logs: a day helper too."""
+READS = Door(lambda person: person.can_read, "the people of the yard")
+LOGS = Door(lambda person: person.can_log, "trainers, instructors and helpers")
+CHANGES = Door(lambda person: person.can_change, "trainers and instructors")
+MANAGES = Door(lambda person: person.can_manage, "trainers")

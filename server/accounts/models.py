@@ -3,9 +3,15 @@
 from __future__ import annotations
 
 import uuid
+from typing import TYPE_CHECKING
 
-from django.contrib.auth.models import AbstractUser
+from django.contrib.auth.models import AbstractUser, UserManager
+from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import models
+from django.utils import timezone
+
+if TYPE_CHECKING:
+    from django.contrib.sessions.backends.base import SessionBase
 
 
 class Yard(models.Model):
@@ -18,22 +24,137 @@ class Yard(models.Model):
 
 
 class Role(models.TextChoices):
+    """What somebody is in a yard.
+
+    A day helper comes by a link, for chosen horses and a day, and sees what logging wants.
+    """
+
     TRAINER = "trainer", "trainer"
+    INSTRUCTOR = "instructor", "instructor"
     HELPER = "helper", "helper"
     OWNER = "owner", "owner"
+    DAY_HELPER = "day-helper", "day helper"
+
+
+class People(UserManager["User"]):
+    def get_by_natural_key(self, username: str | None) -> User:
+        """Whoever signs in with a name, in whatever letters: phones begin names with a capital one."""
+        return self.get(username__iexact=username)
 
 
 class User(AbstractUser):
-    """Someone who signs in. Owners read; trainers and helpers log."""
+    """Someone who signs in."""
+
+    objects = People()
 
     yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="people", null=True)
     role = models.CharField(max_length=10, choices=Role.choices, default=Role.TRAINER)
+    until = models.DateTimeField(null=True, help_text="A day helper's end; everybody else has none.")
 
     @property
-    def can_change(self) -> bool:
-        """May this person change horses, schools and the ladder?"""
-        return self.role == Role.TRAINER
+    def shown(self) -> str:
+        """As the others know this person."""
+        return self.get_full_name() or self.username
+
+    @property
+    def is_here(self) -> bool:
+        """Has this person not left, and is a day helper's day not over?"""
+        return self.is_active and (self.until is None or timezone.now() < self.until)
+
+    @property
+    def can_read(self) -> bool:
+        """May this person read all that is known of a horse they see?"""
+        return self.role != Role.DAY_HELPER
 
     @property
     def can_log(self) -> bool:
-        return self.role in (Role.TRAINER, Role.HELPER)
+        return self.role != Role.OWNER
+
+    @property
+    def can_change(self) -> bool:
+        """May this person decide about horses: goals, steps, flags, days?"""
+        return self.role in (Role.TRAINER, Role.INSTRUCTOR)
+
+    @property
+    def can_manage(self) -> bool:
+        """May this person change the yard: its people, what it agrees on, what is struck out, which horses it has?"""
+        return self.role == Role.TRAINER
+
+
+class Link(models.Model):
+    """A way in by an address that ends: an invitation, a new password, a helper's day.
+
+    What the address holds is known only to whoever was given it; here stands what it comes to when hashed.
+    """
+
+    class Kind(models.TextChoices):
+        JOIN = "join", "invitation"
+        PASSWORD = "password", "new password"
+        DAY = "day", "day link"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="links")
+    kind = models.CharField(max_length=8, choices=Kind.choices)
+    digest = models.CharField(max_length=64, unique=True)
+    name = models.CharField(max_length=80, help_text="Of whoever it is for.")
+    email = models.EmailField(blank=True)
+    role = models.CharField(max_length=10, choices=Role.choices)
+    person = models.ForeignKey(
+        User, on_delete=models.CASCADE, null=True, related_name="links",
+        help_text="Whose new password it is; who came by a day link.",
+    )  # fmt: skip
+    horses = models.JSONField(default=list, help_text="Ids: an owner's own, a day helper's.")
+    made_at = models.DateTimeField(auto_now_add=True)
+    ends_at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True)
+
+    def __str__(self) -> str:
+        return f"{self.kind} of {self.name}"
+
+
+class Device(AbstractBaseSession):
+    """Somebody signed in on a device: Django's session, with whose it is and what it runs on."""
+
+    id = models.UUIDField(default=uuid.uuid4, editable=False, unique=True)
+    person = models.ForeignKey(User, on_delete=models.CASCADE, null=True, related_name="devices")
+    runs_on = models.CharField(max_length=200, blank=True)
+    begun_at = models.DateTimeField(default=timezone.now)
+    seen_at = models.DateTimeField(default=timezone.now)
+
+    @classmethod
+    def get_session_store_class(cls) -> type[SessionBase]:
+        from accounts.devices import SessionStore
+
+        return SessionStore
+
+
+class Failed(models.Model):
+    """Wrong passwords in a row, counted under a name (``accounts/tries.py``)."""
+
+    key = models.CharField(max_length=200, primary_key=True)
+    count = models.PositiveIntegerField(default=0)
+    last_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"{self.key}: {self.count}"
+
+
+class Deed(models.Model):
+    """Something that somebody did to a yard, kept for its trainers to read."""
+
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="deeds")
+    at = models.DateTimeField(default=timezone.now)
+    person = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="deeds")
+    who = models.CharField(
+        max_length=160, help_text="The name at that time; replaced where a person is forgotten."
+    )
+    what = models.CharField(max_length=24)
+    about = models.CharField(max_length=200, blank=True)
+    whom = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="done_to")
+
+    class Meta:
+        ordering = ("-at", "-id")
+        indexes = (models.Index(fields=("yard", "-at")),)
+
+    def __str__(self) -> str:
+        return f"{self.who}: {self.what} {self.about}"

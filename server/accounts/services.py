@@ -1,13 +1,17 @@
-"""Signing in and out, and the yard of whoever is signed in."""
+"""Signing in and out, one's own password, and the yard of whoever is signed in."""
 
 from __future__ import annotations
 
-from bucephal.errors import BucephalError, Problem
-from django.contrib.auth import authenticate, login, logout
+from bucephal.errors import BucephalError, InvalidInput, Problem
+from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.core.exceptions import PermissionDenied
 from django.http import Http404, HttpRequest
 
+from accounts.devices import end_all, remember_what_it_runs_on
+from accounts.hashing import hashing
 from accounts.models import User, Yard
+from accounts.passwords import set_password
+from accounts.tries import Tries
 
 
 class Missing(Http404):
@@ -26,14 +30,49 @@ class WrongCredentials(BucephalError):
 
 
 def sign_in(request: HttpRequest, name: str, password: str) -> User:
-    """Raises:
-    WrongCredentials: if they do not belong together, or the account is locked for a while.
     """
-    user = authenticate(request, username=name, password=password)
-    if not isinstance(user, User):
+    Raises:
+        WrongCredentials: if they do not belong together.
+        TooManyTries: if there were too many wrong ones; this one was not looked at.
+        TooManyAtOnce: if too many sign in at this moment.
+    """
+    tries = Tries(request, name)
+    tries.check()
+    with hashing():
+        user = authenticate(request, username=name, password=password)
+    if not isinstance(user, User) or not user.is_here:
+        tries.failed()
         raise WrongCredentials
-    login(request, user)
+    tries.succeeded()
+    let_in(request, user)
     return user
+
+
+def let_in(request: HttpRequest, person: User) -> None:
+    """Signs somebody in on this device, in a session of its own."""
+    login(request, person, backend="django.contrib.auth.backends.ModelBackend")
+    remember_what_it_runs_on(request)
+    if person.until is not None:
+        request.session.set_expiry(person.until)
+
+
+def change_password(request: HttpRequest, person: User, old: str, new: str) -> None:
+    """Sets a person's own new password; everywhere but here they are signed out.
+
+    Raises:
+        InvalidInput: if the old one is wrong, or the new one breaks a rule.
+        TooManyTries: if there were too many wrong ones.
+    """
+    tries = Tries(request, person.username)
+    tries.check()
+    with hashing():
+        right = person.check_password(old)
+    if not right:
+        tries.failed()
+        raise InvalidInput([Problem("old", None, "is not the password so far", "")])
+    set_password(person, new)
+    end_all(person, but=request.session.session_key)
+    update_session_auth_hash(request, person)
 
 
 def sign_out(request: HttpRequest) -> None:

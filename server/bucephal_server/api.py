@@ -11,14 +11,20 @@ from typing import Any
 from accounts.api import router as accounts_router
 from accounts.doors import CHANGES
 from accounts.editions import Overtaken
+from accounts.first_run import Begun
+from accounts.hashing import TooManyAtOnce
+from accounts.links import NoLink
 from accounts.services import Missing
+from accounts.tries import TooManyTries
 from bucephal.errors import BucephalError, UnknownStep
 from bucephal.problems import path_text, problem_alone
 from bucephal.record import parse_json
-from django.core.exceptions import PermissionDenied
-from django.db import OperationalError, connection
+from django.conf import settings
+from django.core.exceptions import PermissionDenied, RequestDataTooBig
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
 from horses.api import router as horses_router
+from horses.sharing_api import router as sharing_router
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.openapi.schema import OpenAPISchema
@@ -26,6 +32,8 @@ from ninja.parser import Parser
 from reading.api import router as reading_router
 from training.api import router as training_router
 from yards.api import router as yards_router
+
+from bucephal_server.health import Health, health
 
 log = logging.getLogger(__name__)
 
@@ -57,14 +65,20 @@ class Errors(Schema):
     errors: list[ApiProblem]
 
 
-STATUS = {UnknownStep: 404, Overtaken: 409}
+STATUS = {
+    UnknownStep: 404, NoLink: 404, Overtaken: 409, Begun: 409, TooManyTries: 429, TooManyAtOnce: 503,
+}  # fmt: skip
 """Of what the core and the services refuse; anything else does not fit."""
+SECRET = {"password", "old", "new", "code", "token"}
+"""Fields whose value is not repeated in an answer."""
 DECLARED = {
     401: "Nobody is signed in.",
     403: "Whoever is signed in may not do this.",
     404: "It is not there, or not theirs to see.",
     409: "Somebody else has changed it since it was read.",
+    413: "It is too large.",
     422: "It does not fit; every problem is named.",
+    429: "Too many wrong tries: Retry-After says when the next one is looked at.",
     503: "It cannot be written down just now; nothing was changed.",
 }
 
@@ -95,6 +109,7 @@ api.add_router("", accounts_router)
 api.add_router("", training_router)
 api.add_router("", reading_router)
 api.add_router("", horses_router)
+api.add_router("", sharing_router)
 api.add_router("", yards_router)
 
 
@@ -111,15 +126,10 @@ def edition() -> str:
     return sha256(described().encode()).hexdigest()[:16]
 
 
-class Health(Schema):
-    status: str
-
-
 @api.get("/health", auth=None, response=Health)
-def health(request: HttpRequest) -> dict[str, str]:
-    """Is the server up, and does its database answer?"""
-    connection.ensure_connection()
-    return {"status": "ok"}
+def get_health(request: HttpRequest) -> Health:
+    """Is the server up, does its database answer, and how is the machine?"""
+    return health()
 
 
 def _errors(request: HttpRequest, problems: list[dict[str, Any]], status: int) -> HttpResponse:
@@ -133,7 +143,10 @@ def _problem(path: str, reason: str) -> dict[str, Any]:
 @api.exception_handler(BucephalError)
 def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
     status = next((code for kind, code in STATUS.items() if isinstance(error, kind)), 422)
-    return _errors(request, [problem.as_json() for problem in error.problems], status)
+    response = _errors(request, [problem.as_json() for problem in error.problems], status)
+    if isinstance(error, TooManyTries | TooManyAtOnce):
+        response["Retry-After"] = str(error.after_s)
+    return response
 
 
 @api.exception_handler(OperationalError)
@@ -179,6 +192,12 @@ def on_form_data(request: HttpRequest, error: RawPostDataException) -> HttpRespo
     return _errors(request, [problem], 422)
 
 
+@api.exception_handler(RequestDataTooBig)
+def on_too_much(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    most = f"{settings.DATA_UPLOAD_MAX_MEMORY_SIZE // 1024**2} MB at most"
+    return _errors(request, [{**_problem("$", "is too large"), "allowed": most}], 413)
+
+
 @api.exception_handler(Http404)
 def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
     reason = str(error) if isinstance(error, Missing) else NOTHING_HERE
@@ -187,5 +206,11 @@ def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
 
 @api.exception_handler(ValidationError)
 def on_bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    problems = [problem_alone(detail, path_text(detail["loc"][1:])) for detail in error.errors]
-    return _errors(request, [problem.as_json() for problem in problems], 422)
+    problems = [problem_alone(detail, path_text(detail["loc"][1:])).as_json() for detail in error.errors]
+    return _errors(request, [_unsaid(one) for one in problems], 422)
+
+
+def _unsaid(problem: dict[str, Any]) -> dict[str, Any]:
+    """What is secret is not said back: answers are logged, and looked at over shoulders."""
+    is_secret = problem["path"].rpartition(".")[2] in SECRET
+    return {**problem, "value": None} if is_secret else problem

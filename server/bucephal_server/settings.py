@@ -1,50 +1,49 @@
 """Settings: one process, one SQLite file, strict by default, loosened for localhost only.
 
-Environment: BUCEPHAL_SECRET_KEY, BUCEPHAL_HOSTS (comma-separated; anything but localhost
-turns on secure cookies and HSTS), BUCEPHAL_DATA (folder of the database), DATABASE_URL.
+Environment:
+    BUCEPHAL_HOSTS: the names under which it is found, comma-separated; localhost if none is given.
+    BUCEPHAL_PROXY: the address of the proxy that ends TLS in front of it; what that one says of a request (from
+        where, over what) is believed, and what anybody else says of it is not.
+    BUCEPHAL_PLAIN_HTTP: 1 in a network of one's own without TLS: nothing is secret from others in it.
+    BUCEPHAL_DATA: the folder of the database and everything else that is kept. DATABASE_URL: another database.
+    BUCEPHAL_SECRET_KEY, BUCEPHAL_TIME_ZONE, BUCEPHAL_DEBUG.
 """
 
 from __future__ import annotations
 
 import os
-import secrets
 from pathlib import Path
 
 import dj_database_url
+from data_folder import open_folder, secret_key
+from django.core.exceptions import ImproperlyConfigured
 
 BASE_DIR = Path(__file__).resolve().parent.parent
 REPO_DIR = BASE_DIR.parent
 DATA_DIR = Path(os.environ.get("BUCEPHAL_DATA", REPO_DIR / "var"))
 WEB_DIST = Path(os.environ.get("BUCEPHAL_WEB_DIST", REPO_DIR / "web" / "dist"))
+open_folder(DATA_DIR)
 
 LOCAL_HOSTS = ("localhost", "127.0.0.1", "[::1]")
 ALLOWED_HOSTS = [host for host in os.environ.get("BUCEPHAL_HOSTS", "").split(",") if host] or list(
     LOCAL_HOSTS
 )
 IS_LOCAL = all(host in LOCAL_HOSTS for host in ALLOWED_HOSTS)
+PROXY = os.environ.get("BUCEPHAL_PROXY") or None
+IS_PLAIN = os.environ.get("BUCEPHAL_PLAIN_HTTP") == "1"
+IS_SECURE = PROXY is not None
+if not (IS_LOCAL or IS_SECURE or IS_PLAIN):
+    raise ImproperlyConfigured(
+        f"BUCEPHAL_HOSTS is {','.join(ALLOWED_HOSTS)}: name the proxy that ends TLS in BUCEPHAL_PROXY (the address "
+        "it connects from, for example 127.0.0.1), or set BUCEPHAL_PLAIN_HTTP=1 to be found without TLS"
+    )
 DEBUG = os.environ.get("BUCEPHAL_DEBUG") == "1"
 
-
-def _secret_key() -> str:
-    """From the environment, or made once and kept beside the database, readable by us only."""
-    given = os.environ.get("BUCEPHAL_SECRET_KEY")
-    if given:
-        return given
-    path = DATA_DIR / "secret-key"
-    if not path.exists():
-        DATA_DIR.mkdir(parents=True, exist_ok=True)
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(50))
-    return path.read_text()
-
-
-SECRET_KEY = _secret_key()
+SECRET_KEY = os.environ.get("BUCEPHAL_SECRET_KEY") or secret_key(DATA_DIR)
 
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
-    "django.contrib.sessions",
-    "axes",
     "csp",
     "ninja",
     "accounts",
@@ -53,6 +52,7 @@ INSTALLED_APPS = [
     "training",
     "derived",
     "reading",
+    "exchange",
 ]
 
 MIDDLEWARE = [
@@ -65,7 +65,6 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
-    "axes.middleware.AxesMiddleware",
     "bucephal_server.told.which_api",
 ]
 
@@ -83,10 +82,7 @@ if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
     }
 
 AUTH_USER_MODEL = "accounts.User"
-AUTHENTICATION_BACKENDS = [
-    "axes.backends.AxesStandaloneBackend",
-    "django.contrib.auth.backends.ModelBackend",
-]
+AUTHENTICATION_BACKENDS = ["django.contrib.auth.backends.ModelBackend"]
 PASSWORD_HASHERS = [
     "django.contrib.auth.hashers.Argon2PasswordHasher",
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
@@ -98,22 +94,22 @@ AUTH_PASSWORD_VALIDATORS = [
         "OPTIONS": {"min_length": 10},
     },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
 ]
-AXES_FAILURE_LIMIT = 8
-AXES_COOLOFF_TIME = 0.25  # hours
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_RESET_ON_SUCCESS = True
-
+SESSION_ENGINE = "accounts.devices"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
 SESSION_COOKIE_SAMESITE = "Lax"
-SESSION_COOKIE_SECURE = not IS_LOCAL
-CSRF_COOKIE_SECURE = not IS_LOCAL
+SESSION_COOKIE_SECURE = IS_SECURE
+CSRF_COOKIE_SECURE = IS_SECURE
 CSRF_COOKIE_SAMESITE = "Lax"
 CSRF_FAILURE_VIEW = "bucephal_server.api.forged"
-CSRF_TRUSTED_ORIGINS = [] if IS_LOCAL else [f"https://{host}" for host in ALLOWED_HOSTS]
-SECURE_HSTS_SECONDS = 0 if IS_LOCAL else 60 * 60 * 24 * 365
-SECURE_SSL_REDIRECT = not IS_LOCAL
-SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if IS_SECURE else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = IS_SECURE
+# A yard's address is not for the browsers' own lists, which no one can leave again.
+SILENCED_SYSTEM_CHECKS = ["security.W021"]
+SECURE_SSL_REDIRECT = IS_SECURE
+# Whoever watches the machine asks it directly.
+SECURE_REDIRECT_EXEMPT = [r"^api/health$"]
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
@@ -148,6 +144,11 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 -
 
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
+
+# A stand-in for a mail server: messages become files.
+EMAIL_BACKEND = "accounts.mailbox.EmailBackend"
+EMAIL_FILE_PATH = DATA_DIR / "mail"
+DEFAULT_FROM_EMAIL = f"Bucephal <bucephal@{ALLOWED_HOSTS[0].strip('[]')}>"
 
 USE_TZ = True
 TIME_ZONE = os.environ.get("BUCEPHAL_TIME_ZONE", "Europe/London")

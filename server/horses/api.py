@@ -5,8 +5,10 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from accounts.doors import CHANGES, LOGS, READS
+from accounts import trail
+from accounts.doors import CHANGES, LOGS, MANAGES, READS
 from accounts.services import person_of, yard_of
+from accounts.trail import What
 from bucephal.planning.models import USUAL_MINUTES, DayMinutes
 from bucephal.record import Goal, height_text
 from bucephal.record import Horse as HorseProfile
@@ -96,10 +98,11 @@ def get_tape_weight(request: HttpRequest, query: Query[TapeQuery]) -> TapeWeight
     return tape_weight(query.girth_cm, query.length_cm, months)
 
 
-@router.post("/yard/horses", auth=CHANGES, response={201: HorseView})
+@router.post("/yard/horses", auth=MANAGES, response={201: HorseView})
 def add_horse(request: HttpRequest, form: HorseForm) -> Status[HorseView]:
     yard = yard_of(person_of(request))
     horse = services.add_horse(yard, form.horse, form.usual_minutes, timezone.localdate())
+    trail.note(person_of(request), What.HORSE_ADDED, str(horse))
     return Status(201, _view(horse))
 
 
@@ -112,7 +115,9 @@ def get_profile(request: HttpRequest, horse_id: UUID) -> HorseView:
 def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseView:
     horse = horse_of(person_of(request), horse_id)
     today = timezone.localdate()
-    return _view(services.change_horse(horse, form.horse, form.usual_minutes, today, form.edition))
+    view = _view(services.change_horse(horse, form.horse, form.usual_minutes, today, form.edition))
+    trail.note(person_of(request), What.HORSE_CHANGED, str(horse))
+    return view
 
 
 @router.post("/horses/{horse_id}/flags/raise", auth=LOGS, response={204: None})
@@ -120,6 +125,7 @@ def add_flag(request: HttpRequest, horse_id: UUID, flag: FlagSeen) -> Status[Non
     """Raised by hand, with what was seen: by whoever works with the horse."""
     horse = horse_of(person_of(request), horse_id)
     services.raise_flag(horse, flag.dict(), timezone.localdate())
+    trail.note(person_of(request), What.FLAG_RAISED, f"{horse}, {flag.code}")
     return Status(204, None)
 
 
@@ -127,6 +133,7 @@ def add_flag(request: HttpRequest, horse_id: UUID, flag: FlagSeen) -> Status[Non
 def clear_flag(request: HttpRequest, horse_id: UUID, clearing: Clearing) -> Status[None]:
     horse = horse_of(person_of(request), horse_id)
     services.clear_flag(horse, clearing.dict(), timezone.localdate())
+    trail.note(person_of(request), What.FLAG_CLEARED, f"{horse}, {clearing.code}")
     return Status(204, None)
 
 
@@ -148,6 +155,7 @@ def add_condition(request: HttpRequest, horse_id: UUID, scored: ConditionSeen) -
 def put_goals(request: HttpRequest, horse_id: UUID, goals: Goals) -> HorseView:
     horse = horse_of(person_of(request), horse_id)
     services.set_goals(horse, goals.goals)
+    trail.note(person_of(request), What.GOALS, str(horse))
     return _view(horse)
 
 

@@ -16,15 +16,27 @@ class HorseQuerySet(models.QuerySet["Horse"]):
     """Horses, as one sees them."""
 
     def of(self, person: User) -> Self:
-        """Those a person may see: an owner their own, everybody else all of their yard."""
+        """Those a person may see: an owner their own, a day helper those chosen, everybody else all of their yard."""
+        return self.ever_of(person).filter(left_at=None)
+
+    def ever_of(self, person: User) -> Self:
+        """Those that have left the yard among them: what was logged of one before is still to be taken."""
         seen = self.filter(yard=person.yard_id) if person.yard_id is not None else self.none()
-        return seen.filter(owners=person) if person.role == Role.OWNER else seen
+        match person.role:
+            case Role.OWNER:
+                return seen.filter(owners=person)
+            case Role.DAY_HELPER:
+                return seen.filter(day_helpers=person)
+            case _:
+                return seen
 
 
 class Horse(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="horses")
     owners = models.ManyToManyField(User, related_name="horses", blank=True)
+    day_helpers = models.ManyToManyField(User, related_name="helps_with", blank=True)
+    left_at = models.DateTimeField(null=True, help_text="Since when it is out of the yard; null: it is here.")
     position = models.PositiveSmallIntegerField(default=0, help_text="Order in the list.")
     profile = models.JSONField(help_text="The record's `horse`.")
     flags = models.JSONField(default=list)

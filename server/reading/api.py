@@ -7,7 +7,7 @@ from datetime import date
 from typing import Any
 from uuid import UUID
 
-from accounts.doors import CHANGES, READS
+from accounts.doors import CHANGES, READS, RING
 from accounts.services import person_of, yard_of
 from bucephal.goals import GoalForecast
 from bucephal.pages import (
@@ -96,14 +96,14 @@ def _wanted(horse: Horse, query: PlanQuery) -> PlanRequest:
     return plan_request(raw, ladder_of(horse))
 
 
-@router.get("/horses", auth=READS, response=HorseList)
+@router.get("/horses", auth=RING, response=HorseList)
 def list_horses(request: HttpRequest) -> HttpResponse:
     horses, on = services.seen_by(person_of(request)), timezone.localdate()
     versions = [version_of(horse, on) for horse in horses]
     return answered(request, versions, lambda: HorseList(horses=services.facts_of(horses, on)))
 
 
-@router.get("/today", auth=READS, response=TodayPlan)
+@router.get("/today", auth=RING, response=TodayPlan)
 def get_today(request: HttpRequest) -> HttpResponse:
     person = person_of(request)
     asked = services.asked_day(person, timezone.localdate(), time_of_day())
@@ -121,12 +121,12 @@ def put_today(request: HttpRequest, form: DayForm) -> TodayPlan:
     return services.today_of(person, services.seen_by(person), asked)
 
 
-@router.get("/horses/{horse_id}/plan", auth=READS, response=PlanPage)
+@router.get("/horses/{horse_id}/plan", auth=RING, response=PlanPage)
 def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
     return _answer(request, horse_id, lambda horse: services.plan_of(horse, _wanted(horse, query)))
 
 
-@router.get("/horses/{horse_id}/pack", auth=READS, response=SentPack)
+@router.get("/horses/{horse_id}/pack", auth=RING, response=SentPack)
 @decorate_view(gzip_page)
 def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
     return _answer(request, horse_id, lambda horse: as_sent(services.pack_of(horse, _wanted(horse, query))))
@@ -171,7 +171,7 @@ def get_guide(request: HttpRequest, horse_id: UUID, step: str) -> HttpResponse:
     return _answer(request, horse_id, lambda horse: services.guide_of(horse, step, timezone.localdate()))
 
 
-@router.get("/horses/{horse_id}/flags", auth=READS, response=FlagPage)
+@router.get("/horses/{horse_id}/flags", auth=RING, response=FlagPage)
 def get_flags(request: HttpRequest, horse_id: UUID) -> HttpResponse:
     return _answer(request, horse_id, lambda horse: services.flags_of(horse, timezone.localdate()))
 
@@ -192,12 +192,12 @@ def get_arrival(request: HttpRequest, horse_id: UUID) -> HttpResponse:
     return _answer(request, horse_id, lambda horse: services.arrival_of(horse, timezone.localdate()))
 
 
-@router.get("/horses/{horse_id}/sessions", auth=READS, response=SessionLines)
+@router.get("/horses/{horse_id}/sessions", auth=RING, response=SessionLines)
 def list_sessions(request: HttpRequest, horse_id: UUID, before: UUID | None = None) -> HttpResponse:
     """A page of them; those before it are asked for by what it says."""
     return _answer(request, horse_id, lambda horse: services.sessions_of(horse, before))
 
 
-@router.get("/horses/{horse_id}/sessions/{session_id}", auth=READS, response=SessionDebrief)
+@router.get("/horses/{horse_id}/sessions/{session_id}", auth=RING, response=SessionDebrief)
 def get_debrief(request: HttpRequest, horse_id: UUID, session_id: UUID) -> HttpResponse:
     return _answer(request, horse_id, lambda horse: services.debrief_of(horse, session_id))

@@ -5,14 +5,22 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from accounts.doors import CHANGES, LOGS
+from accounts import people as accounts_people
+from accounts import trail
+from accounts.api import PersonId
+from accounts.doors import CHANGES, LOGS, MANAGES, READS
 from accounts.services import person_of
+from accounts.trail import What
 from django.http import HttpRequest
 from django.utils import timezone
 from horses.services import horse_of
 from ninja import Router, Schema, Status
+from pydantic import Field
 
-from training import decisions
+from training import decisions, people, sessions
+from training.clocks import SetTimes
+from training.people import Held
+from training.sessions import SessionTimes, StruckOut
 from training.sync import SyncAnswers, SyncBatch, sync
 
 router = Router(tags=["training"])
@@ -31,15 +39,24 @@ class Lift(Schema):
     step: str
 
 
+class TimesForm(SetTimes):
+    edition: str | None = Field(None, description="That which was shown; null: whatever there is gives way.")
+
+
+class StruckOutSessions(Schema):
+    sessions: list[StruckOut]
+
+
 @router.post("/sync", auth=LOGS, response=SyncAnswers)
 def sync_batch(request: HttpRequest, batch: SyncBatch) -> SyncAnswers:
-    return sync(person_of(request), batch.items, timezone.localdate())
+    return sync(person_of(request), batch.items, timezone.now(), batch.sent_at)
 
 
 @router.post("/horses/{horse_id}/overrides", auth=CHANGES, response={204: None})
 def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> Status[None]:
     horse = horse_of(person_of(request), horse_id)
     decisions.decide(horse, decision.dict(), timezone.localdate())
+    trail.note(person_of(request), What.DECIDED, f"{horse}, {decision.step}, {decision.state}")
     return Status(204, None)
 
 
@@ -47,4 +64,60 @@ def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> St
 def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[None]:
     horse = horse_of(person_of(request), horse_id)
     decisions.lift(horse, lift.step, timezone.localdate())
+    trail.note(person_of(request), What.DECISION_ENDED, f"{horse}, {lift.step}")
+    return Status(204, None)
+
+
+# --- sessions put right ----------------------------------------------------------------------
+
+
+@router.get("/horses/{horse_id}/sessions/{session_id}/times", auth=READS, response=SessionTimes)
+def get_times(request: HttpRequest, horse_id: UUID, session_id: UUID) -> SessionTimes:
+    return sessions.times_of(horse_of(person_of(request), horse_id), session_id)
+
+
+@router.put("/horses/{horse_id}/sessions/{session_id}/times", auth=CHANGES, response=SessionTimes)
+def put_times(request: HttpRequest, horse_id: UUID, session_id: UUID, form: TimesForm) -> SessionTimes:
+    by = person_of(request)
+    times = SetTimes(date=form.date, started=form.started, ended=form.ended)
+    return sessions.set_times(by, horse_of(by, horse_id), session_id, times, form.edition)
+
+
+@router.post("/horses/{horse_id}/sessions/{session_id}/strike-out", auth=MANAGES, response={204: None})
+def strike_out(request: HttpRequest, horse_id: UUID, session_id: UUID) -> Status[None]:
+    by = person_of(request)
+    sessions.strike_out(by, horse_of(by, horse_id), session_id)
+    return Status(204, None)
+
+
+@router.get("/horses/{horse_id}/struck-out", auth=MANAGES, response=StruckOutSessions)
+def get_struck_out(request: HttpRequest, horse_id: UUID) -> StruckOutSessions:
+    return StruckOutSessions(sessions=sessions.struck_out(horse_of(person_of(request), horse_id)))
+
+
+@router.post("/horses/{horse_id}/struck-out/{session_id}/restore", auth=MANAGES, response={204: None})
+def restore(request: HttpRequest, horse_id: UUID, session_id: UUID) -> Status[None]:
+    by = person_of(request)
+    sessions.restore(by, horse_of(by, horse_id), session_id)
+    return Status(204, None)
+
+
+# --- what is held on a person -----------------------------------------------------------------
+
+
+@router.get("/me/held", auth=READS, response=Held)
+def get_my_held(request: HttpRequest) -> Held:
+    """Everything that is held on whoever asks."""
+    return people.held_on(person_of(request))
+
+
+@router.get("/people/{person_id}/held", auth=MANAGES, response=Held)
+def get_held(request: HttpRequest, person_id: PersonId) -> Held:
+    return people.held_on(accounts_people.known_of(person_of(request), person_id))
+
+
+@router.post("/people/{person_id}/forget", auth=MANAGES, response={204: None})
+def forget_person(request: HttpRequest, person_id: PersonId) -> Status[None]:
+    by = person_of(request)
+    people.forget(by, accounts_people.known_of(by, person_id))
     return Status(204, None)

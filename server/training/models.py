@@ -6,12 +6,15 @@ ask is stands in one place; columns beside it are what queries need.
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any, Self
 
 from accounts.models import Yard
-from bucephal.record import Ask, Event, FrozenModel
+from bucephal.record import Ask, Event, FrozenModel, SessionHeader
 from django.db import models
 from horses.models import Horse
+
+from training.clocks import SetTimes, as_set, between, shifted
 
 
 class StoredSession(models.Model):
@@ -21,6 +24,10 @@ class StoredSession(models.Model):
     header = models.JSONField(help_text="The record's session without asks and events.")
     revision = models.PositiveIntegerField(default=0, help_text="Counted by the device.")
     deleted = models.BooleanField(default=False)
+    struck_at = models.DateTimeField(null=True, help_text="When it was struck out.")
+    struck_by = models.CharField(max_length=160, blank=True)
+    off_s = models.BigIntegerField(default=0, help_text="What its device's clock has to be put right by.")
+    set_times = models.JSONField(null=True, help_text="SetTimes: by hand; goes before the device's.")
     changed_in = models.PositiveIntegerField(
         default=0, help_text="The horse's data version in which this, or something in it, changed last."
     )
@@ -31,6 +38,20 @@ class StoredSession(models.Model):
 
     def __str__(self) -> str:
         return f"{self.horse} {self.date}"
+
+    def as_sent(self) -> SessionHeader:
+        return SessionHeader.model_validate(self.header)
+
+    def as_read(self) -> SessionHeader:
+        """With the times as they are taken to be."""
+        header = shifted(self.as_sent(), timedelta(seconds=self.off_s))
+        return header if self.set_times is None else as_set(header, SetTimes.model_validate(self.set_times))
+
+    def entries_later_by(self) -> timedelta:
+        """How much later than their device said its asks and events are read."""
+        if self.set_times is None:
+            return timedelta(seconds=self.off_s)
+        return between(self.as_sent(), self.as_read())
 
 
 class _StoredEntry(models.Model):

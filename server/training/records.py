@@ -18,7 +18,6 @@ from bucephal.record import (
     HorseRecord,
     PainCheck,
     Session,
-    SessionHeader,
     with_defaults,
 )
 from bucephal.record import Horse as HorseProfile
@@ -27,6 +26,7 @@ from horses.models import Horse
 from kept import MOST_HORSES, Latest
 from yards.services import defaults_of
 
+from training.clocks import entries_shifted
 from training.models import StoredAsk, StoredEvent, StoredSession
 
 
@@ -120,8 +120,9 @@ def _read(horse: Horse, version: int) -> Iterator[tuple[StoredSession, Session |
     for stored in StoredSession.objects.filter(horse=horse, **since):
         own = asks[stored.pk], events[stored.pk]
         empty = stored.pk in undone and not any(own) and not _is_marked(stored)
-        header = dict(SessionHeader.model_validate(stored.header))
-        session = Session(**{**header, "id": str(stored.pk)}, asks=tuple(own[0]), events=tuple(own[1]))
+        header, later = dict(stored.as_read()), stored.entries_later_by()
+        asked, happened = entries_shifted(own[0], later), entries_shifted(own[1], later)
+        session = Session(**{**header, "id": str(stored.pk)}, asks=asked, events=happened)
         yield stored, None if stored.deleted or empty else session
 
 

@@ -3,20 +3,19 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from datetime import date, datetime, time
+from datetime import date
 from uuid import UUID
 
 from accounts.models import Yard
 from bucephal.measures import clock_of_a_yard
 from bucephal.pages import SoFar
 from bucephal.planning import Hours
-from bucephal.record import Ask, Session, SessionHeader
-from bucephal.record.models import moment_key
+from bucephal.record import Ask, Session
 from django.db.models import OuterRef, Subquery
-from django.utils import timezone
 from horses.models import Horse
 from yards.services import catalogue_of, save_clock
 
+from training.clocks import clock_at_the_yard
 from training.models import StoredAsk, StoredSession
 
 TIMED_SESSIONS = 200
@@ -44,19 +43,13 @@ def day_so_far(yard: Yard, on: date) -> dict[str, SoFar]:
     """By horse: when it worked on a day, and since when a session runs that nobody has ended yet."""
     found: dict[str, SoFar] = {}
     for stored in StoredSession.objects.filter(horse__yard=yard, date=on, deleted=False):
-        header, so_far = SessionHeader.model_validate(stored.header), found.get(str(stored.horse_id), SoFar())
-        if header.started is None:
+        header, so_far = stored.as_read(), found.get(str(stored.horse_id), SoFar())
+        starts, ends = (clock_at_the_yard(one, on) for one in (header.started, header.ended))
+        if starts is None:
             continue
-        starts = _at_the_yard(header.started, on)
-        if header.ended is None:
+        if ends is None:
             so_far = so_far.model_copy(update={"running_since": starts})
         else:
-            hours = Hours(starts=starts, ends=_at_the_yard(header.ended, on))
-            so_far = so_far.model_copy(update={"worked": (*so_far.worked, hours)})
+            so_far = so_far.model_copy(update={"worked": (*so_far.worked, Hours(starts=starts, ends=ends))})
         found[str(stored.horse_id)] = so_far
     return found
-
-
-def _at_the_yard(moment: datetime | time, on: date) -> time:
-    local = moment if isinstance(moment, time) else timezone.localtime(moment_key(moment, on)).time()
-    return local.replace(second=0, microsecond=0)

@@ -10,7 +10,7 @@ from __future__ import annotations
 import json
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 from enum import StrEnum
 from typing import Any
 from uuid import UUID
@@ -22,18 +22,20 @@ from bucephal.ladder import Catalogue
 from bucephal.record import Ask, Event, SessionHeader, read_model
 from bucephal.record.checks import check_ask, check_session
 from django.db import transaction
+from django.utils import timezone
 from horses.models import Horse
 from horses.services import changed
 from ninja import Schema
 from pydantic import Field
 from yards.services import catalogue_of
 
+from training.clocks import clock_off, put_right
 from training.models import StoredAsk, StoredEvent, StoredSession, Tombstone
 from training.services import changed_in, take_the_clock
 
-# A device a day ahead of the server (its clock, or its place on earth) is not refused.
-CLOCK_TOLERANCE = timedelta(days=1)
 MOST_ITEMS = 2000
+UNDONE_WITHIN = timedelta(days=1)
+"""What arrived longer ago is struck out by a trainer: whoever only logs takes back a slip of the day [own]."""
 
 
 class ItemType(StrEnum):
@@ -57,6 +59,9 @@ class SyncItem(Schema):
 
 class SyncBatch(Schema):
     items: list[SyncItem] = Field(max_length=MOST_ITEMS)
+    sent_at: datetime | None = Field(
+        None, description="By the device's clock: how far that is off is measured."
+    )
 
 
 class SyncStatus(StrEnum):
@@ -84,11 +89,15 @@ class SyncAnswers(Schema):
     answers: list[SyncAnswer]
 
 
-def sync(person: User, items: list[SyncItem], today: date) -> SyncAnswers:
-    """Saves a batch within a person's yard; idempotent."""
+def sync(person: User, items: list[SyncItem], now: datetime, sent_at: datetime | None = None) -> SyncAnswers:
+    """Saves a batch within a person's yard; idempotent.
+
+    Args:
+        sent_at: the same moment as ``now`` by the clock of the device.
+    """
     yard = yard_of(person)
     with transaction.atomic():
-        run = _Run(person, yard, catalogue_of(yard), today + CLOCK_TOLERANCE)
+        run = _Run(person, yard, catalogue_of(yard), now, clock_off(sent_at, now))
         answers = run.take(items)
         changed(run.touched)
         changed_in(run.touched_sessions)
@@ -104,19 +113,23 @@ class _Run:
     person: User
     yard: Yard
     catalogue: Catalogue
-    latest: date
+    now: datetime
+    off: timedelta
+    """What the device's times have to be put right by."""
     touched: set[UUID] = field(default_factory=set)
     touched_sessions: set[UUID] = field(default_factory=set)
     ended: bool = False
     """Was a session closed? Then the yard's clock has something to say."""
 
     def take(self, items: list[SyncItem]) -> list[SyncAnswer]:
-        """Sessions first, then what belongs to them, deletions last; answers in the given order."""
+        """Sessions first, then what belongs to them, deletions last, of sessions after what was in them; answers
+        in the given order.
+        """
         answers: dict[int, SyncAnswer] = {}
         for types in ((ItemType.SESSION,), (ItemType.ASK, ItemType.EVENT), (ItemType.DELETE,)):
             chosen = [(index, item) for index, item in enumerate(items) if item.type in types]
             self._look_up([item for _, item in chosen])
-            for index, item in chosen:
+            for index, item in sorted(chosen, key=lambda one: one[1].id in self.sessions):
                 answers[index] = self._answer(item)
             self._write()
         return [answers[index] for index in range(len(items))]
@@ -139,7 +152,7 @@ class _Run:
         buried = Tombstone.objects.filter(yard=self.yard, item__in=ids)
         self.buried = set(buried.values_list("item", flat=True))
         wanted = {item.horse for item in items if item.horse is not None}
-        self.horses = {row.pk: row for row in Horse.objects.of(self.person).filter(pk__in=wanted)}
+        self.horses = {row.pk: row for row in Horse.objects.ever_of(self.person).filter(pk__in=wanted)}
         self.new_asks: list[StoredAsk] = []
         self.new_events: list[StoredEvent] = []
 
@@ -165,7 +178,8 @@ class _Run:
         horse = self.horses.get(item.horse) if item.horse is not None else None
         if horse is None:
             raise InvalidInput([Problem("horse", str(item.horse), "is not a horse of this yard", "")])
-        problems = check_session(item.body, self.catalogue, self.latest, horse.born, "session")
+        # Whatever day it says: one that cannot be right is put right, and its asks are not left without it.
+        problems = check_session(item.body, self.catalogue, date.max, None, "session")
         header = read_model(item.body, SessionHeader, problems, "session")
         if item.id in self.entries:
             raise _used(item)
@@ -177,7 +191,9 @@ class _Run:
             raise _used(item)
         elif (item.revision, _text(body)) <= (stored.revision, _text(stored.header)):
             return SyncStatus.SAVED
-        stored.date, stored.header, stored.revision = header.date, body, item.revision
+        off = put_right(header, self.off, horse.born, timezone.localdate(self.now))
+        stored.header, stored.revision, stored.off_s = body, item.revision, round(off.total_seconds())
+        stored.date = stored.as_read().date
         stored.save()
         self.sessions[item.id] = stored
         self._touch(stored)
@@ -222,11 +238,31 @@ class _Run:
             session = row if isinstance(row, StoredSession) else row.session
             self._of_this_yard(session, item)
             if not row.deleted:
-                row.deleted = True
-                row.save(update_fields=["deleted"])
+                self._may_strike_out(row, item)
+                self._strike_out(row)
                 self._touch(session)
         Tombstone.objects.get_or_create(yard=self.yard, item=item.id)
         return SyncStatus.SAVED
+
+    def _may_strike_out(self, row: StoredSession | StoredAsk | StoredEvent, item: SyncItem) -> None:
+        """
+        Raises:
+            InvalidInput: if it is for a trainer: a session that holds anything, or what has stood for longer.
+        """
+        if self.person.can_manage:
+            return
+        if isinstance(row, StoredSession):
+            if not any(found.filter(deleted=False).exists() for found in (row.asks, row.events)):
+                return
+        elif self.now - row.received_at <= UNDONE_WITHIN:
+            return
+        raise InvalidInput([Problem("id", str(item.id), "is struck out by trainers only", "")])
+
+    def _strike_out(self, row: StoredSession | StoredAsk | StoredEvent) -> None:
+        row.deleted = True
+        if isinstance(row, StoredSession):
+            row.struck_at, row.struck_by = self.now, self.person.shown
+        row.save()
 
     def _touch(self, session: StoredSession) -> None:
         self.touched.add(session.horse_id)

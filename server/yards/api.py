@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Any, TypeVar
 
-from accounts.doors import CHANGES, READS
+from accounts.doors import MANAGES, READS, RING
 from accounts.editions import edition_of
 from accounts.models import Yard
 from accounts.services import person_of, yard_of
@@ -66,27 +66,27 @@ def get_yard(request: HttpRequest) -> YardPage:
     return yard_page(services.defaults_of(yard), services.yards_catalogue(yard))
 
 
-@router.get("/yard/weather", auth=READS, response=WeatherReading)
+@router.get("/yard/weather", auth=RING, response=WeatherReading)
 def get_weather(request: HttpRequest) -> WeatherReading:
     return STATION.reading(timezone.localdate())
 
 
-@router.put("/yard/school", auth=CHANGES, response=YardPage)
+@router.put("/yard/school", auth=MANAGES, response=YardPage)
 def put_school(request: HttpRequest, choice: SchoolChoice) -> YardPage:
     return _changed(request, services.save_school, choice.school)
 
 
-@router.put("/yard/bands", auth=CHANGES, response=YardPage)
+@router.put("/yard/bands", auth=MANAGES, response=YardPage)
 def put_bands(request: HttpRequest, choice: BandChoice) -> YardPage:
     return _changed(request, services.save_bands, choice.bands)
 
 
-@router.put("/yard/scales", auth=CHANGES, response=YardPage)
+@router.put("/yard/scales", auth=MANAGES, response=YardPage)
 def put_scales(request: HttpRequest, choice: WordChoice) -> YardPage:
     return _changed(request, services.save_words, choice.scales)
 
 
-@router.put("/yard/kit", auth=CHANGES, response=YardPage)
+@router.put("/yard/kit", auth=MANAGES, response=YardPage)
 def put_kit(request: HttpRequest, choice: KitChoice) -> YardPage:
     return _changed(request, services.save_missing_kit, choice.missing_kit)
 
@@ -99,7 +99,7 @@ def get_exercise(request: HttpRequest, exercise_id: str) -> ExerciseSheet:
     return ExerciseSheet(exercise=source, edition=edition_of(source), next_number=number, clock_s=clock_s)
 
 
-@router.put("/yard/exercises", auth=CHANGES, response=YardPage)
+@router.put("/yard/exercises", auth=MANAGES, response=YardPage)
 def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardPage:
     save = partial(services.save_exercise, began_with=form.edition)
     return _changed(request, save, form.exercise)

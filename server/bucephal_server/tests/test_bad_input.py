@@ -58,15 +58,6 @@ def test_a_horse_born_before_time_began(client: Client) -> None:
     assert problem["allowed"] == "a date, 1950-01-01 to 2100-12-31"
 
 
-def test_a_session_before_the_horse_was_born(client: Client, fresh_horse: Horse) -> None:
-    problem = refused(client, [session_item(fresh_horse, new_id(), date(2018, 4, 30))])
-    assert problem["path"] == "session.date"
-    assert problem["value"] == "2018-04-30"
-    assert problem["allowed"] == "2018-05-01 or later"
-    born_that_day = session_item(fresh_horse, new_id(), date(2018, 5, 1))
-    assert post(client, "/api/sync", {"items": [born_that_day]}).json()["answers"][0]["status"] == "saved"
-
-
 def nested(depth: int) -> Any:
     value: Any = "147 cm"
     for _ in range(depth):

@@ -1,1 +1,1 @@
-export const SCHEMA = "bf6df33eec3c8a0e";
+export const SCHEMA = "4bfca96f41ffd18a";

@@ -1,0 +1,453 @@
+"""People of a yard: how the first one comes, how others are invited, what each may, and how they go."""
+
+from __future__ import annotations
+
+import email
+import email.policy
+import json
+import stat
+from collections.abc import Callable
+from datetime import timedelta
+from pathlib import Path
+from typing import Any
+
+import pytest
+from accounts import first_run
+from accounts.models import Deed, Link, Role, User, Yard
+from django.core.management import CommandError, call_command
+from django.test import Client
+from django.utils import timezone
+from horses.models import Horse
+from testing import PASSWORD, ask_item, new_id, person, post, send, session_item
+from training.models import StoredSession
+
+pytestmark = pytest.mark.django_db
+
+NEW_PASSWORD = "barley-straw-and-rain"
+
+
+@pytest.fixture(autouse=True)
+def own_folder(settings: Any, tmp_path: Path) -> Path:
+    settings.DATA_DIR = tmp_path
+    settings.EMAIL_BACKEND = "accounts.mailbox.EmailBackend"
+    settings.EMAIL_FILE_PATH = tmp_path / "mail"
+    return tmp_path
+
+
+def put(client: Client, path: str, data: Any) -> Any:
+    return client.put(path, json.dumps(data), content_type="application/json")
+
+
+def token_in(address: str) -> str:
+    return address.partition("#")[2]
+
+
+def invite(client: Client, role: str = "helper", **more: Any) -> str:
+    made = post(client, "/api/people/invitations", {"name": "Ash", "role": role, **more})
+    assert made.status_code == 201, made.content
+    return token_in(made.json()["address"])
+
+
+def join(token: str, name: str = "ash") -> Client:
+    client = Client()
+    joined = post(client, "/api/links/join", {"token": token, "name": name, "password": NEW_PASSWORD})
+    assert joined.status_code == 201, joined.content
+    return client
+
+
+# --- the first run ---------------------------------------------------------------------------
+
+NEW_YARD = {"yard": "Low Meadow", "shown": "Wren", "name": "wren", "password": NEW_PASSWORD}
+
+
+def test_whoever_owns_the_machine_makes_the_yard_and_its_trainer(own_folder: Path) -> None:
+    client = Client()
+    assert client.get("/api/first-run").json() == {"open": True}
+    code = first_run.code_to_begin()
+    kept = own_folder / "first-run-code"
+    assert kept.read_text() == code
+    assert stat.S_IMODE(kept.stat().st_mode) == 0o600
+    assert post(client, "/api/first-run", {**NEW_YARD, "code": code}).status_code == 201
+    me = client.get("/api/me").json()
+    assert (me["name"], me["yard"], me["role"]) == ("Wren", "Low Meadow", "trainer")
+    assert not kept.exists()
+    assert client.get("/api/horses").json() == {"horses": []}
+
+
+def test_without_the_machines_code_nobody_makes_a_yard(own_folder: Path) -> None:
+    first_run.code_to_begin()
+    tried = [post(Client(), "/api/first-run", {**NEW_YARD, "code": str(n)}).status_code for n in range(8)]
+    assert tried == [422] * 5 + [429] * 3
+    assert not Yard.objects.exists()
+
+
+def test_a_second_yard_is_not_made_from_the_page(yard: Yard, own_folder: Path) -> None:
+    assert Client().get("/api/first-run").json() == {"open": False}
+    assert first_run.code_to_begin() is None
+    assert post(Client(), "/api/first-run", {**NEW_YARD, "code": "1"}).status_code == 409
+
+
+def test_a_yard_is_made_on_the_command_line_too(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setenv("BUCEPHAL_PASSWORD", NEW_PASSWORD)
+    call_command("createyard", "Low Meadow", "wren", "--shown", "Wren")
+    client = Client()
+    assert post(client, "/api/sign-in", {"name": "wren", "password": NEW_PASSWORD}).status_code == 200
+    monkeypatch.setenv("BUCEPHAL_PASSWORD", "short")
+    with pytest.raises(CommandError, match="password"):
+        call_command("createyard", "Another", "finch")
+    with pytest.raises(CommandError, match="name"):
+        call_command("createyard", "Another", "WREN")
+    assert Yard.objects.count() == 1
+
+
+def test_a_trainer_who_forgot_the_password_gets_a_link_on_the_machine(
+    trainer: User, capsys: pytest.CaptureFixture[str]
+) -> None:
+    call_command("passwordlink", "trainer", "--base", "https://yard.example")
+    said = capsys.readouterr().out
+    assert said.startswith("https://yard.example/join#")
+    body = {"token": token_in(said.strip()), "password": NEW_PASSWORD}
+    assert post(Client(), "/api/links/password", body).status_code == 200
+    with pytest.raises(CommandError, match="nobody"):
+        call_command("passwordlink", "nobody")
+
+
+# --- invitations -----------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("role", "may"),
+    [
+        ("trainer", (True, True, True, True)),
+        ("instructor", (True, True, True, False)),
+        ("helper", (True, True, False, False)),
+        ("owner", (True, False, False, False)),
+    ],
+)
+def test_whoever_is_invited_joins_in_that_role(role: str, may: tuple[bool, ...], client: Client) -> None:
+    me = join(invite(client, role)).get("/api/me").json()
+    assert (me["name"], me["yard"], me["role"]) == ("Ash", "Home yard", role)
+    assert (me["can_read"], me["can_log"], me["can_change"], me["can_manage"]) == may
+
+
+def test_an_invitation_is_mailed_where_there_is_an_address(client: Client, own_folder: Path) -> None:
+    made = post(
+        client, "/api/people/invitations", {"name": "Ash", "role": "helper", "email": "ash@example.org"}
+    )
+    assert made.json()["mailed"] is True
+    (file,) = (own_folder / "mail").glob("*.eml")
+    # RFC 5322, read by Python's own parser.
+    message = email.message_from_bytes(file.read_bytes(), policy=email.policy.default)
+    assert message["To"] == "ash@example.org"
+    assert made.json()["address"] in message.get_content()
+    assert stat.S_IMODE(file.stat().st_mode) == 0o600
+
+
+def test_what_opens_the_yard_is_kept_nowhere(client: Client) -> None:
+    token = invite(client)
+    assert not Link.objects.filter(digest__contains=token).exists()
+    assert token not in json.dumps(client.get("/api/people").json())
+    assert token not in json.dumps(list(Deed.objects.values("about", "who")), default=str)
+
+
+def test_a_link_is_used_once(client: Client) -> None:
+    token = invite(client)
+    join(token)
+    again = post(Client(), "/api/links/join", {"token": token, "name": "elm", "password": NEW_PASSWORD})
+    assert again.status_code == 404
+    assert "used already" in again.json()["errors"][0]["reason"]
+
+
+def test_a_link_ends_by_itself_and_by_a_trainer(client: Client) -> None:
+    token = invite(client)
+    assert post(Client(), "/api/links/look", {"token": token}).json()["name"] == "Ash"
+    Link.objects.update(ends_at=timezone.now() - timedelta(seconds=1))
+    assert post(Client(), "/api/links/look", {"token": token}).status_code == 404
+    second = invite(client)
+    (listed,) = client.get("/api/people").json()["links"]
+    assert post(client, f"/api/links/{listed['id']}/end", {}).status_code == 204
+    assert (
+        post(
+            Client(), "/api/links/join", {"token": second, "name": "x", "password": NEW_PASSWORD}
+        ).status_code
+        == 404
+    )
+
+
+def test_how_long_links_last(client: Client, trainer: User) -> None:
+    invite(client)
+    post(client, f"/api/people/{trainer.pk}/new-password", {})
+    lasting = {one.kind: one.ends_at - timezone.now() for one in Link.objects.all()}
+    assert timedelta(days=6, hours=23) < lasting["join"] <= timedelta(days=7)
+    assert timedelta(hours=23) < lasting["password"] <= timedelta(days=1)
+
+
+def test_a_weak_password_or_a_taken_name_does_not_use_the_link_up(client: Client, trainer: User) -> None:
+    token = invite(client)
+    weak = post(Client(), "/api/links/join", {"token": token, "name": "ash", "password": "short"})
+    assert {one["path"] for one in weak.json()["errors"]} == {"password"}
+    taken = post(Client(), "/api/links/join", {"token": token, "name": "TRAINER", "password": NEW_PASSWORD})
+    assert taken.json()["errors"][0]["path"] == "name"
+    join(token)
+
+
+def test_a_link_of_one_kind_is_none_of_another(client: Client, trainer: User) -> None:
+    invitation = invite(client)
+    reset = token_in(post(client, f"/api/people/{trainer.pk}/new-password", {}).json()["address"])
+    assert (
+        post(Client(), "/api/links/password", {"token": invitation, "password": NEW_PASSWORD}).status_code
+        == 404
+    )
+    assert post(Client(), "/api/links/day", {"token": reset}).status_code == 404
+    assert (
+        post(Client(), "/api/links/join", {"token": reset, "name": "x", "password": NEW_PASSWORD}).status_code
+        == 404
+    )
+
+
+def test_a_new_password_by_link_signs_out_whoever_had_the_old_one(
+    client: Client, yard: Yard, client_of: Callable[[User], Client]
+) -> None:
+    helper = person(yard, "helper", Role.HELPER)
+    theirs = client_of(helper)
+    token = token_in(post(client, f"/api/people/{helper.pk}/new-password", {}).json()["address"])
+    assert post(Client(), "/api/links/look", {"token": token}).json()["signs_in_as"] == "helper"
+    assert post(Client(), "/api/links/password", {"token": token, "password": "short"}).status_code == 422
+    opened = Client()
+    assert post(opened, "/api/links/password", {"token": token, "password": NEW_PASSWORD}).status_code == 200
+    assert opened.get("/api/me").json()["name"] == "helper"
+    assert theirs.get("/api/me").status_code == 401
+    assert post(Client(), "/api/sign-in", {"name": "helper", "password": PASSWORD}).status_code == 422
+
+
+# --- owners and day helpers -------------------------------------------------------------------
+
+
+def test_an_owner_is_invited_with_their_horses_and_sees_no_other(
+    client: Client, horse: Horse, fresh_horse: Horse
+) -> None:
+    owner = join(invite(client, "owner", horses=[str(horse.pk)]))
+    assert [one["id"] for one in owner.get("/api/horses").json()["horses"]] == [str(horse.pk)]
+    assert owner.get(f"/api/horses/{fresh_horse.pk}/sheet").status_code == 404
+    person_id = owner.get("/api/me").json()["id"]
+    assert (
+        put(client, f"/api/people/{person_id}/horses", {"horses": [str(fresh_horse.pk)]}).status_code == 204
+    )
+    assert [one["id"] for one in owner.get("/api/horses").json()["horses"]] == [str(fresh_horse.pk)]
+    assert client.get("/api/people/owned").json()["horses"] == {str(person_id): [str(fresh_horse.pk)]}
+
+
+def test_nobody_is_given_a_horse_of_another_yard(client: Client, others_horse: Horse) -> None:
+    made = post(
+        client, "/api/people/invitations", {"name": "Ash", "role": "owner", "horses": [str(others_horse.pk)]}
+    )
+    assert made.json()["errors"][0]["path"] == "horses[0]"
+    assert not Link.objects.exists()
+
+
+def test_only_an_owner_owns(client: Client, yard: Yard, horse: Horse) -> None:
+    helper = person(yard, "helper", Role.HELPER)
+    assert put(client, f"/api/people/{helper.pk}/horses", {"horses": [str(horse.pk)]}).status_code == 422
+
+
+def day_helper(client: Client, *horses: Horse) -> Client:
+    made = post(client, "/api/people/day-links", {"name": "Ash", "horses": [str(one.pk) for one in horses]})
+    assert made.status_code == 201, made.content
+    phone = Client()
+    assert post(phone, "/api/links/day", {"token": token_in(made.json()["address"])}).status_code == 200
+    return phone
+
+
+def test_a_day_helper_logs_for_the_chosen_horses_and_sees_what_that_wants(
+    client: Client, horse: Horse, fresh_horse: Horse, today: Any
+) -> None:
+    phone = day_helper(client, fresh_horse)
+    assert [one["id"] for one in phone.get("/api/horses").json()["horses"]] == [str(fresh_horse.pk)]
+    session = new_id()
+    assert send(phone, [session_item(fresh_horse, session, today), ask_item(session)]) == ["saved", "saved"]
+    assert send(phone, [session_item(horse, new_id(), today)]) == ["refused"]
+    for path, status in (
+        ("plan", 200),
+        ("pack", 200),
+        ("flags", 200),
+        ("sessions", 200),
+        ("sheet", 403),
+        ("ladder", 403),
+        ("record", 403),
+    ):
+        assert phone.get(f"/api/horses/{fresh_horse.pk}/{path}").status_code == status, path
+    assert phone.get(f"/api/horses/{horse.pk}/plan").status_code == 404
+    assert phone.get("/api/people").status_code == 403
+    assert post(phone, "/api/me/password", {"old": "x", "new": NEW_PASSWORD}).status_code == 403
+    raised = post(
+        phone, f"/api/horses/{fresh_horse.pk}/flags/raise", {"code": "uneven", "note": "short in front"}
+    )
+    assert raised.status_code == 204
+
+
+def test_a_day_helpers_day_ends(client: Client, fresh_horse: Horse) -> None:
+    phone = day_helper(client, fresh_horse)
+    ends = timezone.localtime(Link.objects.get().ends_at)
+    assert (ends.hour, ends.minute) == (0, 0)
+    assert ends.date() == timezone.localdate() + timedelta(days=1)
+    User.objects.filter(role=Role.DAY_HELPER).update(until=timezone.now())
+    assert phone.get("/api/me").status_code == 401
+
+
+def test_a_day_link_opens_on_a_second_phone_as_the_same_helper(client: Client, fresh_horse: Horse) -> None:
+    made = post(client, "/api/people/day-links", {"name": "Ash", "horses": [str(fresh_horse.pk)]}).json()
+    who = {
+        post(Client(), "/api/links/day", {"token": token_in(made["address"])}).json()["id"] for _ in range(2)
+    }
+    assert len(who) == 1
+    post(client, f"/api/links/{made['link']['id']}/end", {})
+    assert post(Client(), "/api/links/day", {"token": token_in(made["address"])}).status_code == 404
+
+
+def test_a_day_link_ended_by_a_trainer_shuts_out_whoever_came_by_it(
+    client: Client, fresh_horse: Horse
+) -> None:
+    phone = day_helper(client, fresh_horse)
+    (link,) = client.get("/api/people").json()["links"]
+    post(client, f"/api/links/{link['id']}/end", {})
+    assert phone.get("/api/me").status_code == 401
+
+
+# --- roles and going --------------------------------------------------------------------------
+
+
+def test_a_yard_keeps_a_trainer(client: Client, trainer: User) -> None:
+    for answer in (
+        put(client, f"/api/people/{trainer.pk}/role", {"role": "helper"}),
+        post(client, f"/api/people/{trainer.pk}/leave", {}),
+        post(client, f"/api/people/{trainer.pk}/forget", {}),
+        post(client, "/api/me/leave", {}),
+    ):
+        assert answer.status_code == 422
+        assert "only trainer" in answer.json()["errors"][0]["reason"]
+    assert client.get("/api/me").json()["role"] == "trainer"
+
+
+def test_a_changed_role_counts_at_once(
+    client: Client, yard: Yard, client_of: Callable[[User], Client]
+) -> None:
+    second = person(yard, "second", Role.HELPER)
+    theirs = client_of(second)
+    assert theirs.get("/api/people").status_code == 403
+    assert put(client, f"/api/people/{second.pk}/role", {"role": "trainer"}).status_code == 204
+    assert theirs.get("/api/people").status_code == 200
+    assert put(client, f"/api/people/{second.pk}/role", {"role": "day-helper"}).status_code == 422
+
+
+def test_whoever_leaves_is_signed_out_and_stays_out(
+    client: Client, yard: Yard, client_of: Callable[[User], Client]
+) -> None:
+    helper = person(yard, "helper", Role.HELPER)
+    theirs = client_of(helper)
+    assert post(client, f"/api/people/{helper.pk}/leave", {}).status_code == 204
+    assert theirs.get("/api/me").status_code == 401
+    assert post(Client(), "/api/sign-in", {"name": "helper", "password": PASSWORD}).status_code == 422
+    listed = client.get("/api/people").json()
+    assert "helper" not in [one["name"] for one in listed["people"]]
+    assert [one["name"] for one in listed["left"]] == ["helper"]
+
+
+def test_whoever_is_deleted_leaves_the_horses_data_and_no_name(
+    client: Client, yard: Yard, horse: Horse, today: Any, client_of: Callable[[User], Client]
+) -> None:
+    helper = person(yard, "helper", Role.HELPER)
+    helper.first_name = "Ash"
+    helper.save()
+    session = new_id()
+    body = {"rider": "Ash", "helper": "ash ", "note": "steady"}
+    assert (
+        send(client_of(helper), [session_item(horse, session, today, body=body), ask_item(session)])
+        == ["saved"] * 2
+    )
+    post(client_of(helper), f"/api/horses/{horse.pk}/flags/raise", {"code": "uneven", "note": "short"})
+    put(client, f"/api/people/{helper.pk}/role", {"role": "helper"})
+    assert post(client, f"/api/people/{helper.pk}/forget", {}).status_code == 204
+    kept = StoredSession.objects.get(pk=session)
+    assert kept.header["rider"] == kept.header["helper"] == "a former rider"
+    assert kept.header["note"] == "steady"
+    record = client.get(f"/api/horses/{horse.pk}/record").json()
+    assert any(one["id"] == session and len(one["asks"]) == 1 for one in record["sessions"])
+    assert "Ash" not in json.dumps(client.get("/api/yard/trail").json())
+    assert "Ash" not in json.dumps(record)
+    assert not User.objects.filter(username="helper").exists()
+
+
+def test_everything_that_is_held_on_a_person_can_be_taken_along(
+    client: Client, yard: Yard, horse: Horse, today: Any, client_of: Callable[[User], Client]
+) -> None:
+    owner = person(yard, "owner", Role.OWNER)
+    horse.owners.add(owner)
+    send(client, [session_item(horse, new_id(), today, body={"rider": "Owner"})])
+    held = client_of(owner).get("/api/me/held").json()
+    assert (held["name"], held["role"], held["owns"]) == ("owner", "owner", [str(horse)])
+    assert [one["horse"] for one in held["sessions"]] == [str(horse)]
+    assert len(held["devices"]) == 1
+    assert "password" not in json.dumps(held)
+    assert client.get(f"/api/people/{owner.pk}/held").json()["name"] == "owner"
+
+
+def test_nobody_of_another_yard_is_found(client: Client, other_yard: Yard) -> None:
+    theirs = person(other_yard, "theirs", Role.HELPER)
+    for path in ("leave", "forget", "new-password"):
+        assert post(client, f"/api/people/{theirs.pk}/{path}", {}).status_code == 404
+    assert client.get(f"/api/people/{theirs.pk}/held").status_code == 404
+    assert put(client, f"/api/people/{theirs.pk}/role", {"role": "owner"}).status_code == 404
+    assert theirs.username not in json.dumps(client.get("/api/people").json())
+
+
+# --- the trail --------------------------------------------------------------------------------
+
+
+def test_a_trainer_reads_who_did_what(client: Client, horse: Horse, trainer: User) -> None:
+    token = invite(client)
+    join(token)
+    put(client, f"/api/horses/{horse.pk}/goals", {"goals": [{"step": "up-wt.2"}]})
+    told = [(one["who"], one["what"], one["about"]) for one in client.get("/api/yard/trail").json()["deeds"]]
+    assert told == [
+        ("trainer", "set goals of", str(horse)),
+        ("Ash", "joined as", "helper"),
+        ("trainer", "invited", "Ash, helper"),
+    ]
+
+
+def test_the_trail_goes_out_page_by_page(client: Client, trainer: User) -> None:
+    for n in range(120):
+        Deed.objects.create(yard=trainer.yard, who="Wren", what="horse-changed", about=str(n))
+    seen, before = [], ""
+    while True:
+        page = client.get(f"/api/yard/trail{before}").json()
+        seen += [one["about"] for one in page["deeds"]]
+        if page["earlier"] is None:
+            break
+        before = f"?before={page['earlier']}"
+    assert seen == [str(n) for n in reversed(range(120))]
+
+
+def test_another_yards_trail_is_not_told(client: Client, other_yard: Yard) -> None:
+    Deed.objects.create(yard=other_yard, who="Isla", what="began")
+    assert client.get("/api/yard/trail").json()["deeds"] == []
+
+
+# --- horses that leave ------------------------------------------------------------------------
+
+
+def test_a_horse_leaves_and_comes_back_with_everything_known_of_it(
+    client: Client, horse: Horse, today: Any
+) -> None:
+    before = client.get(f"/api/horses/{horse.pk}/record").json()
+    assert post(client, f"/api/horses/{horse.pk}/leave", {}).status_code == 204
+    assert client.get("/api/horses").json() == {"horses": []}
+    assert client.get(f"/api/horses/{horse.pk}/plan").status_code == 404
+    assert [one["name"] for one in client.get("/api/yard/gone-horses").json()["horses"]] == [str(horse)]
+    # What was logged before somebody heard of it is still taken.
+    late = new_id()
+    assert send(client, [session_item(horse, late, today), ask_item(late)]) == ["saved", "saved"]
+    assert post(client, f"/api/yard/gone-horses/{horse.pk}/back", {}).status_code == 204
+    after = client.get(f"/api/horses/{horse.pk}/record").json()
+    assert [one for one in after["sessions"] if one["id"] != late] == before["sessions"]
+    assert post(client, f"/api/yard/gone-horses/{horse.pk}/back", {}).status_code == 404

@@ -1,0 +1,99 @@
+"""The trail: who did what to a yard, for its trainers to read. What was asked of horses is not in it."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from enum import StrEnum
+
+from django.db.models import QuerySet
+
+from accounts.models import Deed, User, Yard
+
+
+class What(StrEnum):
+    """What was done; ``about`` says to what."""
+
+    BEGAN = "began"
+    INVITED = "invited"
+    DAY_LINK = "day-link"
+    LINK_ENDED = "link-ended"
+    JOINED = "joined"
+    CAME_FOR_THE_DAY = "came-for-the-day"
+    ROLE = "role"
+    NEW_PASSWORD = "new-password"  # noqa: S105 - a word for what was done
+    LEFT = "left"
+    FORGOTTEN = "forgotten"
+    SIGNED_IN = "signed-in"
+    HORSE_ADDED = "horse-added"
+    HORSE_CHANGED = "horse-changed"
+    HORSE_LEFT = "horse-left"
+    HORSE_CAME_BACK = "horse-came-back"
+    OWNERS = "owners"
+    GOALS = "goals"
+    FLAG_RAISED = "flag-raised"
+    FLAG_CLEARED = "flag-cleared"
+    DECIDED = "decided"
+    DECISION_ENDED = "decision-ended"
+    SESSION_STRUCK = "session-struck"
+    SESSION_RESTORED = "session-restored"
+    SESSION_TIMED = "session-timed"
+    YARD_CHANGED = "yard-changed"
+    EXERCISE = "exercise"
+
+
+WORDS = {
+    What.BEGAN: "made the yard",
+    What.INVITED: "invited",
+    What.DAY_LINK: "made a day link for",
+    What.LINK_ENDED: "ended the link of",
+    What.JOINED: "joined as",
+    What.CAME_FOR_THE_DAY: "came by a day link",
+    What.ROLE: "changed the role:",
+    What.NEW_PASSWORD: "made a link for a new password:",
+    What.LEFT: "left, or was let go:",
+    What.FORGOTTEN: "deleted somebody",
+    What.SIGNED_IN: "signed in",
+    What.HORSE_ADDED: "added",
+    What.HORSE_CHANGED: "changed what is known of",
+    What.HORSE_LEFT: "took out of the yard:",
+    What.HORSE_CAME_BACK: "took back into the yard:",
+    What.OWNERS: "changed whose horses they are:",
+    What.GOALS: "set goals of",
+    What.FLAG_RAISED: "raised a flag:",
+    What.FLAG_CLEARED: "cleared a flag:",
+    What.DECIDED: "decided about a step:",
+    What.DECISION_ENDED: "ended a decision:",
+    What.SESSION_STRUCK: "struck out a session:",
+    What.SESSION_RESTORED: "restored a session:",
+    What.SESSION_TIMED: "changed when a session was:",
+    What.YARD_CHANGED: "changed what the yard agrees on:",
+    What.EXERCISE: "changed an exercise:",
+}
+PAGE = 50
+ABOUT = 200
+GONE = "somebody who was deleted"
+
+
+def note(person: User, what: What, about: str = "", whom: User | None = None) -> None:
+    """Keeps what a person of a yard did."""
+    if person.yard_id is not None:
+        Deed.objects.create(
+            yard_id=person.yard_id, person=person, who=person.shown, what=what, about=about[:ABOUT], whom=whom
+        )  # fmt: skip
+
+
+def deeds_of(yard: Yard, before: int | None) -> QuerySet[Deed]:
+    """A page of them, the latest first; those before one, if one is named."""
+    deeds = Deed.objects.filter(yard=yard)
+    return (deeds if before is None else deeds.filter(pk__lt=before)).order_by("-pk")[: PAGE + 1]
+
+
+def forget(person: User) -> None:
+    """Replaces a person's name wherever it stands in the trail."""
+    Deed.objects.filter(person=person).update(who=GONE)
+    Deed.objects.filter(whom=person).update(about=GONE)
+
+
+def told_by(person: User) -> list[tuple[datetime, str, str]]:
+    """What the trail holds of one person: when, what, about what."""
+    return [(one.at, WORDS[What(one.what)], one.about) for one in person.deeds.order_by("at")]

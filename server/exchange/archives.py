@@ -1,0 +1,250 @@
+"""Archives: the whole database in one file, made while people work, and put back.
+
+A zip with ``manifest.json`` (what it is, when it was made, by which version, its sum) and the database as SQLite
+wrote it. Each is there whole or not at all; putting one back is one transaction of the database.
+"""
+
+from __future__ import annotations
+
+import os
+import secrets
+import shutil
+import sqlite3
+import zipfile
+import zlib
+from collections.abc import Iterator
+from contextlib import closing, contextmanager
+from datetime import UTC, datetime
+from hashlib import file_digest
+from importlib.metadata import version
+from pathlib import Path
+
+from bucephal.errors import BucephalError, Problem
+from data_folder import on_the_disk
+from django.conf import settings
+from django.db import connection
+from django.db.migrations.loader import MigrationLoader
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+FORMAT, VERSION = "bucephal.archive", 1
+DATABASE, MANIFEST = "bucephal.sqlite3", "manifest.json"
+MOST_MANIFEST_BYTES = 64 * 1024
+STAMP = "%Y%m%d-%H%M%S-%f"
+
+
+class NoArchive(BucephalError):
+    """It is none, or it is damaged, or it cannot be put back here."""
+
+    code = "archive.refused"
+
+    def __init__(self, path: str, reason: str, allowed: str = "") -> None:
+        super().__init__(reason)
+        self.reason = Problem(path, None, reason, allowed)
+
+    @property
+    def problems(self) -> tuple[Problem, ...]:
+        return (self.reason,)
+
+    def __str__(self) -> str:
+        return f"{self.reason.path}: {self.reason.reason}"
+
+
+class Manifest(BaseModel):
+    """What an archive says of itself.
+
+    Fields:
+        migrations: by app, the last one that its database has seen.
+        bytes, sha256: of the database.
+    """
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    format: str = Field(pattern=f"^{FORMAT}$")
+    version: int = Field(ge=VERSION, le=VERSION)
+    made: datetime
+    product: str
+    migrations: dict[str, str]
+    bytes: int = Field(gt=0)
+    sha256: str
+
+
+def folder() -> Path:
+    return Path(settings.DATA_DIR) / "archives"
+
+
+def archives() -> list[Path]:
+    """Those that are there, the latest first."""
+    return sorted(folder().glob("bucephal-*.zip"), reverse=True)
+
+
+def last_made() -> datetime | None:
+    """When the latest was made, by its name."""
+    latest = next(iter(archives()), None)
+    if latest is None:
+        return None
+    return datetime.strptime(latest.stem.removeprefix("bucephal-"), STAMP).replace(tzinfo=UTC)
+
+
+def make_archive(keep: int | None = None) -> Path:
+    """Writes one of the database as it is now; whoever writes meanwhile is not held up.
+
+    Args:
+        keep: so many of the latest stay; None: all do.
+
+    Raises:
+        NoArchive: if the database is none of SQLite's.
+        OSError: if there is no room; then there is none of it.
+    """
+    raw = _sqlite()
+    folder().mkdir(exist_ok=True)
+    made = datetime.now(UTC)
+    with _beside("making") as (copy, zipped):
+        with closing(sqlite3.connect(copy)) as target:
+            raw.backup(target)
+            target.execute("PRAGMA journal_mode=DELETE")
+        with zipfile.ZipFile(zipped, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as archive:
+            archive.writestr(MANIFEST, _manifest(copy, made).model_dump_json(indent=1))
+            archive.write(copy, DATABASE)
+        whole = folder() / f"bucephal-{made.strftime(STAMP)}.zip"
+        _put(zipped, whole)
+    if keep is not None:
+        for old in archives()[max(keep, 1) :]:
+            old.unlink(missing_ok=True)
+    return whole
+
+
+def _manifest(copy: Path, made: datetime) -> Manifest:
+    return Manifest(
+        format=FORMAT,
+        version=VERSION,
+        made=made,
+        product=version("bucephal"),
+        migrations=_last_migrations(copy),
+        bytes=copy.stat().st_size,
+        sha256=_sum(copy),
+    )
+
+
+def restore(path: Path) -> Manifest:
+    """Puts an archive in the place of what there is: all of it, or nothing.
+
+    What was there is archived first. The shape of an older one is brought up to date by ``manage.py migrate``.
+
+    Raises:
+        NoArchive: if it is none, or damaged, or of a newer version.
+        OSError: if there is no room; then what was there stays.
+    """
+    raw = _sqlite()
+    folder().mkdir(exist_ok=True)
+    with _beside("restoring") as (copy, _):
+        manifest = _unpacked(path, copy)
+        if _has_tables(raw):
+            make_archive()
+        with closing(sqlite3.connect(f"file:{copy}?mode=ro", uri=True)) as source:
+            source.backup(raw)
+    return manifest
+
+
+def _unpacked(path: Path, copy: Path) -> Manifest:
+    """The database of an archive, checked, as a file."""
+    try:
+        with zipfile.ZipFile(path) as archive:
+            manifest = _read_manifest(archive)
+            with archive.open(DATABASE) as packed, copy.open("wb") as file:
+                shutil.copyfileobj(_Limited(packed, manifest.bytes), file, 1024 * 1024)  # type: ignore[misc]
+    except (zipfile.BadZipFile, EOFError, KeyError, NotImplementedError, RuntimeError, zlib.error) as error:
+        raise NoArchive(path.name, f"is no archive, or a damaged one ({error})") from error
+    if copy.stat().st_size != manifest.bytes or _sum(copy) != manifest.sha256:
+        raise NoArchive(f"{path.name}/{DATABASE}", "is not what was archived: it is damaged")
+    _check_database(copy, path.name)
+    _check_known(manifest, path.name)
+    return manifest
+
+
+class _Limited:
+    """A stream that ends where it was said to end: what unpacks to more than that is damaged, or meant to hurt."""
+
+    def __init__(self, stream: object, most: int) -> None:
+        self.stream, self.left = stream, most + 1
+
+    def read(self, size: int = -1) -> bytes:
+        size = self.left if size < 0 else min(size, self.left)
+        read: bytes = self.stream.read(size)  # type: ignore[attr-defined]
+        self.left -= len(read)
+        return read
+
+
+def _read_manifest(archive: zipfile.ZipFile) -> Manifest:
+    if archive.getinfo(MANIFEST).file_size > MOST_MANIFEST_BYTES:
+        raise NoArchive(MANIFEST, "is too long for one")
+    try:
+        return Manifest.model_validate_json(archive.read(MANIFEST))
+    except ValidationError as error:
+        first = error.errors(include_url=False)[0]
+        place = ".".join(str(part) for part in first["loc"])
+        allowed = f"{FORMAT}, version {VERSION}"
+        raise NoArchive(f"{MANIFEST}.{place}", first["msg"], allowed) from error
+
+
+def _check_database(copy: Path, name: str) -> None:
+    try:
+        with closing(sqlite3.connect(f"file:{copy}?mode=ro", uri=True)) as database:
+            said = [row[0] for row in database.execute("PRAGMA quick_check")]
+    except sqlite3.DatabaseError as error:
+        raise NoArchive(f"{name}/{DATABASE}", f"is no database ({error})") from error
+    if said != ["ok"]:
+        raise NoArchive(f"{name}/{DATABASE}", f"is damaged ({said[0]})")
+
+
+def _check_known(manifest: Manifest, name: str) -> None:
+    """A newer version's shape is not known here."""
+    known = MigrationLoader(None, ignore_no_migrations=True).disk_migrations
+    unknown = [one for one in manifest.migrations.items() if one not in known]
+    if unknown:
+        app, last = unknown[0]
+        reason = f"was made by version {manifest.product}, which is newer ({app} {last})"
+        raise NoArchive(name, reason, f"an archive of version {version('bucephal')} or older")
+
+
+def _last_migrations(copy: Path) -> dict[str, str]:
+    with closing(sqlite3.connect(copy)) as database:
+        return dict(database.execute("SELECT app, max(name) FROM django_migrations GROUP BY app"))
+
+
+def _has_tables(raw: sqlite3.Connection) -> bool:
+    return bool(raw.execute("SELECT 1 FROM sqlite_master WHERE name = 'django_migrations'").fetchone())
+
+
+def _sqlite() -> sqlite3.Connection:
+    """The connection itself: copying a whole database is beyond what the ORM says."""
+    if connection.vendor != "sqlite":
+        raise NoArchive("DATABASE_URL", f"is {connection.vendor}'s", "SQLite; others have tools of their own")
+    connection.ensure_connection()
+    raw: sqlite3.Connection = connection.connection
+    return raw
+
+
+@contextmanager
+def _beside(what: str) -> Iterator[tuple[Path, Path]]:
+    """Two files that are gone afterwards; those that a killed one left behind are cleared away first."""
+    for left in folder().glob(f".{what}-*"):
+        left.unlink(missing_ok=True)
+    name = folder() / f".{what}-{secrets.token_hex(4)}"
+    copy, zipped = name.with_suffix(".sqlite3"), name.with_suffix(".zip")
+    try:
+        yield copy, zipped
+    finally:
+        copy.unlink(missing_ok=True)
+        zipped.unlink(missing_ok=True)
+
+
+def _put(zipped: Path, whole: Path) -> None:
+    with zipped.open("rb+") as file:
+        os.fsync(file.fileno())
+    zipped.rename(whole)
+    on_the_disk(whole.parent)
+
+
+def _sum(path: Path) -> str:
+    with path.open("rb") as file:
+        return file_digest(file, "sha256").hexdigest()
