@@ -1,9 +1,12 @@
-"""The folder in which a yard's data stand: ours alone to read, and what is made in it is made whole or not at all."""
+"""The folder in which a yard's data stand: ours alone to read, and what is made in it is made whole or not
+at all.
+"""
 
 from __future__ import annotations
 
 import os
 import secrets
+from contextlib import suppress
 from pathlib import Path
 
 FOLDER_MODE, FILE_MODE = 0o700, 0o600
@@ -60,8 +63,6 @@ def secret_key(folder: Path) -> str:
         path.unlink()  # left behind empty where the power went while it was written
     if not path.exists():
         folder.mkdir(mode=FOLDER_MODE, parents=True, exist_ok=True)
-        try:
+        with suppress(FileExistsError):
             write_whole(path, secrets.token_urlsafe(50).encode())
-        except FileExistsError:
-            pass
     return path.read_text()

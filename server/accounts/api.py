@@ -148,8 +148,8 @@ class Trail(Schema):
 def me_view(person: User) -> Me:
     return Me(
         id=person.pk, name=person.shown, yard=person.yard.name if person.yard is not None else "",
-        role=Role(person.role), can_read=person.can_read, can_log=person.can_log, can_change=person.can_change,
-        can_manage=person.can_manage,
+        role=Role(person.role), can_read=person.can_read, can_log=person.can_log,
+        can_change=person.can_change, can_manage=person.can_manage,
     )  # fmt: skip
 
 
@@ -263,8 +263,8 @@ def get_people(request: HttpRequest) -> People:
 def _person(one: User) -> PersonView:
     day = one.role == Role.DAY_HELPER
     return PersonView(
-        id=one.pk, name=one.shown, signs_in_as="" if day else one.username, email=one.email, role=Role(one.role),
-        seen_at=getattr(one, "seen_at", None), until=one.until,
+        id=one.pk, name=one.shown, signs_in_as="" if day else one.username, email=one.email,
+        role=Role(one.role), seen_at=getattr(one, "seen_at", None), until=one.until,
     )  # fmt: skip
 
 

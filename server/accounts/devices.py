@@ -26,7 +26,8 @@ class SessionStore(DbStore):
         return Device
 
     def create_model_instance(self, data: dict[str, Any]) -> Device:
-        session: Device = super().create_model_instance(data)
+        session = super().create_model_instance(data)
+        assert isinstance(session, Device)
         known = Device.objects.filter(pk=session.session_key).values("id", "begun_at", "seen_at").first()
         for name, value in (known or {}).items():
             setattr(session, name, value)

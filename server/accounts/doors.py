@@ -1,4 +1,5 @@
-"""The doors of the API: who may pass. Every operation names its own; without one nobody but trainers would pass.
+"""The doors of the API: who may pass. Every operation names its own; without one nobody but trainers would
+pass.
 
 A door gives the person, and every query starts from that person.
 """

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from hashlib import sha256
+from typing import Any
 
 from bucephal.errors import BucephalError, Problem
 from pydantic import BaseModel
@@ -12,11 +15,23 @@ class Overtaken(BucephalError):
     """Somebody else has changed the same thing since it was read."""
 
     code = "edition.overtaken"
+    now: dict[str, Any] | None = None
+    """What it is now, as it is answered to whoever asks for it."""
 
     @property
     def problems(self) -> tuple[Problem, ...]:
         reason = "was changed by somebody else meanwhile"
         return (Problem("form.edition", None, reason, "what it is now, or your changes in its place"),)
+
+
+@contextmanager
+def telling(now: Callable[[], BaseModel]) -> Iterator[None]:
+    """Whoever is overtaken within is told what it is now, beside what they sent: they see what differs."""
+    try:
+        yield
+    except Overtaken as overtaken:
+        overtaken.now = now().model_dump(mode="json")
+        raise
 
 
 def edition_of(*things: BaseModel | int) -> str:

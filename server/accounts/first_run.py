@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import secrets
+from contextlib import suppress
 from pathlib import Path
 
 from bucephal.errors import BucephalError, InvalidInput, Problem
@@ -49,10 +50,8 @@ def code_to_begin() -> str | None:
         return None
     path = _path()
     if not path.exists():
-        try:
+        with suppress(FileExistsError):
             write_whole(path, f"{secrets.randbelow(10**12):012d}".encode())
-        except FileExistsError:
-            pass
     return path.read_text()
 
 

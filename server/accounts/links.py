@@ -1,7 +1,7 @@
 """Ways in by an address that ends: invitations, new passwords, a helper's day.
 
-What the address holds is given out once and kept as its hash only. It stands behind a #, so that it reaches no log
-of a server or a proxy, and no other site.
+What the address holds is given out once and kept as its hash only. It stands behind a #, so that it reaches
+no log of a server or a proxy, and no other site.
 """
 
 from __future__ import annotations

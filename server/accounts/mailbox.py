@@ -19,5 +19,10 @@ class EmailBackend(BaseEmailBackend):
         folder.mkdir(parents=True, exist_ok=True)
         for message in email_messages:
             name = f"{timezone.now():%Y%m%d-%H%M%S}-{secrets.token_hex(3)}.eml"
-            write_whole(folder / name, message.message().as_bytes(linesep="\r\n"))
+            write_whole(folder / name, _with_crlf(message.message().as_bytes()))
         return len(email_messages)
+
+
+def _with_crlf(content: bytes) -> bytes:
+    """Lines end as RFC 5322 says."""
+    return content.replace(b"\r\n", b"\n").replace(b"\n", b"\r\n")

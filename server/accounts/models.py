@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import uuid
-from typing import TYPE_CHECKING
+from importlib import import_module
+from typing import TYPE_CHECKING, ClassVar
 
+from django.conf import settings
 from django.contrib.auth.models import AbstractUser, UserManager
 from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import models
@@ -45,7 +47,7 @@ class People(UserManager["User"]):
 class User(AbstractUser):
     """Someone who signs in."""
 
-    objects = People()
+    objects: ClassVar[People] = People()
 
     yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="people", null=True)
     role = models.CharField(max_length=10, choices=Role.choices, default=Role.TRAINER)
@@ -77,7 +79,9 @@ class User(AbstractUser):
 
     @property
     def can_manage(self) -> bool:
-        """May this person change the yard: its people, what it agrees on, what is struck out, which horses it has?"""
+        """May this person change the yard: its people, what it agrees on, what is struck out, which horses
+        it has?
+        """
         return self.role == Role.TRAINER
 
 
@@ -123,9 +127,8 @@ class Device(AbstractBaseSession):
 
     @classmethod
     def get_session_store_class(cls) -> type[SessionBase]:
-        from accounts.devices import SessionStore
-
-        return SessionStore
+        store: type[SessionBase] = import_module(settings.SESSION_ENGINE).SessionStore
+        return store
 
 
 class Failed(models.Model):

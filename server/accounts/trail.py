@@ -30,6 +30,7 @@ class What(StrEnum):
     HORSE_CAME_BACK = "horse-came-back"
     OWNERS = "owners"
     GOALS = "goals"
+    GOAL_DROPPED = "goal-dropped"
     FLAG_RAISED = "flag-raised"
     FLAG_CLEARED = "flag-cleared"
     DECIDED = "decided"
@@ -58,7 +59,8 @@ WORDS = {
     What.HORSE_LEFT: "took out of the yard:",
     What.HORSE_CAME_BACK: "took back into the yard:",
     What.OWNERS: "changed whose horses they are:",
-    What.GOALS: "set goals of",
+    What.GOALS: "set a goal of",
+    What.GOAL_DROPPED: "dropped a goal of",
     What.FLAG_RAISED: "raised a flag:",
     What.FLAG_CLEARED: "cleared a flag:",
     What.DECIDED: "decided about a step:",

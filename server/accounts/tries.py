@@ -2,13 +2,14 @@
 
 Counted are three things, each with so many tries that cost nothing:
 
-- an account from one address: whoever goes on there waits, and the one whose account it is does not, elsewhere;
+- an account from one address: whoever goes on there waits, and the one whose account it is does not,
+  elsewhere;
 - an account from anywhere: so that many addresses with a few tries each do not get round the first;
 - an address, whatever the account: so that one does not try one password on many.
 
-A device on which this person has signed in before is known by a signed cookie and counted by itself: it waits for
-its own wrong passwords only, whatever others try meanwhile (OWASP: 'Slow Down Online Guessing Attacks with Device
-Cookies').
+A device on which this person has signed in before is known by a signed cookie and counted by itself: it
+waits for its own wrong passwords only, whatever others try meanwhile (OWASP: 'Slow Down Online Guessing
+Attacks with Device Cookies').
 """
 
 from __future__ import annotations
@@ -77,6 +78,7 @@ class Tries:
         account = name.casefold()
         device = _known_device(request, account)
         address = network_of(request.META.get("REMOTE_ADDR", ""))
+        self.counted: tuple[_Counted, ...]
         if device is not None:
             self.counted = (_Counted(f"device:{device}", FREE_HERE),)
         else:

@@ -29,6 +29,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.openapi.schema import OpenAPISchema
 from ninja.parser import Parser
+from pydantic import Field
 from reading.api import router as reading_router
 from training.api import router as training_router
 from yards.api import router as yards_router
@@ -63,6 +64,7 @@ class Errors(Schema):
     """The one shape of everything that is refused."""
 
     errors: list[ApiProblem]
+    now: dict[str, Any] | None = Field(None, description="Where somebody was overtaken: what it is now.")
 
 
 STATUS = {
@@ -143,7 +145,10 @@ def _problem(path: str, reason: str) -> dict[str, Any]:
 @api.exception_handler(BucephalError)
 def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
     status = next((code for kind, code in STATUS.items() if isinstance(error, kind)), 422)
-    response = _errors(request, [problem.as_json() for problem in error.problems], status)
+    body: dict[str, Any] = {"errors": [problem.as_json() for problem in error.problems]}
+    if isinstance(error, Overtaken):
+        body["now"] = error.now
+    response = api.create_response(request, body, status=status)
     if isinstance(error, TooManyTries | TooManyAtOnce):
         response["Retry-After"] = str(error.after_s)
     return response

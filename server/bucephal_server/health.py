@@ -1,4 +1,6 @@
-"""How the machine is: which version, whether its database is up to date, how much room is left, the last archive."""
+"""How the machine is: which version, whether its database is up to date, how much room is left, the last
+archive.
+"""
 
 from __future__ import annotations
 
@@ -43,7 +45,9 @@ def health() -> Health:
 
 
 def migrations_waiting() -> int:
-    """How many the database has not seen. Looked up once where it has seen all: none come while a process runs."""
+    """How many the database has not seen. Looked up once where it has seen all: none come while a process
+    runs.
+    """
     try:
         return _none_waiting()
     except _SomeWait as some:

@@ -2,10 +2,12 @@
 
 Environment:
     BUCEPHAL_HOSTS: the names under which it is found, comma-separated; localhost if none is given.
-    BUCEPHAL_PROXY: the address of the proxy that ends TLS in front of it; what that one says of a request (from
+    BUCEPHAL_PROXY: the address of the proxy that ends TLS in front of it; what that one says of a
+        request (from
         where, over what) is believed, and what anybody else says of it is not.
     BUCEPHAL_PLAIN_HTTP: 1 in a network of one's own without TLS: nothing is secret from others in it.
-    BUCEPHAL_DATA: the folder of the database and everything else that is kept. DATABASE_URL: another database.
+    BUCEPHAL_DATA: the folder of the database and everything else that is kept. DATABASE_URL:
+        another database.
     BUCEPHAL_SECRET_KEY, BUCEPHAL_TIME_ZONE, BUCEPHAL_DEBUG.
 """
 
@@ -34,8 +36,9 @@ IS_PLAIN = os.environ.get("BUCEPHAL_PLAIN_HTTP") == "1"
 IS_SECURE = PROXY is not None
 if not (IS_LOCAL or IS_SECURE or IS_PLAIN):
     raise ImproperlyConfigured(
-        f"BUCEPHAL_HOSTS is {','.join(ALLOWED_HOSTS)}: name the proxy that ends TLS in BUCEPHAL_PROXY (the address "
-        "it connects from, for example 127.0.0.1), or set BUCEPHAL_PLAIN_HTTP=1 to be found without TLS"
+        f"BUCEPHAL_HOSTS is {','.join(ALLOWED_HOSTS)}: name the proxy that ends TLS in BUCEPHAL_PROXY "
+        "(the address it connects from, for example 127.0.0.1), or set BUCEPHAL_PLAIN_HTTP=1 to be found "
+        "without TLS"
     )
 DEBUG = os.environ.get("BUCEPHAL_DEBUG") == "1"
 

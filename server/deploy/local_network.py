@@ -1,10 +1,11 @@
 """Serves a yard from its own machine to the phones in its network (`make serve`).
 
 With nginx and openssl on the machine: over TLS, with a certificate of the yard's own, made once. A phone that
-trusts it works without signal too; without that it can look on, but keeps nothing. Where either is missing it is
-served as plain http, and says so.
+trusts it works without signal too; without that it can look on, but keeps nothing. Where either is missing
+it is served as plain http, and says so.
 
-Environment: BUCEPHAL_DATA (var/yard), BUCEPHAL_HOSTS (this machine's name and address), BUCEPHAL_PORT (8443, 8080).
+Environment: BUCEPHAL_DATA (var/yard), BUCEPHAL_HOSTS (this machine's name and address),
+BUCEPHAL_PORT (8443; 8080 without TLS).
 """
 
 from __future__ import annotations
@@ -22,7 +23,7 @@ from pathlib import Path
 SERVER = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(SERVER), str(SERVER / "deploy")]
 
-from site_files import Certificate, nginx_main  # noqa: E402
+from site_files import Certificate, nginx_main  # type: ignore[import-not-found]  # noqa: E402
 
 UPSTREAM_PORT = 8765
 
@@ -57,7 +58,8 @@ def over_tls(data: Path, names: list[str], env: dict[str, str]) -> None:
     env |= {"BUCEPHAL_PROXY": "127.0.0.1", "BUCEPHAL_PORT": str(UPSTREAM_PORT)}
     migrate(env)
     config = nginx_main(
-        data / "nginx", names[0], certificate, upstream_port=UPSTREAM_PORT, http_port=port + 1, https_port=port
+        data / "nginx", names[0], certificate, upstream_port=UPSTREAM_PORT, http_port=port + 1,
+        https_port=port
     )  # fmt: skip
     print(f"The yard is open: {', '.join(f'https://{name}:{port}' for name in names)}")
     print(f"Phones: put {certificate.authority} on each and trust it; until then they warn and keep nothing.")

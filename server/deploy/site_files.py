@@ -46,7 +46,9 @@ def site(
 
 @dataclass(frozen=True)
 class Certificate:
-    """A certificate of one's own and the authority that signed it: a phone that trusts the one takes the other."""
+    """A certificate of one's own and the authority that signed it: a phone that trusts the one takes the
+    other.
+    """
 
     certificate: Path
     key: Path
@@ -69,16 +71,17 @@ class Certificate:
         if not authority_key.exists():
             _openssl(
                 "req", "-x509", "-newkey", "ec", "-pkeyopt", "ec_paramgen_curve:prime256v1", "-noenc",
-                "-days", "3650", "-subj", "/CN=Bucephal of this yard", "-keyout", authority_key, "-out", self.authority,
+                "-days", "3650", "-subj", "/CN=Bucephal of this yard", "-keyout", authority_key, "-out",
+                self.authority,
             )  # fmt: skip
         alternatives = ",".join(
             f"{'IP' if _is_address(name) else 'DNS'}:{name}" for name in (*names, "localhost")
         )
         _openssl(
-            "req", "-x509", "-newkey", "ec", "-pkeyopt", "ec_paramgen_curve:prime256v1", "-noenc", "-days", "800",
-            "-subj", f"/CN={names[0]}", "-addext", f"subjectAltName={alternatives}",
-            "-addext", "basicConstraints=critical,CA:FALSE", "-addext", "extendedKeyUsage=serverAuth",
-            "-CA", self.authority, "-CAkey", authority_key, "-keyout", self.key, "-out", self.certificate,
+            "req", "-x509", "-newkey", "ec", "-pkeyopt", "ec_paramgen_curve:prime256v1", "-noenc", "-days",
+            "800", "-subj", f"/CN={names[0]}", "-addext", f"subjectAltName={alternatives}", "-addext",
+            "basicConstraints=critical,CA:FALSE", "-addext", "extendedKeyUsage=serverAuth", "-CA",
+            self.authority, "-CAkey", authority_key, "-keyout", self.key, "-out", self.certificate,
         )  # fmt: skip
         for path in folder.glob("*.key"):
             path.chmod(0o600)

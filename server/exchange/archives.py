@@ -1,7 +1,7 @@
 """Archives: the whole database in one file, made while people work, and put back.
 
-A zip with ``manifest.json`` (what it is, when it was made, by which version, its sum) and the database as SQLite
-wrote it. Each is there whole or not at all; putting one back is one transaction of the database.
+A zip with ``manifest.json`` (what it is, when it was made, by which version, its sum) and the database as
+SQLite wrote it. Each is there whole or not at all; putting one back is one transaction of the database.
 """
 
 from __future__ import annotations
@@ -128,7 +128,8 @@ def _manifest(copy: Path, made: datetime) -> Manifest:
 def restore(path: Path) -> Manifest:
     """Puts an archive in the place of what there is: all of it, or nothing.
 
-    What was there is archived first. The shape of an older one is brought up to date by ``manage.py migrate``.
+    What was there is archived first. The shape of an older one is brought up to date by ``manage.py
+    migrate``.
 
     Raises:
         NoArchive: if it is none, or damaged, or of a newer version.
@@ -151,7 +152,7 @@ def _unpacked(path: Path, copy: Path) -> Manifest:
         with zipfile.ZipFile(path) as archive:
             manifest = _read_manifest(archive)
             with archive.open(DATABASE) as packed, copy.open("wb") as file:
-                shutil.copyfileobj(_Limited(packed, manifest.bytes), file, 1024 * 1024)  # type: ignore[misc]
+                shutil.copyfileobj(_Limited(packed, manifest.bytes), file, 1024 * 1024)
     except (zipfile.BadZipFile, EOFError, KeyError, NotImplementedError, RuntimeError, zlib.error) as error:
         raise NoArchive(path.name, f"is no archive, or a damaged one ({error})") from error
     if copy.stat().st_size != manifest.bytes or _sum(copy) != manifest.sha256:
@@ -162,7 +163,9 @@ def _unpacked(path: Path, copy: Path) -> Manifest:
 
 
 class _Limited:
-    """A stream that ends where it was said to end: what unpacks to more than that is damaged, or meant to hurt."""
+    """A stream that ends where it was said to end: what unpacks to more than that is damaged, or meant to
+    hurt.
+    """
 
     def __init__(self, stream: object, most: int) -> None:
         self.stream, self.left = stream, most + 1

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from accounts import trail
 from accounts.doors import CHANGES, LOGS, MANAGES, READS
+from accounts.editions import telling
 from accounts.services import person_of, yard_of
 from accounts.trail import What
 from bucephal.planning.models import USUAL_MINUTES, DayMinutes
@@ -87,8 +88,15 @@ class BusyDay(Schema):
     what: Any = None
 
 
-class Goals(Schema):
-    goals: list[Any]
+class GoalSet(Schema):
+    """A goal as it is typed."""
+
+    step: Any = None
+    by: Any = None
+
+
+class GoalDropped(Schema):
+    step: str
 
 
 @router.get("/tape-weight", auth=READS, response=TapeWeight)
@@ -115,7 +123,8 @@ def get_profile(request: HttpRequest, horse_id: UUID) -> HorseView:
 def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseView:
     horse = horse_of(person_of(request), horse_id)
     today = timezone.localdate()
-    view = _view(services.change_horse(horse, form.horse, form.usual_minutes, today, form.edition))
+    with telling(lambda: _view(horse)):
+        view = _view(services.change_horse(horse, form.horse, form.usual_minutes, today, form.edition))
     trail.note(person_of(request), What.HORSE_CHANGED, str(horse))
     return view
 
@@ -152,10 +161,18 @@ def add_condition(request: HttpRequest, horse_id: UUID, scored: ConditionSeen) -
 
 
 @router.put("/horses/{horse_id}/goals", auth=CHANGES, response=HorseView)
-def put_goals(request: HttpRequest, horse_id: UUID, goals: Goals) -> HorseView:
+def put_goal(request: HttpRequest, horse_id: UUID, goal: GoalSet) -> HorseView:
     horse = horse_of(person_of(request), horse_id)
-    services.set_goals(horse, goals.goals)
-    trail.note(person_of(request), What.GOALS, str(horse))
+    services.set_goal(horse, goal.dict(exclude_unset=True))
+    trail.note(person_of(request), What.GOALS, f"{horse}, {goal.step}")
+    return _view(horse)
+
+
+@router.post("/horses/{horse_id}/goals/drop", auth=CHANGES, response=HorseView)
+def drop_goal(request: HttpRequest, horse_id: UUID, goal: GoalDropped) -> HorseView:
+    horse = horse_of(person_of(request), horse_id)
+    services.drop_goal(horse, goal.step)
+    trail.note(person_of(request), What.GOAL_DROPPED, f"{horse}, {goal.step}")
     return _view(horse)
 
 

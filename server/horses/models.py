@@ -16,7 +16,9 @@ class HorseQuerySet(models.QuerySet["Horse"]):
     """Horses, as one sees them."""
 
     def of(self, person: User) -> Self:
-        """Those a person may see: an owner their own, a day helper those chosen, everybody else all of their yard."""
+        """Those a person may see: an owner their own, a day helper those chosen, everybody else all of their
+        yard.
+        """
         return self.ever_of(person).filter(left_at=None)
 
     def ever_of(self, person: User) -> Self:

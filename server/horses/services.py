@@ -155,18 +155,23 @@ def _of_today(rows: list[dict[str, Any]], look: PainCheck | ConditionScore) -> l
     return [*(row for row in rows if row["on"] != str(look.on)), look.model_dump(mode="json")]
 
 
-def set_goals(horse: Horse, raw: list[Any]) -> None:
-    """What the horse is to be able to do; each a step of the ladder.
+def set_goal(horse: Horse, raw: dict[str, Any]) -> None:
+    """What the horse is to be able to do: a step of the ladder, and by when; its other goals stay.
 
     Raises:
         UnknownStep: if the ladder has no such step.
-        InvalidInput: if a goal has another shape.
+        InvalidInput: if it has another shape.
     """
-    goals = [read_model(row, Goal, base=f"goals[{index}]") for index, row in enumerate(raw)]
-    for goal in goals:
-        ladder_of(horse).stage(goal.step)
+    goal = read_model(raw, Goal, base="goal")
+    ladder_of(horse).stage(goal.step)
     with held(horse, "goals"):
-        horse.goals = [goal.model_dump(mode="json") for goal in goals]
+        others = [row for row in horse.goals if row["step"] != goal.step]
+        horse.goals = [*others, goal.model_dump(mode="json")]
+
+
+def drop_goal(horse: Horse, step: str) -> None:
+    with held(horse, "goals"):
+        horse.goals = [row for row in horse.goals if row["step"] != step]
 
 
 def set_busy(horse: Horse, raw: dict[str, Any]) -> None:

@@ -67,7 +67,7 @@ class PlanQuery(Schema):
 
 
 class DayForm(Schema):
-    """A day as it is typed; what is left out is not known. Checked by the core."""
+    """What is set of a day, as it is typed; null is not known, what is left out stays as it is."""
 
     starts: Any = None
     ends: Any = None
@@ -116,7 +116,7 @@ def get_today(request: HttpRequest) -> HttpResponse:
 def put_today(request: HttpRequest, form: DayForm) -> TodayPlan:
     """Sets the day's hours, helper and weather; the day as it is then."""
     person, today = person_of(request), timezone.localdate()
-    save_day(yard_of(person), form.dict(), today)
+    save_day(yard_of(person), form.dict(exclude_unset=True), today)
     asked = services.asked_day(person, today, time_of_day())
     return services.today_of(person, services.seen_by(person), asked)
 

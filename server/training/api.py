@@ -9,6 +9,7 @@ from accounts import people as accounts_people
 from accounts import trail
 from accounts.api import PersonId
 from accounts.doors import CHANGES, LOGS, MANAGES, READS
+from accounts.editions import telling
 from accounts.services import person_of
 from accounts.trail import What
 from django.http import HttpRequest
@@ -79,8 +80,9 @@ def get_times(request: HttpRequest, horse_id: UUID, session_id: UUID) -> Session
 @router.put("/horses/{horse_id}/sessions/{session_id}/times", auth=CHANGES, response=SessionTimes)
 def put_times(request: HttpRequest, horse_id: UUID, session_id: UUID, form: TimesForm) -> SessionTimes:
     by = person_of(request)
-    times = SetTimes(date=form.date, started=form.started, ended=form.ended)
-    return sessions.set_times(by, horse_of(by, horse_id), session_id, times, form.edition)
+    horse, times = horse_of(by, horse_id), SetTimes(date=form.date, started=form.started, ended=form.ended)
+    with telling(lambda: sessions.times_of(horse, session_id)):
+        return sessions.set_times(by, horse, session_id, times, form.edition)
 
 
 @router.post("/horses/{horse_id}/sessions/{session_id}/strike-out", auth=MANAGES, response={204: None})

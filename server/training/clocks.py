@@ -1,8 +1,8 @@
 """The clock of a device and the yard's: a session is taken whatever its device thought of the time.
 
-What was sent stays as it was sent. How far the device's clock was off is measured when it sends; where that, or
-the day that it says, cannot be right, the session's times are read so much earlier or later, and that is said. A
-trainer can set them by hand.
+What was sent stays as it was sent. How far the device's clock was off is measured when it sends; where that,
+or the day that it says, cannot be right, the session's times are read so much earlier or later, and that is
+said. A trainer can set them by hand.
 """
 
 from __future__ import annotations
@@ -18,7 +18,9 @@ from ninja import Schema
 from pydantic import Field
 
 OFF = timedelta(minutes=10)
-"""A clock that is off by less is not worth a word: nothing that is worked out goes by minutes between days [own]."""
+"""A clock that is off by less is not worth a word: nothing that is worked out goes by minutes between days
+[own].
+"""
 AHEAD = timedelta(days=1)
 """A device a day ahead of the server (its place on earth) is right where it is."""
 MOST_OFF = timedelta(days=365 * 100)

@@ -1,4 +1,6 @@
-"""Sessions that a trainer puts right: struck out, restored, set to another time. What was sent stays as it was."""
+"""Sessions that a trainer puts right: struck out, restored, set to another time. What was sent stays as it
+was.
+"""
 
 from __future__ import annotations
 
@@ -99,7 +101,7 @@ def struck_out(horse: Horse) -> list[StruckOut]:
             struck_at=one.struck_at,
             struck_by=one.struck_by,
             until=one.struck_at + RESTORED_WITHIN,
-        )  # fmt: skip
+        )
         for one in _restorable(horse)
         if one.struck_at is not None
     ]

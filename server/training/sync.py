@@ -35,7 +35,8 @@ from training.services import changed_in, take_the_clock
 
 MOST_ITEMS = 2000
 UNDONE_WITHIN = timedelta(days=1)
-"""What arrived longer ago is struck out by a trainer: whoever only logs takes back a slip of the day [own]."""
+"""What arrived longer ago is struck out by a trainer: whoever only logs takes back a slip of the day [own].
+"""
 
 
 class ItemType(StrEnum):
@@ -122,8 +123,8 @@ class _Run:
     """Was a session closed? Then the yard's clock has something to say."""
 
     def take(self, items: list[SyncItem]) -> list[SyncAnswer]:
-        """Sessions first, then what belongs to them, deletions last, of sessions after what was in them; answers
-        in the given order.
+        """Sessions first, then what belongs to them, deletions last, of sessions after what was in them;
+        answers in the given order.
         """
         answers: dict[int, SyncAnswer] = {}
         for types in ((ItemType.SESSION,), (ItemType.ASK, ItemType.EVENT), (ItemType.DELETE,)):

@@ -6,10 +6,12 @@ from collections.abc import Callable
 from functools import partial
 from typing import Any, TypeVar
 
+from accounts import trail
 from accounts.doors import MANAGES, READS, RING
-from accounts.editions import edition_of
+from accounts.editions import edition_of, telling
 from accounts.models import Yard
 from accounts.services import person_of, yard_of
+from accounts.trail import What
 from bucephal.ladder import OwnExercise
 from bucephal.pages import YardPage, yard_page
 from bucephal.record import YardDefaults
@@ -26,7 +28,7 @@ _Sent = TypeVar("_Sent")
 
 
 class SchoolChoice(Schema):
-    """An option for each question that the yard answers; the others are as they ship."""
+    """Options for some questions; null: as it ships. Those not named stay as they are."""
 
     school: dict[str, Any]
 
@@ -36,13 +38,15 @@ class BandChoice(Schema):
 
 
 class WordChoice(Schema):
-    """Ten lines for each cue family whose levels the yard words itself."""
+    """Ten lines for some cue families; null: as they ship."""
 
     scales: dict[str, Any]
 
 
 class KitChoice(Schema):
-    missing_kit: list[Any]
+    """Whether the yard has some things."""
+
+    kit: dict[str, bool]
 
 
 class ExerciseForm(Schema):
@@ -73,39 +77,49 @@ def get_weather(request: HttpRequest) -> WeatherReading:
 
 @router.put("/yard/school", auth=MANAGES, response=YardPage)
 def put_school(request: HttpRequest, choice: SchoolChoice) -> YardPage:
-    return _changed(request, services.save_school, choice.school)
+    return _changed(request, services.save_school, choice.school, What.YARD_CHANGED, "schools")
 
 
 @router.put("/yard/bands", auth=MANAGES, response=YardPage)
 def put_bands(request: HttpRequest, choice: BandChoice) -> YardPage:
-    return _changed(request, services.save_bands, choice.bands)
+    return _changed(request, services.save_bands, choice.bands, What.YARD_CHANGED, "bands")
 
 
 @router.put("/yard/scales", auth=MANAGES, response=YardPage)
 def put_scales(request: HttpRequest, choice: WordChoice) -> YardPage:
-    return _changed(request, services.save_words, choice.scales)
+    return _changed(request, services.save_words, choice.scales, What.YARD_CHANGED, "words")
 
 
 @router.put("/yard/kit", auth=MANAGES, response=YardPage)
 def put_kit(request: HttpRequest, choice: KitChoice) -> YardPage:
-    return _changed(request, services.save_missing_kit, choice.missing_kit)
+    return _changed(request, services.save_kit, choice.kit, What.YARD_CHANGED, "kit")
 
 
 @router.get("/yard/exercises/{exercise_id}", auth=READS, response=ExerciseSheet)
 def get_exercise(request: HttpRequest, exercise_id: str) -> ExerciseSheet:
-    yard = yard_of(person_of(request))
-    source, number = services.exercise_of(yard, exercise_id)
-    clock_s = services.defaults_of(yard).ladder.clock_s.get(exercise_id)
-    return ExerciseSheet(exercise=source, edition=edition_of(source), next_number=number, clock_s=clock_s)
+    return _sheet(yard_of(person_of(request)), exercise_id)
 
 
 @router.put("/yard/exercises", auth=MANAGES, response=YardPage)
 def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardPage:
     save = partial(services.save_exercise, began_with=form.edition)
-    return _changed(request, save, form.exercise)
+    name = str(form.exercise.get("id", ""))
+    with telling(lambda: _sheet(yard_of(person_of(request)), name)):
+        return _changed(request, save, form.exercise, What.EXERCISE, name)
 
 
-def _changed(request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent) -> YardPage:
+def _sheet(yard: Yard, name: str) -> ExerciseSheet:
+    source, number = services.exercise_of(yard, name)
+    clock_s = services.defaults_of(yard).ladder.clock_s.get(name)
+    return ExerciseSheet(exercise=source, edition=edition_of(source), next_number=number, clock_s=clock_s)
+
+
+def _changed(
+    request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent, what: What, about: str
+) -> YardPage:
     """Saves what a trainer sent; the yard as it is then."""
-    yard = yard_of(person_of(request))
-    return yard_page(save(yard, sent), services.yards_catalogue(yard))
+    by = person_of(request)
+    yard = yard_of(by)
+    page = yard_page(save(yard, sent), services.yards_catalogue(yard))
+    trail.note(by, what, about)
+    return page

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from datetime import date, timedelta
 from typing import Any
 
@@ -46,27 +46,34 @@ def yards_catalogue(yard: Yard) -> Catalogue:
     return load_catalogue(defaults.ladder, defaults.school)
 
 
-def save_school(yard: Yard, school: dict[str, Any]) -> YardDefaults:
-    return _save(yard, {"school": school})
+def save_school(yard: Yard, change: dict[str, Any]) -> YardDefaults:
+    """Answers some questions; those not named stay as they are, those with null are as they ship again."""
+    return _save(yard, "school", change)
 
 
-def save_bands(yard: Yard, bands: dict[str, Any]) -> YardDefaults:
-    return _save(yard, {"bands": bands})
+def save_bands(yard: Yard, change: dict[str, Any]) -> YardDefaults:
+    """The same of bands."""
+    return _save(yard, "bands", change)
 
 
-def save_words(yard: Yard, scales: dict[str, Any]) -> YardDefaults:
-    """The yard's words for the levels of some cue families; those not named are as they ship."""
-    return _save_ladder(yard, {"scales": scales})
+def save_words(yard: Yard, change: dict[str, Any]) -> YardDefaults:
+    """The yard's words for the levels of some cue families; with null they are as they ship again."""
+    checked = read_model({"scales": _set(change)}, YardLadder)
+    return _change_ladder(yard, lambda now: {"scales": {**_others(now.scales, change), **checked.scales}})
 
 
-def save_missing_kit(yard: Yard, missing: list[Any]) -> YardDefaults:
-    return _save_ladder(yard, {"missing_kit": missing})
+def save_kit(yard: Yard, has: dict[str, bool]) -> YardDefaults:
+    """Which things the yard has; of those not named it is as it was."""
+    missing = [thing for thing, there in has.items() if not there]
+    return _change_ladder(
+        yard, lambda now: {"missing_kit": (*(one for one in now.missing_kit if one not in has), *missing)}
+    )  # fmt: skip
 
 
 def save_clock(yard: Yard, clock_s: dict[str, int]) -> None:
     """What an ask takes by the yard's own clock; nothing is written where it is as it was."""
     if defaults_of(yard).ladder.clock_s != clock_s:
-        _save_ladder(yard, {"clock_s": clock_s})
+        _change_ladder(yard, lambda _: {"clock_s": clock_s})
 
 
 def exercise_of(yard: Yard, name: str) -> tuple[OwnExercise, int]:
@@ -108,27 +115,42 @@ def day_of(yard: Yard, on: date) -> YardDay:
 
 
 def save_day(yard: Yard, raw: dict[str, Any], on: date) -> YardDay:
-    """Sets a day: hours, helper, weather.
+    """Sets something of a day: hours, helper, weather; what is not named stays as it is, null is not known.
 
     Raises:
         InvalidInput: naming each field, value and allowed range; nothing is saved then.
     """
-    day = yard_day(raw, on)
-    StoredDay.objects.update_or_create(yard=yard, on=on, defaults={"body": day.model_dump(mode="json")})
+    with transaction.atomic():
+        Yard.objects.select_for_update().get(pk=yard.pk)
+        day = yard_day({**day_of(yard, on).model_dump(mode="json", exclude={"on"}), **raw}, on)
+        StoredDay.objects.update_or_create(yard=yard, on=on, defaults={"body": day.model_dump(mode="json")})
     return day
 
 
-def _save(yard: Yard, part: dict[str, Any]) -> YardDefaults:
-    problems = check_defaults(part, catalogue_of(yard))
-    checked = read_model(part, YardDefaults, problems)
-    return _change(yard, lambda now: now.model_copy(update={key: getattr(checked, key) for key in part}))
+def _set(change: dict[str, Any]) -> dict[str, Any]:
+    return {key: value for key, value in change.items() if value is not None}
 
 
-def _save_ladder(yard: Yard, part: dict[str, Any]) -> YardDefaults:
-    checked = read_model(part, YardLadder)
+def _others(now: Mapping[str, Any], change: dict[str, Any]) -> dict[str, Any]:
+    return {key: value for key, value in now.items() if key not in change}
 
+
+def _save(yard: Yard, part: str, change: dict[str, Any]) -> YardDefaults:
+    """Of what is changed at the same time by others nothing is lost: each names what it changes only."""
+    named = {part: _set(change)}
+    checked = read_model(named, YardDefaults, check_defaults(named, catalogue_of(yard)))
+
+    def changed(now: YardDefaults) -> YardDefaults:
+        return now.model_copy(
+            update={part: {**_others(getattr(now, part), change), **getattr(checked, part)}}
+        )
+
+    return _change(yard, changed)
+
+
+def _change_ladder(yard: Yard, part: Callable[[YardLadder], dict[str, Any]]) -> YardDefaults:
     def change(now: YardDefaults) -> YardDefaults:
-        ladder = now.ladder.model_copy(update={key: getattr(checked, key) for key in part})
+        ladder = read_model({**now.ladder.model_dump(), **part(now.ladder)}, YardLadder)
         check_yard(ladder)
         return now.model_copy(update={"ladder": ladder})
 

@@ -406,18 +406,18 @@ def test_nobody_of_another_yard_is_found(client: Client, other_yard: Yard) -> No
 def test_a_trainer_reads_who_did_what(client: Client, horse: Horse, trainer: User) -> None:
     token = invite(client)
     join(token)
-    put(client, f"/api/horses/{horse.pk}/goals", {"goals": [{"step": "up-wt.2"}]})
+    put(client, f"/api/horses/{horse.pk}/goals", {"step": "up-wt.2"})
     told = [(one["who"], one["what"], one["about"]) for one in client.get("/api/yard/trail").json()["deeds"]]
     assert told == [
-        ("trainer", "set goals of", str(horse)),
+        ("trainer", "set a goal of", f"{horse}, up-wt.2"),
         ("Ash", "joined as", "helper"),
         ("trainer", "invited", "Ash, helper"),
     ]
 
 
-def test_the_trail_goes_out_page_by_page(client: Client, trainer: User) -> None:
+def test_the_trail_goes_out_page_by_page(client: Client, yard: Yard) -> None:
     for n in range(120):
-        Deed.objects.create(yard=trainer.yard, who="Wren", what="horse-changed", about=str(n))
+        Deed.objects.create(yard=yard, who="Wren", what="horse-changed", about=str(n))
     seen, before = [], ""
     while True:
         page = client.get(f"/api/yard/trail{before}").json()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 import threading
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -35,7 +35,7 @@ def wrong(name: str = "trainer", address: str = "192.0.2.1", **headers: str) -> 
 
 
 @pytest.fixture
-def clock(monkeypatch: pytest.MonkeyPatch) -> Iterator[Callable[[float], None]]:
+def clock(monkeypatch: pytest.MonkeyPatch) -> Callable[[float], None]:
     """Lets time pass."""
     moved = {"by": timedelta()}
     real = timezone.now
@@ -50,7 +50,7 @@ def clock(monkeypatch: pytest.MonkeyPatch) -> Iterator[Callable[[float], None]]:
     def later(seconds: float) -> None:
         moved["by"] += timedelta(seconds=seconds)
 
-    yield later
+    return later
 
 
 def test_the_right_password_opens_the_yard(trainer: User) -> None:

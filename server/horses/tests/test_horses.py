@@ -138,8 +138,11 @@ def test_a_decision_wants_a_reason_and_a_state_that_can_be(client: Client, yard:
 
 def test_a_goal_is_a_step_of_the_ladder(client: Client, horse: Horse) -> None:
     path = f"/api/horses/{horse.pk}/goals"
-    assert put(client, path, {"goals": [{"step": "hack.5", "by": "2030-05-01"}]}).status_code == 200
+    assert put(client, path, {"step": "hack.5", "by": "2030-05-01"}).status_code == 200
     sheet = client.get(f"/api/horses/{horse.pk}/sheet").json()
     assert [one["step"] for one in sheet["goals"]] == ["hack.5"]
-    assert put(client, path, {"goals": [{"step": "fly.1"}]}).status_code == 404
-    assert "goals[0].when" in problems(put(client, path, {"goals": [{"step": "hack.5", "when": 3}]}))
+    assert put(client, path, {"step": "fly.1"}).status_code == 404
+    assert "goal.by" in problems(put(client, path, {"step": "hack.5", "by": "some day"}))
+    put(client, path, {"step": "canter.1"})
+    dropped = post(client, f"{path}/drop", {"step": "hack.5"})
+    assert [one["step"] for one in dropped.json()["goals"]] == ["canter.1"]

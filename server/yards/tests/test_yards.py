@@ -133,7 +133,7 @@ def test_kit_that_is_missing_rests_what_wants_it(client: Client, horse: Horse) -
 
     path = f"/api/horses/{horse.pk}/ladder"
     assert resting(client.get(path).json()) == set()
-    assert put(client, "/api/yard/kit", {"missing_kit": ["poles"]}).status_code == 200
+    assert put(client, "/api/yard/kit", {"kit": {"poles": False}}).status_code == 200
     assert "poles-r.1" in resting(client.get(path).json())
 
 

@@ -887,9 +887,26 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Put Goals */
-        put: operations["horses_api_put_goals"];
+        /** Put Goal */
+        put: operations["horses_api_put_goal"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/goals/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Drop Goal */
+        post: operations["horses_api_drop_goal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2014,7 +2031,7 @@ export interface components {
         };
         /**
          * DayForm
-         * @description A day as it is typed; what is left out is not known. Checked by the core.
+         * @description What is set of a day, as it is typed; null is not known, what is left out stays as it is.
          */
         DayForm: {
             /** Starts */
@@ -5156,10 +5173,20 @@ export interface components {
             /** Score */
             score?: unknown;
         };
-        /** Goals */
-        Goals: {
-            /** Goals */
-            goals: unknown[];
+        /**
+         * GoalSet
+         * @description A goal as it is typed.
+         */
+        GoalSet: {
+            /** Step */
+            step?: unknown;
+            /** By */
+            by?: unknown;
+        };
+        /** GoalDropped */
+        GoalDropped: {
+            /** Step */
+            step: string;
         };
         /**
          * BusyDay
@@ -5720,7 +5747,7 @@ export interface components {
         };
         /**
          * SchoolChoice
-         * @description An option for each question that the yard answers; the others are as they ship.
+         * @description Options for some questions; null: as it ships. Those not named stay as they are.
          */
         SchoolChoice: {
             /** School */
@@ -5737,7 +5764,7 @@ export interface components {
         };
         /**
          * WordChoice
-         * @description Ten lines for each cue family whose levels the yard words itself.
+         * @description Ten lines for some cue families; null: as they ship.
          */
         WordChoice: {
             /** Scales */
@@ -5745,10 +5772,15 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /** KitChoice */
+        /**
+         * KitChoice
+         * @description Whether the yard has some things.
+         */
         KitChoice: {
-            /** Missing Kit */
-            missing_kit: unknown[];
+            /** Kit */
+            kit: {
+                [key: string]: boolean;
+            };
         };
         /** ExerciseSheet */
         ExerciseSheet: {
@@ -5802,6 +5834,14 @@ export interface components {
         Errors: {
             /** Errors */
             errors: components["schemas"]["ApiProblem"][];
+            /**
+             * Now
+             * @description Where somebody was overtaken: what it is now.
+             * @default null
+             */
+            now: {
+                [key: string]: unknown;
+            } | null;
         };
     };
     responses: never;
@@ -10928,7 +10968,7 @@ export interface operations {
             };
         };
     };
-    horses_api_put_goals: {
+    horses_api_put_goal: {
         parameters: {
             query?: never;
             header?: never;
@@ -10939,7 +10979,105 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Goals"];
+                "application/json": components["schemas"]["GoalSet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    horses_api_drop_goal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoalDropped"];
             };
         };
         responses: {

@@ -1,1 +1,1 @@
-export const SCHEMA = "4bfca96f41ffd18a";
+export const SCHEMA = "9cc2efc0d0c3d6e3";
