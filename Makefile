@@ -6,7 +6,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 DEMO_DATA := $(CURDIR)/var/demo
 PORT ?= 8000
 
-.PHONY: setup browser web demo demo-reset dev test test-core test-server test-web test-e2e lint format schema bench calibrate pace mutate shots
+.PHONY: setup browser web demo demo-reset serve dev test test-core test-server test-web test-e2e lint format schema bench calibrate pace mutate shots
 
 ## setup: .venv with the command `bucephal`, and web/node_modules
 setup: $(VENV)/.done web/node_modules/.done
@@ -45,6 +45,10 @@ demo: setup web
 demo-reset: setup web
 	@BUCEPHAL_DATA=$(DEMO_DATA) $(BIN)/python demo/load.py --reset
 	@BUCEPHAL_DATA=$(DEMO_DATA) BUCEPHAL_PORT=$(PORT) $(BIN)/python demo/serve.py
+
+## serve: a yard on its own machine, for the phones in its network (docs/run.md); its data in var/yard
+serve: setup web
+	@$(BIN)/python server/deploy/local_network.py
 
 ## dev: server and web with reloading, on the demo data (web on http://localhost:5173)
 dev: setup

@@ -21,7 +21,7 @@ class Overtaken(BucephalError):
     @property
     def problems(self) -> tuple[Problem, ...]:
         reason = "was changed by somebody else meanwhile"
-        return (Problem("form.edition", None, reason, "what it is now, or your changes in its place"),)
+        return (Problem("edition", None, reason, "what it is now, or your changes in its place"),)
 
 
 @contextmanager

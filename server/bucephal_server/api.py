@@ -211,8 +211,13 @@ def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
 
 @api.exception_handler(ValidationError)
 def on_bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    problems = [problem_alone(detail, path_text(detail["loc"][1:])).as_json() for detail in error.errors]
+    problems = [problem_alone(detail, path_text(_place(detail["loc"]))).as_json() for detail in error.errors]
     return _errors(request, [_unsaid(one) for one in problems], 422)
+
+
+def _place(location: tuple[int | str, ...]) -> tuple[int | str, ...]:
+    """Where it is in what was sent: of a body, without the name that it has in here."""
+    return location[2:] if location[0] == "body" else location[1:]
 
 
 def _unsaid(problem: dict[str, Any]) -> dict[str, Any]:

@@ -8,7 +8,7 @@ Environment:
     BUCEPHAL_PLAIN_HTTP: 1 in a network of one's own without TLS: nothing is secret from others in it.
     BUCEPHAL_DATA: the folder of the database and everything else that is kept. DATABASE_URL:
         another database.
-    BUCEPHAL_SECRET_KEY, BUCEPHAL_TIME_ZONE, BUCEPHAL_DEBUG.
+    BUCEPHAL_SECRET_KEY, BUCEPHAL_HSTS_DAYS, BUCEPHAL_TIME_ZONE, BUCEPHAL_DEBUG.
 """
 
 from __future__ import annotations
@@ -106,7 +106,9 @@ SESSION_COOKIE_SECURE = IS_SECURE
 CSRF_COOKIE_SECURE = IS_SECURE
 CSRF_COOKIE_SAMESITE = "Lax"
 CSRF_FAILURE_VIEW = "bucephal_server.api.forged"
-SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if IS_SECURE else 0
+# 0 where the certificate is the yard's own: a browser that once heard it would not go back.
+HSTS_DAYS = int(os.environ.get("BUCEPHAL_HSTS_DAYS", "365"))
+SECURE_HSTS_SECONDS = 60 * 60 * 24 * HSTS_DAYS if IS_SECURE else 0
 SECURE_HSTS_INCLUDE_SUBDOMAINS = IS_SECURE
 # A yard's address is not for the browsers' own lists, which no one can leave again.
 SILENCED_SYSTEM_CHECKS = ["security.W021"]

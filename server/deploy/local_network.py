@@ -55,7 +55,7 @@ def main() -> None:
 def over_tls(data: Path, names: list[str], env: dict[str, str]) -> None:
     port = int(env.get("BUCEPHAL_PORT", "8443"))
     certificate = Certificate.of(data / "tls", names)
-    env |= {"BUCEPHAL_PROXY": "127.0.0.1", "BUCEPHAL_PORT": str(UPSTREAM_PORT)}
+    env |= {"BUCEPHAL_PROXY": "127.0.0.1", "BUCEPHAL_PORT": str(UPSTREAM_PORT), "BUCEPHAL_HSTS_DAYS": "0"}
     migrate(env)
     config = nginx_main(
         data / "nginx", names[0], certificate, upstream_port=UPSTREAM_PORT, http_port=port + 1,

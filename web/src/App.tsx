@@ -1,7 +1,7 @@
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
-import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 import { Shell } from "./features/shell/Shell";
 import { ToPlan } from "./features/shell/ToPlan";
 import { usePageTitle } from "./features/shell/usePageTitle";
@@ -15,6 +15,8 @@ import { theme } from "./shared/theme/theme";
 import { Bounded } from "./shared/ui/Bounded";
 import { Empty, ErrorView, Loading } from "./shared/ui/StateView";
 
+const JoinPage = lazy(() => import("./features/signin/JoinPage"));
+const AccountPage = lazy(() => import("./features/account/AccountPage"));
 const SignInPage = lazy(() => import("./features/signin/SignInPage"));
 const TodayPage = lazy(() => import("./features/today/TodayPage"));
 const PlanPage = lazy(() => import("./features/plan/PlanPage"));
@@ -49,10 +51,19 @@ function PageTitle() {
   return null;
 }
 
+/** Whoever has a link comes in by it, whoever is signed in here. */
+const JOIN = "/join";
+
 /** Lets in whoever is signed in; with no signal, whoever was signed in last on this device. */
 function Gate() {
   const me = useQuery(meQuery);
   const signedOut = me.error instanceof ApiError && me.error.status === 401;
+  if (useLocation().pathname === JOIN)
+    return (
+      <Suspense fallback={<Loading />}>
+        <JoinPage />
+      </Suspense>
+    );
   if (signedOut)
     return (
       <Suspense fallback={<Loading />}>
@@ -62,7 +73,7 @@ function Gate() {
   if (me.isPending) return <Loading />;
   if (!me.data) return <ErrorView error={me.error} onRetry={() => void me.refetch()} />;
   return (
-    <OutboxProvider owner={`${me.data.yard}/${me.data.name}`}>
+    <OutboxProvider me={me.data}>
       <PageTitle />
       <Suspense fallback={<Loading />}>
         <Places me={me.data} />
@@ -97,6 +108,7 @@ function Places({ me }: { me: Me }) {
         <Route path="/horses/:horse/flags" element={<FlagsPage />} />
         <Route path="/horses/:horse/edit" element={<HorseFormPage />} />
         <Route path="/new-horse" element={<HorseFormPage />} />
+        <Route path="/account" element={<AccountPage />} />
         <Route path="/yard" element={<Navigate to="schools" replace />} />
         <Route path="/yard/:tab" element={<YardPage />} />
         <Route path="/yard/exercises/:exercise" element={<ExercisePage />} />

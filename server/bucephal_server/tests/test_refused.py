@@ -99,7 +99,7 @@ def test_whoever_is_overtaken_in_a_form_is_told(
     mine = {"horse": {**second["profile"], "name": "Mine"}, "edition": second["edition"]}
     refused = put(other, path, mine)
     assert refused.status_code == 409
-    assert refused.json()["errors"][0]["path"] == "form.edition"
+    assert refused.json()["errors"][0]["path"] == "edition"
     assert other.get(path).json()["profile"]["name"] == "Theirs"
     assert put(other, path, {**mine, "edition": None}).status_code == 200
     assert other.get(path).json()["profile"]["name"] == "Mine"

@@ -12,6 +12,8 @@ import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./DebriefPage.module.css";
 import { DebriefRows } from "./DebriefRows";
 import { NextSession } from "./NextSession";
+import { SessionTimes } from "./SessionTimes";
+import { StrikeOut, StruckOutSessions } from "./StrikeOut";
 
 export default function DebriefPage() {
   const { horse = "", session } = useParams();
@@ -40,7 +42,7 @@ export default function DebriefPage() {
           />
         </div>
       ) : (
-        <Empty>{text.debrief.none}</Empty>
+        <Empty action={<StruckOutSessions horse={horse} />}>{text.debrief.none}</Empty>
       )}
     </>
   );
@@ -108,6 +110,7 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
         {text.debrief.kind[debrief.kind]}
         {debrief.settled ? `; ${debrief.settled}` : ""}
       </p>
+      {debrief.id ? <SessionTimes horse={horse} session={debrief.id} /> : null}
       <DebriefRows horse={horse} rows={debrief.rows} />
       <p className={styles.limit}>{debrief.limits}</p>
       <PlannedAndDone planned={debrief.planned} />
@@ -131,6 +134,7 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
         </ul>
       </section>
       <NextSession horse={horse} />
+      {debrief.id ? <StrikeOut horse={horse} session={debrief.id} /> : null}
     </article>
   );
 }
@@ -167,6 +171,7 @@ function Sessions({ horse, lines, chosen, onEarlier }: SessionsProps) {
           </li>
         ) : null}
       </ul>
+      <StruckOutSessions horse={horse} />
     </nav>
   );
 }

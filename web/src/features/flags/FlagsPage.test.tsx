@@ -1,18 +1,11 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
+import { HELPER, HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
 
 const AT = `/horses/${HORSE}/flags`;
 const [open, cleared] = sample.flags.flags;
-const HELPER = {
-  name: "Isla",
-  yard: "Home yard",
-  role: "helper",
-  can_log: true,
-  can_change: false,
-};
 
 function panel(name: string) {
   return within(screen.getByText(name).closest("li") as HTMLElement);

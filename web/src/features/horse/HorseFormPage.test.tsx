@@ -114,7 +114,7 @@ describe("changing a horse", () => {
         sent.push((await request.json()) as { edition: string | null });
         if (sent.length > 1) return { body: known };
         known = { ...theirs, edition: "theirs" };
-        const problem = { path: "form.edition", value: null, reason: "was changed", allowed: "" };
+        const problem = { path: "edition", value: null, reason: "was changed", allowed: "" };
         return { status: 409, body: { errors: [problem] } };
       },
     });

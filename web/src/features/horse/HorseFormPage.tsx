@@ -4,20 +4,22 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useController, useWatch } from "react-hook-form";
 import { useNavigate, useParams } from "react-router";
 import { api } from "../../shared/api/client";
-import { profileQuery, tapeWeightQuery, yardQuery } from "../../shared/api/queries";
+import { meQuery, profileQuery, tapeWeightQuery, yardQuery } from "../../shared/api/queries";
 import { everythingChanged } from "../../shared/api/queryClient";
 import type { HorseView, YardView } from "../../shared/api/types";
 import { Choice, Form, TextInput, useDraftForm } from "../../shared/form";
 import { asNumber } from "../../shared/form/figures";
 import { text } from "../../shared/text/en";
+import { differences } from "../../shared/ui/differences";
 import { Overtaken } from "../../shared/ui/Overtaken";
 import { ProblemList } from "../../shared/ui/Problems";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
+import { Surely } from "../../shared/ui/Surely";
 import { BandRows } from "../yard/BandRows";
 import { SchoolChoices } from "../yard/SchoolChoices";
 import { DidBefore } from "./DidBefore";
 import styles from "./HorseFormPage.module.css";
-import { asSent, type HorseTyped, newHorse, typedOf } from "./horseForm";
+import { asSent, FIELD_NAMES, type HorseTyped, newHorse, typedOf } from "./horseForm";
 
 export default function HorseFormPage() {
   const { horse } = useParams();
@@ -66,6 +68,9 @@ function HorseForm({ horse, known, yard }: Props) {
       <ProblemList error={save.error} lead={text.horse.problems} />
       <Overtaken
         error={save.error}
+        differing={(now) =>
+          differences(form.getValues(), typedOf(now as HorseView), FIELD_NAMES, ["edition"])
+        }
         onMine={() => save.mutate({ ...form.getValues(), edition: null })}
         startOver={startOver}
       />
@@ -74,7 +79,36 @@ function HorseForm({ horse, known, yard }: Props) {
           {known ? text.horse.save : text.horse.saveNew}
         </Button>
       </div>
+      {known ? <TakeOut horse={known.id} name={known.profile.name} /> : null}
     </Form>
+  );
+}
+
+/** The horse leaves the yard. */
+function TakeOut({ horse, name }: { horse: string; name: string }) {
+  const canManage = useQuery(meQuery).data?.can_manage ?? false;
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const leave = useMutation({
+    mutationFn: () =>
+      api.post("/api/horses/{horse_id}/leave", { params: { path: { horse_id: horse } } }),
+    onSuccess: async () => {
+      void navigate("/");
+      await everythingChanged(queries);
+    },
+  });
+  if (!canManage) return null;
+  return (
+    <>
+      <ProblemList error={leave.error} lead={text.state.failed} />
+      <Surely
+        label={text.people.takeOut}
+        help={text.people.takeOutHelp}
+        sure={text.people.takeOutSure(name)}
+        isBusy={leave.isPending}
+        onSure={() => leave.mutate()}
+      />
+    </>
   );
 }
 
@@ -134,7 +168,7 @@ function HorseFields({ yard, isNew }: { yard: YardView; isNew: boolean }) {
       <Weight />
       <TextInput {...own("arrived", words.arrived)} type="date" />
       <TextInput {...own("home", words.home, words.homeHelp)} />
-      <TextInput name="minutes" path="form.usual_minutes" label={words.minutes} type="number" />
+      <TextInput name="minutes" path="usual_minutes" label={words.minutes} type="number" />
       {character("go", words.go, yard.form_help.go ?? "")}
       {character("nerve", words.nerve, yard.form_help.nerve ?? "")}
     </div>
@@ -164,7 +198,7 @@ function OwnBands({ yard }: { yard: YardView }) {
         bands={field.value}
         inherited={{ ...yard.shipped_bands, ...yard.bands }}
         canChange
-        onChange={field.onChange}
+        onChange={(change) => field.onChange({ ...field.value, ...change })}
       />
     </details>
   );

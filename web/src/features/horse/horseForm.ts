@@ -1,6 +1,7 @@
 // A horse as it is typed, and as it is sent: figures as they are typed, empty fields as nothing.
 import type { HorseView } from "../../shared/api/types";
 import { asNumber, asTyped } from "../../shared/form/figures";
+import { text } from "../../shared/text/en";
 import type { Bands } from "../yard/BandRows";
 
 export interface HorseTyped {
@@ -22,6 +23,22 @@ export interface HorseTyped {
   /** Of what was shown when the change was begun; null: a new horse, or whatever there is gives way. */
   edition: string | null;
 }
+
+/** As the form calls them. */
+export const FIELD_NAMES: Readonly<Record<string, string>> = {
+  name: text.horse.name,
+  born: text.horse.born,
+  sex: text.horse.sex,
+  height: text.horse.height,
+  girth_cm: text.horse.girth,
+  length_cm: text.horse.length,
+  background: text.horse.background,
+  arrived: text.horse.arrived,
+  home: text.horse.home,
+  minutes: text.horse.minutes,
+  go: text.horse.go,
+  nerve: text.horse.nerve,
+};
 
 const NEW: HorseTyped = {
   name: "",

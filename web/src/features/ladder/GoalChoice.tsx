@@ -11,16 +11,13 @@ import styles from "./GuidePage.module.css";
 export function GoalChoice({ horse, step }: { horse: string; step: string }) {
   const queries = useQueryClient();
   const profile = useQuery(profileQuery(horse));
-  const goals = profile.data?.goals ?? [];
-  const isGoal = goals.some((goal) => goal.step === step);
+  const isGoal = profile.data?.goals.some((goal) => goal.step === step) ?? false;
+  const params = { path: { horse_id: horse } };
   const save = useMutation({
     mutationFn: () =>
-      api.put("/api/horses/{horse_id}/goals", {
-        params: { path: { horse_id: horse } },
-        body: {
-          goals: isGoal ? goals.filter((goal) => goal.step !== step) : [...goals, { step }],
-        },
-      }),
+      isGoal
+        ? api.post("/api/horses/{horse_id}/goals/drop", { params, body: { step } })
+        : api.put("/api/horses/{horse_id}/goals", { params, body: { step } }),
     onSuccess: () => everythingChanged(queries),
   });
   if (!profile.data) return null;

@@ -1,7 +1,7 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
+import { HELPER, HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
 
 const AT = `/horses/${HORSE}/ladder`;
@@ -134,7 +134,7 @@ describe("a step's page in the ladder", () => {
 
   it("lets nobody decide who may not", async () => {
     await renderAt(`${AT}/up-wt.2`, {
-      "/api/me": { name: "Tam", yard: "Y", role: "helper", can_log: true, can_change: false },
+      "/api/me": HELPER,
     });
     await screen.findByRole("heading", { level: 1, name: /Walk to trot/ });
     expect(screen.queryByText("Decide yourself")).not.toBeInTheDocument();

@@ -1,5 +1,7 @@
 // Yesterday's session, still open on this device: it is asked about before anything new is begun.
 import Button from "@mui/material/Button";
+import { useQuery } from "@tanstack/react-query";
+import { meQuery } from "../../shared/api/queries";
 import { writeDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import { finishAsOfLastTap, isEmpty, isOlder, lastTap, throwAway, thrownKey } from "./forgotten";
@@ -8,6 +10,7 @@ import type { RingDraft } from "./ringDraft";
 import type { Ring } from "./useRing";
 
 export function Forgotten({ draft, ring }: { draft: RingDraft; ring: Ring }) {
+  const canManage = useQuery(meQuery).data?.can_manage ?? false;
   const at = text.ring.clockTime(lastTap(draft));
   const finish = async () => {
     ring.change(finishAsOfLastTap);
@@ -16,7 +19,7 @@ export function Forgotten({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const discard = async () => {
     if (!isEmpty(draft))
       await writeDraft(thrownKey(draft.horse), { draft, at: new Date().toISOString() });
-    ring.change(throwAway);
+    ring.change((now) => throwAway(now, canManage));
     await ring.close();
   };
   return (

@@ -54,10 +54,11 @@ describe("a forgotten session", () => {
   it("is thrown away with all that has gone out of it", () => {
     const draft = worked();
     const ids = draft.entries.map((one) => one.id);
-    const { items } = throwAway(draft);
+    const { items } = throwAway(draft, false);
     expect(items.map((item) => item.type)).toEqual(["delete", "delete", "delete"]);
     expect(items.map((item) => item.id)).toEqual([...ids, draft.session]);
-    expect(throwAway(begun()).items).toEqual([]);
+    expect(throwAway(draft, true).items).toMatchObject([{ type: "delete", id: draft.session }]);
+    expect(throwAway(begun(), false).items).toEqual([]);
   });
 
   it("can be brought back for a day, as it was, under new names", () => {
@@ -82,7 +83,7 @@ describe("a forgotten session", () => {
     expect(isEmpty(worked())).toBe(false);
     const undone = undo(undo(worked()).draft).draft;
     expect(isEmpty(undone)).toBe(true);
-    expect(throwAway(undone).items).toMatchObject([{ type: "delete", id: undone.session }]);
+    expect(throwAway(undone, true).items).toMatchObject([{ type: "delete", id: undone.session }]);
     expect(isEmpty(withSettle(begun(), { first_min: 4 }).draft)).toBe(false);
   });
 });

@@ -37,10 +37,15 @@ export function finishAsOfLastTap(draft: RingDraft): Change {
   return finish(draft, lastTap(draft));
 }
 
-/** Strikes out whatever has gone out of it already. */
-export function throwAway(draft: RingDraft): Change {
-  const sent = draft.revision > 0 ? [...draft.entries.map((one) => one.id), draft.session] : [];
-  return { draft, items: sent.map(struckOut) };
+/**
+ * Strikes out what has gone out of it already.
+ * @param whole whoever may strike out a session does that, and what was in it can be restored with it; whoever
+ *   only logs takes back each answer of theirs, and then the empty session.
+ */
+export function throwAway(draft: RingDraft, whole: boolean): Change {
+  if (draft.revision === 0) return { draft, items: [] };
+  const within = whole ? [] : draft.entries.map((one) => one.id);
+  return { draft, items: [...within, draft.session].map(struckOut) };
 }
 
 export function canBringBack({ at }: Thrown, now: string): boolean {

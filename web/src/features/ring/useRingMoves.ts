@@ -13,7 +13,9 @@ export function useRingMoves(draft: RingDraft, ring: Ring, disarm: () => void) {
 
   const close = async () => {
     const logged = !isEmpty(draft);
-    ring.change(logged ? (now) => finish(now, new Date().toISOString()) : throwAway);
+    ring.change(
+      logged ? (now) => finish(now, new Date().toISOString()) : (now) => throwAway(now, true),
+    );
     await ring.close();
     const place = logged ? `debrief/${draft.session}` : "plan";
     void navigate(`/horses/${draft.horse}/${place}`);

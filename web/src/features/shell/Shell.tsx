@@ -37,7 +37,7 @@ export function Shell({ me }: { me: Me }) {
         {side}
       </Drawer>
       <div className={styles.main}>
-        <Top horse={horse} onMenu={() => setOpen(true)} />
+        <Top horse={horse} canRead={me.can_read} onMenu={() => setOpen(true)} />
         <main id="page" className={styles.page} tabIndex={-1}>
           <Outdated />
           <Bounded>
@@ -64,28 +64,41 @@ function Side({ me, onChoose }: { me: Me; onChoose: () => void }) {
           {text.places.today}
         </NavLink>
         <HorseList onChoose={onChoose} />
-        {me.can_change ? (
+        {me.can_manage ? (
           <NavLink to="/new-horse" className={styles.add ?? ""} onClick={onChoose}>
             + {text.horse.add}
           </NavLink>
         ) : null}
-        <NavLink to="/yard" className={styles.place ?? ""} onClick={onChoose}>
-          {text.places.yard}
-        </NavLink>
+        {me.can_read ? (
+          <>
+            <NavLink to="/yard" className={styles.place ?? ""} onClick={onChoose}>
+              {text.places.yard}
+            </NavLink>
+            <NavLink to="/account" className={styles.place ?? ""} onClick={onChoose}>
+              {text.account.title}
+            </NavLink>
+          </>
+        ) : null}
       </nav>
       <SessionMenu name={me.name} />
     </div>
   );
 }
 
-function Top({ horse, onMenu }: { horse: string | undefined; onMenu: () => void }) {
+interface TopProps {
+  horse: string | undefined;
+  canRead: boolean;
+  onMenu: () => void;
+}
+
+function Top({ horse, canRead, onMenu }: TopProps) {
   return (
     <header className={horse ? styles.top : styles.topPlain}>
       <Button className={styles.menu} onClick={onMenu} aria-label={text.shell.menu}>
         ☰
       </Button>
       {horse ? (
-        <HorseDay horse={horse} />
+        <HorseDay horse={horse} canRead={canRead} />
       ) : (
         <span className={styles.mobileBrand}>{text.product}</span>
       )}
@@ -97,7 +110,7 @@ function Top({ horse, onMenu }: { horse: string | undefined; onMenu: () => void 
 }
 
 /** The horse's name and its day as a path. */
-function HorseDay({ horse }: { horse: string }) {
+function HorseDay({ horse, canRead }: { horse: string; canRead: boolean }) {
   const horses = useQuery(horsesQuery);
   const name = horses.data?.horses.find((one) => one.id === horse)?.name ?? "";
   const searchFor = useDaySearch();
@@ -120,15 +133,22 @@ function HorseDay({ horse }: { horse: string }) {
             </NavLink>
           </span>
         ))}
-        <span className={styles.apart}>
-          <NavLink to={`/horses/${horse}/sheet`} className={styles.tab ?? ""}>
-            {text.places.sheet}
-          </NavLink>
-          <NavLink to={`/horses/${horse}/ladder`} className={styles.tab ?? ""}>
-            {text.places.ladder}
-          </NavLink>
-        </span>
+        {canRead ? <BehindTheDay horse={horse} /> : null}
       </nav>
     </>
+  );
+}
+
+/** What stands behind the day: not for whoever only logs. */
+function BehindTheDay({ horse }: { horse: string }) {
+  return (
+    <span className={styles.apart}>
+      <NavLink to={`/horses/${horse}/sheet`} className={styles.tab ?? ""}>
+        {text.places.sheet}
+      </NavLink>
+      <NavLink to={`/horses/${horse}/ladder`} className={styles.tab ?? ""}>
+        {text.places.ladder}
+      </NavLink>
+    </span>
   );
 }

@@ -40,7 +40,7 @@ export function DayForm({ day, onDone }: Props) {
   const set = useSetDay();
   if (!isReady) return null;
   const save = (typed: Typed) =>
-    set.mutate(asSent(typed), {
+    set.mutate(changes(asTyped(day), typed), {
       onSuccess: () => {
         void done();
         onDone();
@@ -102,11 +102,19 @@ function asTyped(day: YardDay): Typed {
   };
 }
 
-/** Empty is not known; half of the helper's hours is sent as it is, and named by the server. */
-function asSent(typed: Typed): Record<string, unknown> {
+/**
+ * Only what was changed: what somebody else sets meanwhile stays. Empty is not known; half of the helper's hours is
+ * sent as it is, and named by the server.
+ */
+function changes(shown: Typed, typed: Typed): Record<string, unknown> {
   const { helper_from, helper_until, ...rest } = typed;
-  const filled = (fields: Record<string, string>) =>
-    Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== ""));
-  const helper = filled({ starts: helper_from, ends: helper_until });
-  return { ...filled(rest), ...(Object.keys(helper).length > 0 ? { helper } : {}) };
+  const differs = (name: string) => typed[name] !== shown[name];
+  const own = Object.entries(rest).filter(([name]) => differs(name));
+  const hours = Object.entries({ starts: helper_from, ends: helper_until });
+  const filled = hours.filter(([, hour]) => hour !== "");
+  const helper = filled.length > 0 ? Object.fromEntries(filled) : null;
+  return {
+    ...Object.fromEntries(own.map(([name, value]) => [name, value === "" ? null : value])),
+    ...(differs("helper_from") || differs("helper_until") ? { helper } : {}),
+  };
 }

@@ -2,7 +2,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import { writeDraft } from "../../shared/outbox/database";
-import { HORSE, NAME, refusal, renderAt } from "../../shared/testing/renderAt";
+import { HELPER, HORSE, NAME, refusal, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
 
 const row = sample.today.rows[0];
@@ -121,7 +121,7 @@ describe("today", () => {
 
   it("lets nobody but a trainer set the day", async () => {
     await renderAt("/", {
-      "/api/me": { name: "Tam", yard: "Y", role: "helper", can_log: true, can_change: false },
+      "/api/me": HELPER,
     });
     expect(await screen.findByText(row?.headline as string)).toBeInTheDocument();
     expect(screen.queryByRole("switch")).not.toBeInTheDocument();

@@ -53,9 +53,8 @@ export default function TodayPage() {
 function Head({ today, canChange }: { today: TodayPlan; canChange: boolean }) {
   const [isSetting, setSetting] = useState(false);
   const set = useSetDay();
-  const { on: _, helper, starts, ends, ...weather } = today.day;
-  const helperIs = (there: boolean) =>
-    set.mutate({ ...weather, starts, ends, ...(there ? { helper: { starts, ends } } : {}) });
+  const { helper, starts, ends } = today.day;
+  const helperIs = (there: boolean) => set.mutate({ helper: there ? { starts, ends } : null });
   return (
     <>
       <header className={styles.head}>

@@ -14,7 +14,8 @@ interface Props {
   /** What holds where no band is set. */
   inherited: Bands;
   canChange: boolean;
-  onChange: (bands: Bands) => void;
+  /** The band that changed, by its name. */
+  onChange: (change: Bands) => void;
 }
 
 export function BandRows({ yard, bands, inherited, canChange, onChange }: Props) {
@@ -34,14 +35,14 @@ export function BandRows({ yard, bands, inherited, canChange, onChange }: Props)
           name={names[key] ?? key}
           band={bands[key] ?? usual(key)}
           canChange={canChange}
-          onChange={(band) => onChange({ ...bands, [key]: band })}
+          onChange={(band) => onChange({ [key]: band })}
         />
       ))}
       {canChange ? (
         <AnotherBand
           yard={yard}
           bands={bands}
-          onAdd={(key) => onChange({ ...bands, [key]: usual("default") })}
+          onAdd={(key) => onChange({ [key]: usual("default") })}
         />
       ) : null}
     </>

@@ -7,7 +7,7 @@ import { Form, TextInput, useDraftForm } from "../../shared/form";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import { BandRows, type Bands } from "./BandRows";
-import { useYardChange } from "./useYardChange";
+import { changed, useYardChange } from "./useYardChange";
 import styles from "./YardPage.module.css";
 
 export function BandsAndScales({ yard, canChange }: { yard: YardView; canChange: boolean }) {
@@ -31,7 +31,7 @@ function BandList({ yard, canChange }: { yard: YardView; canChange: boolean }) {
       <ProblemList error={save.error} lead={text.state.failed} />
       <BandRows
         yard={yard}
-        bands={save.isPending ? (save.variables ?? yard.bands) : yard.bands}
+        bands={save.isPending ? changed<number[]>(yard.bands, save.variables) : yard.bands}
         inherited={yard.shipped_bands}
         canChange={canChange}
         onChange={(bands) => save.mutate(bands)}
@@ -75,7 +75,7 @@ function WordsForm({ yard, family, canChange }: WordsProps) {
     // They were kept as the list alone once.
     levels: Array.isArray(kept) ? (kept as string[]) : (kept.levels ?? family.levels),
   }));
-  const save = useSaveWords(yard, family.id, async (levels) => {
+  const save = useSaveWords(family.id, async (levels) => {
     form.reset({ levels });
     await done();
   });
@@ -118,20 +118,10 @@ function LevelWords({ family, canChange }: Omit<WordsProps, "yard">) {
   );
 }
 
-/** Saves a scale in the yard's words; null: as it ships. The others stay as they are. */
-function useSaveWords(
-  yard: YardView,
-  family: string,
-  onSaved: (levels: string[]) => Promise<void>,
-) {
-  const others = Object.fromEntries(
-    yard.families
-      .filter((one) => yard.own_words.includes(one.id) && one.id !== family)
-      .map((one) => [one.id, one.levels]),
-  );
+/** Saves a scale in the yard's words; null: as it ships. */
+function useSaveWords(family: string, onSaved: (levels: string[]) => Promise<void>) {
   return useYardChange(async (levels: string[] | null) => {
-    const scales = levels === null ? others : { ...others, [family]: levels };
-    const view = await api.put("/api/yard/scales", { body: { scales } });
+    const view = await api.put("/api/yard/scales", { body: { scales: { [family]: levels } } });
     const saved = view.families.find((one) => one.id === family);
     if (saved) await onSaved(saved.levels);
     return view;

@@ -8,6 +8,7 @@ import { exerciseQuery, meQuery, yardQuery } from "../../shared/api/queries";
 import type { ExerciseSheet, YardView } from "../../shared/api/types";
 import { Form, useDraftForm } from "../../shared/form";
 import { text } from "../../shared/text/en";
+import { differences } from "../../shared/ui/differences";
 import { Overtaken } from "../../shared/ui/Overtaken";
 import { ProblemList } from "../../shared/ui/Problems";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
@@ -34,7 +35,7 @@ export default function ExercisePage() {
   if (!yard.data) return <ErrorView error={yard.error} onRetry={() => void yard.refetch()} />;
   if (source !== null && !sheet.data)
     return <ErrorView error={sheet.error} onRetry={() => void sheet.refetch()} />;
-  if (!me.data?.can_change) return <p>{text.yard.readOnly}</p>;
+  if (!me.data?.can_manage) return <p>{text.yard.readOnly}</p>;
   return (
     <ExerciseForm
       // What is known by now begins anew: what the device remembered is shown first, and may be old.
@@ -94,6 +95,9 @@ function ExerciseForm({ yard, sheet, isNew }: Props) {
       <ProblemList error={save.error} lead={text.exercise.problems} />
       <Overtaken
         error={save.error}
+        differing={(now) =>
+          differences(asSent(form.getValues()), asSent(typed((now as ExerciseSheet).exercise)))
+        }
         onMine={() => save.mutate({ ...form.getValues(), edition: null })}
         startOver={startOver}
       />

@@ -7,10 +7,11 @@ import styles from "./YardPage.module.css";
 
 /** What the yard has; what it has not rests the steps that want it. */
 export function KitChoices({ yard, canChange }: { yard: YardView; canChange: boolean }) {
-  const save = useYardChange((missing_kit: string[]) =>
-    api.put("/api/yard/kit", { body: { missing_kit } }),
+  const save = useYardChange((kit: Record<string, boolean>) =>
+    api.put("/api/yard/kit", { body: { kit } }),
   );
-  const missing = save.isPending ? (save.variables ?? yard.missing_kit) : yard.missing_kit;
+  const has = (thing: string) =>
+    (save.isPending ? save.variables?.[thing] : undefined) ?? !yard.missing_kit.includes(thing);
   return (
     <fieldset className={styles.section} disabled={!canChange} style={{ border: 0, padding: 0 }}>
       <legend className={styles.lead}>{text.yard.kitLead}</legend>
@@ -20,14 +21,8 @@ export function KitChoices({ yard, canChange }: { yard: YardView; canChange: boo
           <label key={thing} className={styles.check}>
             <input
               type="checkbox"
-              checked={!missing.includes(thing)}
-              onChange={(event) =>
-                save.mutate(
-                  event.target.checked
-                    ? missing.filter((one) => one !== thing)
-                    : [...missing, thing],
-                )
-              }
+              checked={has(thing)}
+              onChange={(event) => save.mutate({ [thing]: event.target.checked })}
             />
             {thing}
           </label>

@@ -1,10 +1,8 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { refusal, renderAt } from "../../shared/testing/renderAt";
+import { HELPER, refusal, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
-
-const HELPER = { name: "Tam", yard: "Y", role: "helper", can_log: true, can_change: false };
 
 describe("the yard's schools", () => {
   it("asks every question with a neutral sentence on each side", async () => {
@@ -74,7 +72,7 @@ describe("the yard's exercises", () => {
     await renderAt("/yard/exercises/steer", {
       "/api/yard/exercises": async (request: Request) => {
         sent.push((await request.json()) as { edition: string | null });
-        const problem = { path: "form.edition", value: null, reason: "was changed", allowed: "" };
+        const problem = { path: "edition", value: null, reason: "was changed", allowed: "" };
         return sent.length === 1
           ? { status: 409, body: { errors: [problem] } }
           : { body: sample.yard };

@@ -7,30 +7,36 @@ import type { YardView } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import { GoneHorsesTab } from "../people/GoneHorsesTab";
+import { PeopleTab } from "../people/PeopleTab";
+import { TrailTab } from "../people/TrailTab";
 import { BandsAndScales } from "./BandsAndScales";
 import { ExerciseTable } from "./ExerciseTable";
 import { KitChoices } from "./KitChoices";
 import { SchoolChoices } from "./SchoolChoices";
-import { useYardChange } from "./useYardChange";
+import { changed, useYardChange } from "./useYardChange";
 import styles from "./YardPage.module.css";
 
 const TABS = ["schools", "exercises", "scales", "kit"] as const;
+/** For trainers. */
+const MANAGED = ["people", "gone", "trail"] as const;
 
 export default function YardPage() {
   const yard = useQuery(yardQuery);
   const me = useQuery(meQuery);
   if (yard.isPending) return <Loading />;
   if (!yard.data) return <ErrorView error={yard.error} onRetry={() => void yard.refetch()} />;
-  return <Yard yard={yard.data} canChange={me.data?.can_change ?? false} />;
+  return <Yard yard={yard.data} canChange={me.data?.can_manage ?? false} />;
 }
 
 function Yard({ yard, canChange }: { yard: YardView; canChange: boolean }) {
   const { tab = "" } = useParams();
+  const tabs = canChange ? [...TABS, ...MANAGED] : TABS;
   return (
     <article className={styles.page}>
       <h1>{text.yard.title}</h1>
       <nav className={styles.tabs} aria-label={text.yard.title}>
-        {TABS.map((one) => (
+        {tabs.map((one) => (
           <NavLink key={one} to={`/yard/${one}`} className={styles.tab ?? ""}>
             {text.yard.tabs[one]}
           </NavLink>
@@ -53,15 +59,28 @@ function Tab({ tab, yard, canChange }: { tab: string; yard: YardView; canChange:
     case "kit":
       return <KitChoices yard={yard} canChange={canChange} />;
     default:
+      return canChange ? <ManagedTab tab={tab} /> : <Empty>{text.state.noPage}</Empty>;
+  }
+}
+
+function ManagedTab({ tab }: { tab: string }) {
+  switch (tab) {
+    case "people":
+      return <PeopleTab />;
+    case "gone":
+      return <GoneHorsesTab />;
+    case "trail":
+      return <TrailTab />;
+    default:
       return <Empty>{text.state.noPage}</Empty>;
   }
 }
 
 function Schools({ yard, canChange }: { yard: YardView; canChange: boolean }) {
-  const save = useYardChange((school: Record<string, string>) =>
+  const save = useYardChange((school: Record<string, string | null>) =>
     api.put("/api/yard/school", { body: { school } }),
   );
-  const chosen = save.isPending ? (save.variables ?? yard.school) : yard.school;
+  const chosen = save.isPending ? changed(yard.school, save.variables) : yard.school;
   return (
     <div className={styles.section}>
       <p className={styles.lead}>{text.yard.schoolsLead}</p>
@@ -74,10 +93,7 @@ function Schools({ yard, canChange }: { yard: YardView; canChange: boolean }) {
         schools={yard.schools}
         chosen={chosen}
         disabled={!canChange}
-        onChoose={(key, code) => {
-          const { [key]: _, ...others } = chosen;
-          save.mutate(code === null ? others : { ...others, [key]: code });
-        }}
+        onChoose={(key, code) => save.mutate({ [key]: code })}
       />
     </div>
   );

@@ -11,11 +11,14 @@ export const WHOLE = "$";
 export class ApiError extends Error {
   readonly status: number;
   readonly problems: SyncProblem[];
+  /** Where somebody was overtaken: what it is now, as it is answered to whoever asks for it. */
+  readonly now: unknown;
 
-  constructor(status: number, problems: SyncProblem[]) {
+  constructor(status: number, problems: SyncProblem[], now: unknown = null) {
     super(problems[0]?.reason ?? `HTTP ${status}`);
     this.status = status;
     this.problems = problems;
+    this.now = now;
   }
 
   /** No answer at all: no signal, or the server is away. */
@@ -108,9 +111,12 @@ async function unwrap(call: Promise<Outcome>): Promise<unknown> {
   } catch {
     throw new ApiError(0, []);
   }
-  if (!outcome.response.ok) throw new ApiError(outcome.response.status, problemsIn(outcome.error));
+  if (!outcome.response.ok)
+    throw new ApiError(outcome.response.status, problemsIn(outcome.error), nowIn(outcome.error));
   return outcome.data;
 }
+
+const nowIn = (error: unknown) => (error as { now?: unknown } | undefined)?.now ?? null;
 
 function problemsIn(error: unknown): SyncProblem[] {
   const errors = (error as { errors?: SyncProblem[] } | undefined)?.errors;

@@ -37,6 +37,59 @@ export const meQuery = queryOptions({
   staleTime: 0,
 });
 
+/** Is no yard here yet? It brings the token too with which forms are sent before anybody is signed in. */
+export const firstRunQuery = queryOptions({
+  queryKey: ["first-run"],
+  queryFn: () => api.get("/api/first-run"),
+  staleTime: 0,
+});
+
+export const devicesQuery = queryOptions({
+  queryKey: ["devices"],
+  queryFn: () => api.get("/api/me/devices"),
+});
+
+export const peopleQuery = queryOptions({
+  queryKey: ["people"],
+  queryFn: () => api.get("/api/people"),
+});
+
+export const ownedQuery = queryOptions({
+  queryKey: ["people", "owned"],
+  queryFn: () => api.get("/api/people/owned"),
+});
+
+export const goneQuery = queryOptions({
+  queryKey: ["yard", "gone"],
+  queryFn: () => api.get("/api/yard/gone-horses"),
+});
+
+/** Page by page, the latest first. */
+export const trailQuery = infiniteQueryOptions({
+  queryKey: ["yard", "trail"],
+  queryFn: ({ pageParam }) =>
+    api.get("/api/yard/trail", {
+      params: { query: pageParam === null ? {} : { before: pageParam } },
+    }),
+  initialPageParam: null as number | null,
+  getNextPageParam: (page) => page.earlier,
+});
+
+export const timesQuery = (horse: string, session: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "times", session],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/sessions/{session_id}/times", {
+        params: { path: { horse_id: horse, session_id: session } },
+      }),
+  });
+
+export const struckOutQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "struck-out"],
+    queryFn: () => api.get("/api/horses/{horse_id}/struck-out", ofHorse(horse)),
+  });
+
 export const horsesQuery = queryOptions({
   queryKey: ["horses"],
   queryFn: () => api.get("/api/horses"),

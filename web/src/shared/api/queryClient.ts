@@ -4,6 +4,9 @@ import { forgetAnswers, queryStorage } from "../outbox/database";
 import { ApiError } from "./client";
 import { SCHEMA } from "./schemaHash.generated";
 
+/** What belongs to people and doors is not left lying on a device. */
+const NOT_KEPT: ReadonlySet<unknown> = new Set(["link", "first-run", "people", "devices"]);
+
 const A_FORTNIGHT_MS = 14 * 24 * 60 * 60_000;
 
 // Every answer is kept on the device on its own, so that a place once seen opens with no signal.
@@ -13,6 +16,7 @@ const persister = experimental_createQueryPersister({
   // What was kept is shown at once and asked for again: it may have changed since, however new it is.
   refetchOnRestore: "always",
   buster: SCHEMA,
+  filters: { predicate: (query) => !NOT_KEPT.has(query.queryKey[0]) },
 });
 
 export function createQueryClient(): QueryClient {

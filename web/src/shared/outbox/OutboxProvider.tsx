@@ -7,14 +7,17 @@ import {
   useMemo,
   useSyncExternalStore,
 } from "react";
+import type { Me } from "../api/types";
 import { Outbox, type OutboxState } from "./outbox";
 
 const OutboxContext = createContext<Outbox | null>(null);
 
 /** One outbox for whoever is signed in; sends when there is signal, and refreshes what changed. */
-export function OutboxProvider({ owner, children }: { owner: string; children: ReactNode }) {
+export function OutboxProvider({ me, children }: { me: Me; children: ReactNode }) {
   const queries = useQueryClient();
-  const outbox = useMemo(() => new Outbox(owner), [owner]);
+  const outbox = useMemo(() => new Outbox(String(me.id)), [me.id]);
+  // Names change, and two may have the same: it was once kept under the name.
+  const byName = `${me.yard}/${me.name}`;
   useEffect(() => {
     const flush = () => void outbox.flush();
     const forget = outbox.onSaved((horses) => {
@@ -23,13 +26,16 @@ export function OutboxProvider({ owner, children }: { owner: string; children: R
       for (const horse of horses) void queries.invalidateQueries({ queryKey: ["horse", horse] });
     });
     window.addEventListener("online", flush);
-    void outbox.recount().then(flush);
+    void outbox
+      .adopt(byName)
+      .then(() => outbox.recount())
+      .then(flush);
     return () => {
       forget();
       outbox.stop();
       window.removeEventListener("online", flush);
     };
-  }, [outbox, queries]);
+  }, [outbox, queries, byName]);
   return <OutboxContext.Provider value={outbox}>{children}</OutboxContext.Provider>;
 }
 

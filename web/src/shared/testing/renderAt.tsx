@@ -9,11 +9,33 @@ import sample from "./sampleAnswers.generated.json";
 export const HORSE = sample.horses.horses[0]?.id as string;
 export const NAME = sample.horses.horses[0]?.name as string;
 
+export const ME = {
+  id: 1,
+  name: "Wren",
+  yard: "Home yard",
+  role: "trainer",
+  can_read: true,
+  can_log: true,
+  can_change: true,
+  can_manage: true,
+};
+
+export const HELPER = {
+  ...ME,
+  id: 2,
+  name: "Tam",
+  role: "helper",
+  can_change: false,
+  can_manage: false,
+};
+export const DAY_HELPER = { ...HELPER, id: 3, name: "Ash", role: "day-helper", can_read: false };
+
 type Answer = { status?: number; body: unknown };
 export type Answers = Record<string, unknown | ((request: Request) => Answer | Promise<Answer>)>;
 
 const USUAL: Answers = {
-  "/api/me": { name: "Wren", yard: "Home yard", role: "trainer", can_log: true, can_change: true },
+  "/api/me": ME,
+  "/api/first-run": { open: false },
   "/api/horses": sample.horses,
   "/api/today": sample.today,
   [`/api/horses/${HORSE}/plan`]: sample.plan,

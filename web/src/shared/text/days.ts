@@ -14,6 +14,13 @@ export const longDay = (on: string) => said(on, { weekday: "long", day: "numeric
 /** 12 June 2026: of what may be years ago. */
 export const fullDay = (on: string) => said(on, { day: "numeric", month: "long", year: "numeric" });
 
+/** Friday 12 June at 9:05, of a moment. */
+export const moment = (at: string) => {
+  const when = new Date(at);
+  const hour = when.toLocaleTimeString("en-GB", { hour: "numeric", minute: "2-digit" });
+  return `${when.toLocaleDateString("en-GB", { day: "numeric", month: "long" })} at ${hour}`;
+};
+
 /** 8:30, of 08:30:00. */
 export const clock = (time: string) =>
   time.replace(/^0/, "").slice(0, time.startsWith("0") ? 4 : 5);

@@ -150,7 +150,15 @@ export const horseText = {
 
 export const yardText = {
   title: "Yard",
-  tabs: { schools: "Schools", exercises: "Exercises", scales: "Bands and scales", kit: "Kit" },
+  tabs: {
+    schools: "Schools",
+    exercises: "Exercises",
+    scales: "Bands and scales",
+    kit: "Kit",
+    people: "People",
+    gone: "Horses that left",
+    trail: "Trail",
+  },
   schoolsLead:
     "Practitioners disagree about these. The first option holds if nothing is chosen. A horse that was taught otherwise keeps its own answer, on its page.",
   changes: (effect: string) => `Changes ${effect}.`,

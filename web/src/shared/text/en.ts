@@ -1,6 +1,7 @@
 // Every text of the interface that does not come from the core, for one language.
 import { day, longDay } from "./days";
 import { arrivalText, exerciseText, guideText, horseText, ladderText, yardText } from "./en.ladder";
+import { accountText, differText, joinText, peopleText, sessionText } from "./en.people";
 import { halves } from "./halves";
 
 export const text = {
@@ -10,6 +11,11 @@ export const text = {
   horse: horseText,
   yard: yardText,
   exercise: exerciseText,
+  join: joinText,
+  account: accountText,
+  people: peopleText,
+  session: sessionText,
+  differ: differText,
   product: "Bucephal",
   figures: "Figures",
   places: {
@@ -60,7 +66,8 @@ export const text = {
     password: "Password",
     go: "Sign in",
     wrong: "The name or the password is not right. What you typed is still here.",
-    locked: "Too many tries. Wait a quarter of an hour, then try again.",
+    locked: (next: string) => `Too many wrong tries: ${next}.`,
+    busy: "Too many sign in at this moment. Try again in a moment.",
     offline: "No answer from the server. Check the signal and try again.",
   },
   state: {
