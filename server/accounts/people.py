@@ -6,7 +6,7 @@ from uuid import UUID
 
 from bucephal.errors import InvalidInput, Problem
 from django.db import transaction
-from django.db.models import Max, Q, QuerySet
+from django.db.models import Case, Max, Q, QuerySet, When
 from django.utils import timezone
 
 from accounts import trail
@@ -22,8 +22,9 @@ NOBODY = "there is nobody like that in this yard"
 def people_of(person: User) -> QuerySet[User]:
     """Everybody of a person's yard who is here, with when they were seen last."""
     here = Q(is_active=True) & (Q(until=None) | Q(until__gt=timezone.now()))
-    people = User.objects.filter(here, yard=yard_of(person))
-    return people.annotate(seen_at=Max("devices__seen_at")).order_by("role", "first_name", "username")
+    people = User.objects.filter(here, yard=yard_of(person)).annotate(seen_at=Max("devices__seen_at"))
+    roles = Case(*(When(role=role, then=place) for place, role in enumerate(Role.values)))
+    return people.order_by(roles, "first_name", "username")
 
 
 def left_of(person: User) -> QuerySet[User]:

@@ -155,7 +155,7 @@ function Leave() {
       <h2>{text.account.leave}</h2>
       <ProblemList error={leave.error} lead={text.account.problems} />
       <Surely
-        label={text.account.leave}
+        label={text.account.leaveGo}
         help={text.account.leaveLead}
         sure={text.account.leaveSure}
         isBusy={leave.isPending || isGone}

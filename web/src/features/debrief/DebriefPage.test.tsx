@@ -1,6 +1,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { HORSE, renderAt } from "../../shared/testing/renderAt";
+import { HELPER, HORSE, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
 
 const AT = `/horses/${HORSE}/debrief`;
@@ -40,5 +41,88 @@ describe("the debrief", () => {
   it("says when there is nothing to look back on", async () => {
     await renderAt(AT, { [`/api/horses/${HORSE}/sessions`]: { sessions: [] } });
     expect(await screen.findByText(/No session yet/)).toBeInTheDocument();
+  });
+});
+
+describe("when a session was, and whether it counts", () => {
+  const SESSION = sample.debrief.id;
+  const TIMES = `/api/horses/${HORSE}/sessions/${SESSION}/times`;
+  const times = {
+    date: "2026-06-12",
+    started: "09:30:00",
+    ended: "10:05:00",
+    words: "The clock of the device was 9 hours ahead.",
+    edition: "e1",
+  };
+
+  it("says what was put right, and can be set by hand", async () => {
+    let sent: unknown;
+    await renderAt(`/horses/${HORSE}/debrief/${SESSION}`, {
+      [TIMES]: async (request: Request) => {
+        if (request.method === "PUT") sent = await request.json();
+        return { body: times };
+      },
+    });
+    expect(await screen.findByText(times.words)).toBeInTheDocument();
+    await userEvent.click(screen.getByRole("button", { name: "Day and time" }));
+    const began = await screen.findByLabelText("Began");
+    expect(began).toHaveValue("09:30");
+    await userEvent.clear(screen.getByLabelText("Ended"));
+    await userEvent.click(screen.getByRole("button", { name: "Set" }));
+    await waitFor(() =>
+      expect(sent).toEqual({ date: "2026-06-12", started: "09:30", ended: null, edition: "e1" }),
+    );
+  });
+
+  it("shows what somebody else set meanwhile beside what was typed", async () => {
+    const now = { ...times, started: "08:00:00", edition: "e2" };
+    const problem = { path: "edition", value: null, reason: "was changed", allowed: "" };
+    await renderAt(`/horses/${HORSE}/debrief/${SESSION}`, {
+      [TIMES]: (request: Request) =>
+        request.method === "PUT"
+          ? { status: 409, body: { errors: [problem], now } }
+          : { body: times },
+    });
+    await userEvent.click(await screen.findByRole("button", { name: "Day and time" }));
+    await screen.findByLabelText("Began");
+    await userEvent.click(screen.getByRole("button", { name: "Set" }));
+    const differs = await screen.findByRole("region", { name: "What differs" });
+    const row = within(differs).getByRole("row", { name: /Began/ });
+    expect(row).toHaveTextContent("09:30");
+    expect(row).toHaveTextContent("08:00");
+  });
+
+  it("is struck out by a trainer who says so twice, and restored", async () => {
+    const asked: string[] = [];
+    const struck = {
+      id: SESSION,
+      date: "2026-06-12",
+      struck_at: "2026-06-14T08:00:00Z",
+      struck_by: "Wren",
+      until: "2026-07-14T08:00:00Z",
+    };
+    const noted = (request: Request) => {
+      asked.push(new URL(request.url).pathname.split("/").at(-1) ?? "");
+      return { body: {} };
+    };
+    await renderAt(`/horses/${HORSE}/debrief/${SESSION}`, {
+      [`/api/horses/${HORSE}/sessions/${SESSION}/strike-out`]: noted,
+      [`/api/horses/${HORSE}/struck-out`]: { sessions: [struck] },
+      [`/api/horses/${HORSE}/struck-out/${SESSION}/restore`]: noted,
+    });
+    await userEvent.click(await screen.findByRole("button", { name: "Strike it out" }));
+    expect(asked).toEqual([]);
+    await userEvent.click(screen.getByRole("button", { name: "Strike it out, surely" }));
+    await waitFor(() => expect(asked).toEqual(["strike-out"]));
+    expect(await screen.findByText(/by Wren, restorable until 14 July 2026/)).toBeInTheDocument();
+    await userEvent.click(screen.getByRole("button", { name: "Restore the session of 12 Jun" }));
+    await waitFor(() => expect(asked).toEqual(["strike-out", "restore"]));
+  });
+
+  it("is struck out by nobody else", async () => {
+    await renderAt(`/horses/${HORSE}/debrief/${SESSION}`, { "/api/me": HELPER, [TIMES]: times });
+    expect(await screen.findByText(times.words)).toBeInTheDocument();
+    expect(screen.queryByRole("button", { name: "Strike it out" })).not.toBeInTheDocument();
+    expect(screen.queryByRole("button", { name: "Day and time" })).not.toBeInTheDocument();
   });
 });

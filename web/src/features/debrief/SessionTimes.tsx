@@ -88,9 +88,27 @@ function TimesForm({ horse, session, times, onDone }: FormProps) {
       onSubmit={(typed) => set.mutate(typed)}
       className={styles.form}
     >
-      <TextInput name="date" label={text.session.date} type="date" size="small" />
-      <TextInput name="started" label={text.session.started} type="time" size="small" />
-      <TextInput name="ended" label={text.session.ended} type="time" size="small" />
+      <TextInput
+        name="date"
+        label={text.session.date}
+        type="date"
+        size="small"
+        className={styles.field ?? ""}
+      />
+      <TextInput
+        name="started"
+        label={text.session.started}
+        type="time"
+        size="small"
+        className={styles.field ?? ""}
+      />
+      <TextInput
+        name="ended"
+        label={text.session.ended}
+        type="time"
+        size="small"
+        className={styles.field ?? ""}
+      />
       <Button type="submit" variant="contained" disabled={set.isPending}>
         {text.session.set}
       </Button>

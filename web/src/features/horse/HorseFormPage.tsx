@@ -69,7 +69,7 @@ function HorseForm({ horse, known, yard }: Props) {
       <Overtaken
         error={save.error}
         differing={(now) =>
-          differences(form.getValues(), typedOf(now as HorseView), FIELD_NAMES, ["edition"])
+          differences(form.getValues(), typedOf(now as HorseView), FIELD_NAMES, ["edition", "height_cm"])
         }
         onMine={() => save.mutate({ ...form.getValues(), edition: null })}
         startOver={startOver}

@@ -216,9 +216,7 @@ describe("the ring", () => {
     expect(await screen.findByRole("heading", { name: /is still open/ })).toBeInTheDocument();
     expect(screen.getByText(/It holds 1 entry/)).toBeInTheDocument();
     await userEvent.click(screen.getByRole("button", { name: "Throw it away" }));
-    await waitFor(() =>
-      expect(saved.filter((item) => item.type === "delete").length).toBeGreaterThan(1),
-    );
+    await waitFor(() => expect(saved.filter((item) => item.type === "delete")).toHaveLength(1));
     await userEvent.click(await screen.findByRole("button", { name: "Bring it back" }));
     await screen.findByRole("heading", { name: /is still open/ });
     await userEvent.click(screen.getByRole("button", { name: /Finish it as of/ }));

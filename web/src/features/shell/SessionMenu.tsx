@@ -1,13 +1,15 @@
 import { useColorScheme } from "@mui/material/styles";
 import { useQueryClient } from "@tanstack/react-query";
+import { NavLink } from "react-router";
 import { api } from "../../shared/api/client";
+import type { Me } from "../../shared/api/types";
 import { forgetAnswers } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
 import styles from "./Shell.module.css";
 
 const MODES = ["light", "dark", "system"] as const;
 
-export function SessionMenu({ name }: { name: string }) {
+export function SessionMenu({ me, onChoose }: { me: Me; onChoose: () => void }) {
   const queries = useQueryClient();
   const { mode, setMode } = useColorScheme();
   const signOut = async () => {
@@ -31,9 +33,16 @@ export function SessionMenu({ name }: { name: string }) {
           ))}
         </select>
       </label>
-      <button type="button" className={styles.signOut} onClick={() => void signOut()}>
-        {text.shell.signOut} ({name})
-      </button>
+      <div className={styles.ways}>
+        <button type="button" className={styles.signOut} onClick={() => void signOut()}>
+          {text.shell.signOut} ({me.name})
+        </button>
+        {me.can_read ? (
+          <NavLink to="/account" className={styles.signOut ?? ""} onClick={onChoose}>
+            {text.account.short}
+          </NavLink>
+        ) : null}
+      </div>
     </div>
   );
 }

@@ -70,17 +70,12 @@ function Side({ me, onChoose }: { me: Me; onChoose: () => void }) {
           </NavLink>
         ) : null}
         {me.can_read ? (
-          <>
-            <NavLink to="/yard" className={styles.place ?? ""} onClick={onChoose}>
-              {text.places.yard}
-            </NavLink>
-            <NavLink to="/account" className={styles.place ?? ""} onClick={onChoose}>
-              {text.account.title}
-            </NavLink>
-          </>
+          <NavLink to="/yard" className={styles.place ?? ""} onClick={onChoose}>
+            {text.places.yard}
+          </NavLink>
         ) : null}
       </nav>
-      <SessionMenu name={me.name} />
+      <SessionMenu me={me} onChoose={onChoose} />
     </div>
   );
 }

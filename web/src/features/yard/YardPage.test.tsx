@@ -16,7 +16,7 @@ describe("the yard's schools", () => {
     }
   });
 
-  it("saves an answer at once, with those given before", async () => {
+  it("saves an answer at once, and that alone: others may have given theirs", async () => {
     let sent: unknown;
     await renderAt("/yard/schools", {
       "/api/yard": { ...sample.yard, school: { eyes: "b" } },
@@ -26,7 +26,7 @@ describe("the yard's schools", () => {
       },
     });
     await userEvent.click(await screen.findByRole("radio", { name: /^match and hold/ }));
-    await waitFor(() => expect(sent).toEqual({ school: { eyes: "b", escalation: "b" } }));
+    await waitFor(() => expect(sent).toEqual({ school: { escalation: "b" } }));
   });
 
   it("can be read and not changed by a helper", async () => {
@@ -69,16 +69,24 @@ describe("the yard's exercises", () => {
 
   it("says whose stands where somebody else has changed it meanwhile", async () => {
     const sent: { edition: string | null }[] = [];
+    const theirs = {
+      ...sample.exercise,
+      exercise: { ...sample.exercise.exercise, name: "Turning" },
+    };
     await renderAt("/yard/exercises/steer", {
       "/api/yard/exercises": async (request: Request) => {
         sent.push((await request.json()) as { edition: string | null });
         const problem = { path: "edition", value: null, reason: "was changed", allowed: "" };
         return sent.length === 1
-          ? { status: 409, body: { errors: [problem] } }
+          ? { status: 409, body: { errors: [problem], now: theirs } }
           : { body: sample.yard };
       },
     });
     await userEvent.click(await screen.findByRole("button", { name: "Save" }));
+    const differs = await screen.findByRole("region", { name: "What differs" });
+    expect(within(differs).getAllByRole("row")).toHaveLength(2);
+    expect(within(differs).getByRole("rowheader", { name: "name" })).toBeInTheDocument();
+    expect(within(differs).getByRole("cell", { name: "Turning" })).toBeInTheDocument();
     await userEvent.click(await screen.findByRole("button", { name: "Save mine in its place" }));
     await waitFor(() => expect(location.pathname).toBe("/yard/exercises"));
     expect(sent.map((one) => one.edition)).toEqual([sample.exercise.edition, null]);
@@ -111,15 +119,17 @@ describe("the yard's exercises", () => {
 describe("the yard's kit, bands and words", () => {
   it("sends what is missing", async () => {
     let yard: object = sample.yard;
+    let sent: unknown;
     await renderAt("/yard/kit", {
       "/api/yard": () => ({ body: yard }),
       "/api/yard/kit": async (request: Request) => {
-        yard = { ...sample.yard, ...((await request.json()) as object) };
+        sent = await request.json();
+        yard = { ...sample.yard, missing_kit: ["poles"] };
         return { body: yard };
       },
     });
     await userEvent.click(await screen.findByRole("checkbox", { name: "poles" }));
-    await waitFor(() => expect(yard).toMatchObject({ missing_kit: ["poles"] }));
+    await waitFor(() => expect(sent).toEqual({ kit: { poles: false } }));
     await waitFor(() => expect(screen.getByRole("checkbox", { name: "poles" })).not.toBeChecked());
   });
 

@@ -27,6 +27,7 @@ export const joinText = {
 
 export const accountText = {
   title: "Your account",
+  short: "Account",
   signedInAs: (name: string, role: string) => `${name}, ${role}`,
   password: "Change your password",
   old: "Password so far",
@@ -49,6 +50,7 @@ export const accountText = {
   download: "Take it along (JSON)",
   fileName: "held-on-me.json",
   leave: "Leave the yard",
+  leaveGo: "Leave",
   leaveLead:
     "You sign in no more. What you logged stays with the horses, under your name; a trainer can delete that too.",
   leaveSure: "Leave, surely",

@@ -1,0 +1,67 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it } from "vitest";
+import { refusal, renderAt } from "../../shared/testing/renderAt";
+import { deviceName } from "./deviceName";
+
+const device = (id: string, runs_on: string, is_this: boolean) => ({
+  id,
+  runs_on,
+  begun_at: "2026-06-01T08:00:00Z",
+  seen_at: "2026-06-14T08:05:00Z",
+  is_this,
+});
+const DEVICES = {
+  devices: [
+    device("a", "Mozilla/5.0 (X11; Linux x86_64)", true),
+    device("b", "Mozilla/5.0 (Linux) Mobile", false),
+  ],
+};
+
+describe("one's account", () => {
+  it("shows where one is signed in, and ends it elsewhere", async () => {
+    const ended: string[] = [];
+    await renderAt("/account", {
+      "/api/me/devices": DEVICES,
+      "/api/me/devices/b/end": (request: Request) => {
+        ended.push(request.method);
+        return { body: {} };
+      },
+    });
+    const here = (await screen.findByText("A computer")).closest("li") as HTMLElement;
+    expect(within(here).getByText(/this device/)).toBeInTheDocument();
+    expect(within(here).queryByRole("button")).not.toBeInTheDocument();
+    await userEvent.click(screen.getByRole("button", { name: "Sign out there: A phone" }));
+    await waitFor(() => expect(ended).toEqual(["POST"]));
+  });
+
+  it("names a device by its kind, where it says one", () => {
+    expect(deviceName("")).toBe("A device");
+    expect(deviceName("Mozilla/5.0 (Linux) Mobile")).toBe("A phone");
+    expect(deviceName("Mozilla/5.0 (Linux; Tablet)")).toBe("A tablet");
+    expect(deviceName("Mozilla/5.0 (X11; Linux x86_64)")).toBe("A computer");
+  });
+
+  it("changes the password, and says beside the field what is wrong", async () => {
+    let answer: unknown = refusal("old", "is not the password so far", "");
+    await renderAt("/account", { "/api/me/devices": DEVICES, "/api/me/password": () => answer });
+    await userEvent.type(await screen.findByLabelText("Password so far"), "guess");
+    await userEvent.type(screen.getByLabelText("New password"), "barley and rain{Enter}");
+    await waitFor(() => expect(screen.getByLabelText("Password so far")).toBeInvalid());
+    expect(screen.getByLabelText("New password")).toHaveValue("barley and rain");
+    answer = { body: {} };
+    await userEvent.click(screen.getByRole("button", { name: "Change it" }));
+    expect(await screen.findByText(/Everywhere else you are signed out/)).toBeInTheDocument();
+    expect(screen.getByLabelText("New password")).toHaveValue("");
+  });
+
+  it("is left only when it is said twice", async () => {
+    await renderAt("/account", {
+      "/api/me/devices": DEVICES,
+      "/api/me/leave": () => refusal("person", "is the only trainer of the yard", "another first"),
+    });
+    await userEvent.click(await screen.findByRole("button", { name: "Leave" }));
+    await userEvent.click(screen.getByRole("button", { name: "Leave, surely" }));
+    expect(await screen.findByRole("alert")).toHaveTextContent("is the only trainer of the yard");
+  });
+});
