@@ -23,11 +23,12 @@ web/node_modules/.done: web/package.json web/package-lock.json
 	cd web && npm ci --no-audit --no-fund --loglevel=error
 	touch $@
 
-## browser: Debian's Chromium and its driver, for the journeys
+## browser: Debian's Chromium with its driver, nginx and openssl, for the journeys
 browser:
-	@if ! command -v chromium >/dev/null || ! command -v chromedriver >/dev/null; then \
+	@if ! (command -v chromium && command -v chromedriver && command -v openssl) >/dev/null || ! test -x /usr/sbin/nginx; then \
 	  SUDO=$$([ "$$(id -u)" = 0 ] || echo sudo); \
-	  $$SUDO apt-get update -qq && $$SUDO apt-get install -y -qq --no-install-recommends chromium chromium-driver; \
+	  $$SUDO apt-get update -qq && \
+	  $$SUDO apt-get install -y -qq --no-install-recommends chromium chromium-driver nginx-light openssl; \
 	fi
 
 ## web: the built web application in web/dist

@@ -19,13 +19,18 @@ DESKTOP = (1280, 800)
 PHONE = (390, 844)
 
 
-def open_browser(size: tuple[int, int] = DESKTOP) -> webdriver.Chrome:
-    """A fresh browser with an empty profile and a page of exactly ``size`` pixels."""
+def open_browser(size: tuple[int, int] = DESKTOP, *, trusting: bool = False) -> webdriver.Chrome:
+    """A fresh browser with an empty profile and a page of exactly ``size`` pixels.
+
+    Args:
+        trusting: takes a certificate that a yard has made itself, as a phone does that it was put on.
+    """
     options = webdriver.ChromeOptions()
     options.binary_location = "/usr/bin/chromium"
     for flag in _FLAGS:
         options.add_argument(flag)
     options.add_argument(f"--user-data-dir={tempfile.mkdtemp(prefix='bucephal-chrome-')}")
+    options.set_capability("acceptInsecureCerts", trusting)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
     set_size(driver, size)

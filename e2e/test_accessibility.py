@@ -9,7 +9,8 @@ import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.browser import DESKTOP, PHONE, set_dark, set_size
-from e2e.conftest import Places, Server
+from e2e.conftest import Places
+from e2e.server import Server
 
 AXE = (Path(__file__).resolve().parent.parent / "web/node_modules/axe-core/axe.min.js").read_text()
 RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]

@@ -7,8 +7,9 @@ from selenium.webdriver.chrome.webdriver import WebDriver
 from selenium.webdriver.common.keys import Keys
 
 from e2e.browser import PHONE, set_offline, set_size
-from e2e.conftest import Places, Server
+from e2e.conftest import Places
 from e2e.pages.places import Ring
+from e2e.server import Server
 
 
 def work_every_knot(ring: Ring) -> int:

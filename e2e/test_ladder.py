@@ -6,7 +6,8 @@ from selenium.webdriver.chrome.webdriver import WebDriver
 from selenium.webdriver.common.keys import Keys
 
 from e2e.browser import DESKTOP, PHONE, set_size
-from e2e.conftest import Places, Server
+from e2e.conftest import Places
+from e2e.server import Server
 
 
 def test_a_horse_from_racing_arrives_is_tried_and_placed(signed_in: Places) -> None:

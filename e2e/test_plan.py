@@ -12,8 +12,9 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from e2e.browser import DESKTOP, PHONE, set_size
-from e2e.conftest import Places, Server
+from e2e.conftest import Places
 from e2e.pages.places import Plan
+from e2e.server import Server
 
 MM = 72 / 25.4
 

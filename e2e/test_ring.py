@@ -6,7 +6,8 @@ import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.browser import PHONE, set_offline, set_size
-from e2e.conftest import Places, Server
+from e2e.conftest import Places
+from e2e.server import Server
 
 SMALL = ((390, 664), (360, 640), PHONE)
 

@@ -10,7 +10,8 @@ import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.browser import DESKTOP, PHONE, set_size
-from e2e.conftest import Places, Server
+from e2e.conftest import Places
+from e2e.server import Server
 
 
 def hours(today: Any) -> tuple[str, str]:

@@ -29,6 +29,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 FORMAT, VERSION = "bucephal.archive", 1
 DATABASE, MANIFEST = "bucephal.sqlite3", "manifest.json"
 MOST_MANIFEST_BYTES = 64 * 1024
+STEP_PAGES = 64
 STAMP = "%Y%m%d-%H%M%S-%f"
 
 
@@ -142,7 +143,8 @@ def restore(path: Path) -> Manifest:
         if _has_tables(raw):
             make_archive()
         with closing(sqlite3.connect(f"file:{copy}?mode=ro", uri=True)) as source:
-            source.backup(raw)
+            # Step by step within one transaction: until the last of them it is as it was.
+            source.backup(raw, pages=STEP_PAGES, progress=lambda *_: None)
     return manifest
 
 

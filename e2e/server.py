@@ -1,0 +1,91 @@
+"""The product as it is served: its own process, on data of its own."""
+
+from __future__ import annotations
+
+import os
+import socket
+import sqlite3
+import subprocess
+import sys
+import time
+from contextlib import suppress
+from dataclasses import dataclass, field
+from pathlib import Path
+from typing import Any
+from urllib.error import URLError
+from urllib.request import urlopen
+
+ROOT = Path(__file__).resolve().parent.parent
+
+
+@dataclass
+class Server:
+    """One that can be started, killed as a power cut would, and looked into from outside."""
+
+    data: Path
+    port: int
+    horses: dict[str, str]
+    environment: dict[str, str] = field(default_factory=dict)
+    process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def base(self) -> str:
+        return f"http://localhost:{self.port}"
+
+    def env(self) -> dict[str, str]:
+        own = {"BUCEPHAL_DATA": str(self.data), "BUCEPHAL_PORT": str(self.port)}
+        return os.environ | own | {"BUCEPHAL_FIXED_HOUR": "09:20"} | self.environment
+
+    def start(self) -> None:
+        command = [sys.executable, str(ROOT / "server/serve.py")]
+        self.process = subprocess.Popen(
+            command, env=self.env(), cwd=ROOT / "server", stderr=subprocess.DEVNULL
+        )
+        for _ in range(200):
+            try:
+                urlopen(f"{self.base}/api/health").close()
+                return
+            except (URLError, ConnectionError):
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    def kill(self) -> None:
+        """As a power cut would."""
+        assert self.process is not None
+        self.process.kill()
+        self.process.wait()
+
+    def asks(self) -> list[tuple[str, int]]:
+        """(id, deleted) of every ask of today's sessions, read from the file itself."""
+        query = (
+            "SELECT a.id, a.deleted FROM training_storedask a JOIN training_storedsession s "
+            "ON s.id = a.session_id WHERE s.revision > 0 ORDER BY a.position"
+        )
+        return self._read(query)
+
+    def steps(self) -> list[str]:
+        """The step of every ask of today's sessions that stands, in order."""
+        query = (
+            "SELECT json_extract(a.body, '$.step') FROM training_storedask a JOIN training_storedsession s "
+            "ON s.id = a.session_id WHERE s.revision > 0 AND a.deleted = 0 ORDER BY a.position"
+        )
+        return [step for (step,) in self._read(query)]
+
+    def _read(self, query: str) -> list[Any]:
+        with sqlite3.connect(self.data / "bucephal.sqlite3") as database:
+            return database.execute(query).fetchall()
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+def wait_for(port: int) -> None:
+    """Until somebody listens there."""
+    for _ in range(200):
+        with suppress(OSError), socket.create_connection(("127.0.0.1", port)):
+            return
+        time.sleep(0.1)
+    raise RuntimeError(f"nobody listens at {port}")

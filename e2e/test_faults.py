@@ -1,0 +1,157 @@
+"""What goes wrong on a machine, done on purpose to the product as it is served: nothing that was logged is
+lost, and whoever asks meanwhile is told in the one shape.
+"""
+
+from __future__ import annotations
+
+import shutil
+import socket
+import sqlite3
+import zipfile
+from collections.abc import Iterator
+from contextlib import closing
+from pathlib import Path
+
+import pytest
+
+from e2e import attacks
+from e2e.conftest import Seed
+from e2e.server import Server, free_port
+
+
+def test_no_power_cut_in_a_sync_loses_an_ask(server: Server) -> None:
+    came = attacks.kills(server, rounds=5, asks=500)
+    assert (came.said, came.lost, came.doubled) == (2500, 0, 0)
+
+
+def test_fifty_devices_at_once_lose_nothing(server: Server) -> None:
+    came = attacks.at_once(server, devices=50, batches=2, asks=40)
+    assert (came.said, came.lost, came.doubled, came.worst) == (4000, 0, 0, ())
+
+
+def test_a_database_that_somebody_else_holds_says_so_and_loses_nothing(server: Server) -> None:
+    came, answer, took, reading = attacks.locked(server)
+    assert answer.status_code == 503
+    assert answer.json()["errors"][0]["reason"].startswith("cannot be saved just now")
+    assert took < 24
+    assert reading.status_code == 200
+    assert (came.said, came.lost) == (50, 0)
+
+
+@pytest.fixture
+def server_on_a_small_disk(seed: Seed, tmp_path: Path) -> Iterator[Server]:
+    with attacks.small_disk(tmp_path / "disk", 5) as disk:
+        for path in seed.data.iterdir():
+            if path.is_file():
+                shutil.copy(path, disk / path.name)
+        running = Server(disk, free_port(), seed.horses)
+        running.start()
+        yield running
+        running.kill()
+
+
+def test_a_full_disk_is_said_reads_go_on_and_nothing_is_lost(server_on_a_small_disk: Server) -> None:
+    came, while_full = attacks.full_disk(server_on_a_small_disk)
+    assert {one.headers["Content-Type"].partition(";")[0] for one in while_full} == {"application/json"}
+    assert {one.status_code for one in while_full if one.request.method == "GET"} == {200}
+    assert {one.status_code for one in while_full if one.request.method == "POST"} <= {422, 503}
+    assert [one.status_code for one in while_full[:3]] == [503] * 3
+    assert came.said > 400
+    assert came.lost == 0
+
+
+@pytest.fixture
+def closed(seed: Seed, tmp_path: Path) -> Server:
+    """A yard that nobody serves at this moment."""
+    data = tmp_path / "data"
+    shutil.copytree(seed.data, data)
+    return Server(data, free_port(), seed.horses)
+
+
+def shares(steps: int, many: int) -> list[int]:
+    """So many of these steps, from the first to the last."""
+    return sorted({1 + (steps - 1) * number // (many - 1) for number in range(many)})
+
+
+def test_an_archive_is_whole_or_not_there_whenever_it_is_killed(closed: Server) -> None:
+    folder = closed.data / "archives"
+    steps = attacks.steps_of(closed, "archive", folder)
+    for step in shares(steps, 8):
+        attacks.killed_at(closed, "archive", folder, step)
+    for path in folder.glob("*.zip"):
+        with zipfile.ZipFile(path) as archive:
+            assert archive.testzip() is None
+    # The next one clears away what a killed one left behind.
+    assert attacks.manage(closed, "archive").returncode == 0
+    assert [path.name for path in folder.iterdir() if path.name.startswith(".")] == []
+
+
+def test_a_restore_is_done_or_not_done_whenever_it_is_killed(closed: Server) -> None:
+    before = attacks.stored(closed)
+    assert attacks.manage(closed, "archive").returncode == 0
+    (path,) = (closed.data / "archives").glob("bucephal-*.zip")
+    strike_out_everything(closed)
+    after = attacks.stored(closed)
+    assert after != before
+    # Told to its end, it is as it was archived.
+    steps = attacks.steps_of(closed, "restore", path)
+    assert attacks.stored(closed) == before
+    seen = set()
+    for step in shares(steps, 10):
+        strike_out_everything(closed)
+        attacks.killed_at(closed, "restore", path, step)
+        now = attacks.stored(closed)
+        assert now in (before, after)
+        seen.add(now == before)
+    assert False in seen
+
+
+def strike_out_everything(server: Server) -> None:
+    with closing(sqlite3.connect(server.data / "bucephal.sqlite3")) as database:
+        database.execute("UPDATE training_storedask SET deleted = 1")
+        database.commit()
+
+
+def test_a_yard_is_restored_after_a_crash_and_served_as_it_was(server: Server) -> None:
+    before = attacks.exported(server)
+    assert attacks.manage(server, "archive").returncode == 0
+    (path,) = (server.data / "archives").glob("bucephal-*.zip")
+    device = attacks.device_at(server)
+    device.log(server.horses["Quill"], 500)
+    device.send_all()
+    assert attacks.exported(server) != before
+    server.kill()
+    assert attacks.manage(server, "restore", str(path)).returncode == 0
+    server.start()
+    assert attacks.exported(server) == before
+
+
+@pytest.mark.parametrize(
+    "started", [b"", b"POST /api/sync HTTP/1.1\r\nHost: localhost\r\nContent-Length: 9000\r\n\r\n{"]
+)
+def test_whoever_begins_to_ask_and_does_not_go_on_holds_nobody_up(server: Server, started: bytes) -> None:
+    half_open = [socket.create_connection(("127.0.0.1", server.port)) for _ in range(110)]
+    try:
+        for one in half_open:
+            one.sendall(started or b"GET /api/health HTTP/1.1\r\nHost: local")
+        device = attacks.device_at(server)
+        assert device.get("/api/health").status_code == 200
+        device.log(server.horses["Quill"], 10)
+        device.send_all()
+        assert device.get("/api/today").status_code == 200
+    finally:
+        for one in half_open:
+            one.close()
+
+
+def test_many_that_sign_in_at_once_do_not_keep_the_others_waiting(server: Server) -> None:
+    """Twenty-four at once: a few are hashed, the others are asked to come again, and nobody else waits for
+    them.
+    """
+    inside = attacks.device_at(server)
+    came = attacks.many_sign_in(server, inside, 24)
+    assert set(came.statuses) <= {200, 422, 429, 503}
+    assert came.statuses.count(503) >= 12
+    assert all(came.said_when)
+    assert came.health == [200] * len(came.health)
+    assert came.health
