@@ -39,7 +39,7 @@ class Device:
         answer.raise_for_status()
 
     def post(self, path: str, body: Any, timeout: float = PATIENCE_S) -> requests.Response:
-        headers = {"X-CSRFToken": self.web.cookies.get("csrftoken", ""), "Referer": self.base}
+        headers = {"X-CSRFToken": str(self.web.cookies.get("csrftoken", "")), "Referer": self.base}
         return self.web.post(f"{self.base}{path}", json=body, headers=headers, timeout=timeout)
 
     def get(self, path: str) -> requests.Response:
@@ -51,16 +51,17 @@ class Device:
         body = {"date": str(on or date.today()), "kind": "ridden"}  # noqa: DTZ011 - a device's own day
         self.waiting.append({"type": "session", "id": session, "horse": horse, "revision": 1, "body": body})
         for number in range(asks):
+            name = str(uuid.uuid4())
             ask = {"step": "up-wt.2", "side": "left", "level": number % 9 + 1}
             item = {
                 "type": "ask",
-                "id": str(uuid.uuid4()),
+                "id": name,
                 "session": session,
                 "position": number,
                 "body": ask,
             }
             self.waiting.append(item)
-            self.said.add(item["id"])
+            self.said.add(name)
         return session
 
     def send(self, at_once: int = 400) -> requests.Response | None:

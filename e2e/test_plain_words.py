@@ -17,8 +17,8 @@ from selenium.webdriver.support import expected_conditions as expect
 
 from demo.load import PASSWORD, PEOPLE
 from e2e.browser import DESKTOP, PHONE, open_browser, set_dark, set_size
-from e2e.conftest import ROOT, Server, free_port
 from e2e.pages.places import Plan, Ring, SignIn
+from e2e.server import ROOT, Server, free_port
 
 OF_A_HORSE = (
     "plan", "debrief", "sheet", "arrival", "flags", "look", "edit", "ladder?as=list", "ladder?at=up-wt",

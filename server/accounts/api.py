@@ -25,9 +25,13 @@ router = Router(tags=["accounts"])
 SignInName = Annotated[str, Field(**line_of(150))]
 ShownName = Annotated[str, Field(**line_of(80))]
 Password = Annotated[str, Field(min_length=1, max_length=200)]
-Email = Annotated[str, Field(max_length=254, pattern=r"^$|^[^@\s\x00-\x1f\x7f]+@[^@\s\x00-\x1f\x7f]+$",
-                             description="empty, or one address")]  # fmt: skip
-
+ADDRESS = r"[A-Za-z0-9._%+'-]{1,64}@[A-Za-z0-9-]{1,63}(\.[A-Za-z0-9-]{1,63})+"
+Email = Annotated[
+    str,
+    Field(
+        max_length=254, pattern=rf"^({ADDRESS})?$", description="empty, or one address as ash@yard.example"
+    ),
+]
 PersonId = Annotated[int, Path(ge=1, le=2**53)]
 
 

@@ -118,7 +118,7 @@ def _mailed(link: Link, where: str) -> bool:
     message = EmailMessage(subject, f"{words}\n\n{where}\n\n{until}\n", to=[link.email])
     try:
         return message.send() > 0
-    except OSError:
+    except (OSError, ValueError):  # no room, or an address that no header takes
         return False
 
 

@@ -40,6 +40,8 @@ log = logging.getLogger(__name__)
 
 FORGED = "does not come from this page: load it again"
 NOT_WRITTEN = "cannot be saved just now: the disk is full or busy; nothing was changed"
+NO_METHOD = "does not answer to this method"
+NOT_READ = "was not read: this is no request that is answered here"
 NOTHING_HERE = "there is nothing at this address"
 
 
@@ -164,6 +166,18 @@ def on_no_writing(request: HttpRequest, error: OperationalError) -> HttpResponse
 def nowhere(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """An address under the API at which nothing is."""
     return _errors(request, [_problem(request.path, NOTHING_HERE)], 404)
+
+
+def refused(request: HttpRequest, response: HttpResponse) -> HttpResponse:
+    """The same refusal in the one shape: a method that nothing answers to, an address that is not this
+    yard's.
+    """
+    if response.status_code == 405:
+        allowed = ", ".join(
+            sorted({method for method in response.headers.get("Allow", "").split(", ") if method})
+        )
+        return _errors(request, [{**_problem(request.path, NO_METHOD), "allowed": allowed}], 405)
+    return _errors(request, [_problem(request.path, NOT_READ)], response.status_code)
 
 
 def forged(request: HttpRequest, reason: str = "") -> HttpResponse:

@@ -59,6 +59,8 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    # Outermost: what any of the others refuses has the API's one shape too.
+    "bucephal_server.told.which_api",
     "django.middleware.security.SecurityMiddleware",
     # Before WhiteNoise, so that the page and its assets carry the policy too.
     "csp.middleware.CSPMiddleware",
@@ -68,7 +70,6 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
-    "bucephal_server.told.which_api",
 ]
 
 ROOT_URLCONF = "bucephal_server.urls"

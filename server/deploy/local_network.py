@@ -23,7 +23,7 @@ from pathlib import Path
 SERVER = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(SERVER), str(SERVER / "deploy")]
 
-from site_files import Certificate, nginx_main  # type: ignore[import-not-found]  # noqa: E402
+from site_files import NGINX, Certificate, nginx_main  # type: ignore[import-not-found]  # noqa: E402
 
 UPSTREAM_PORT = 8765
 
@@ -46,7 +46,7 @@ def main() -> None:
     data.mkdir(mode=0o700, parents=True, exist_ok=True)
     names = hosts()
     env = os.environ | {"BUCEPHAL_DATA": str(data), "BUCEPHAL_HOSTS": ",".join((*names, "localhost"))}
-    if shutil.which("nginx") and shutil.which("openssl"):
+    if shutil.which(NGINX) and shutil.which("openssl"):
         over_tls(data, names, env)
     else:
         plainly(names, env)
@@ -63,7 +63,7 @@ def over_tls(data: Path, names: list[str], env: dict[str, str]) -> None:
     )  # fmt: skip
     print(f"The yard is open: {', '.join(f'https://{name}:{port}' for name in names)}")
     print(f"Phones: put {certificate.authority} on each and trust it; until then they warn and keep nothing.")
-    together([["nginx", "-c", str(config), "-g", "daemon off;"], [sys.executable, "serve.py"]], env)
+    together([[NGINX, "-c", str(config), "-g", "daemon off;"], [sys.executable, "serve.py"]], env)
 
 
 def plainly(names: list[str], env: dict[str, str]) -> None:

@@ -8,12 +8,15 @@ from __future__ import annotations
 import argparse
 import os
 import re
+import shutil
 import subprocess
 import sys
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Self
 
+# Debian puts it where only root looks.
+NGINX = shutil.which("nginx", path=f"{os.environ.get('PATH', '')}:/usr/sbin") or "nginx"
 TEMPLATE = Path(__file__).with_name("site.conf")
 HOST = re.compile(r"^[A-Za-z0-9][A-Za-z0-9.-]*$")
 

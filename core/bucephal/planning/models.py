@@ -12,6 +12,7 @@ from pydantic import Field
 from bucephal.ladder import SetUp, Side, StepKind
 from bucephal.record import Band, FrozenModel, SessionKind
 from bucephal.record.models import Day, PlannedStep, StepId
+from bucephal.texts import text_of
 from bucephal.words.figures import exact
 
 NO_NAMES: Mapping[str, str] = {}
@@ -20,8 +21,8 @@ NO_NAMES: Mapping[str, str] = {}
 class Place(FrozenModel):
     """Where the session will be and what is at hand there; no kit list: everything is."""
 
-    name: Annotated[str, Field(max_length=80)] | None = None
-    kit: tuple[Annotated[str, Field(max_length=40)], ...] | None = None
+    name: Annotated[str, Field(**text_of(0, 80))] | None = None
+    kit: tuple[Annotated[str, Field(**text_of(1, 40))], ...] | None = None
 
 
 USUAL_MINUTES = 30

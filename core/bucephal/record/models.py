@@ -16,7 +16,7 @@ from typing import Annotated, Any, Literal
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, field_serializer
 
 from bucephal.ladder import OptionCode, Side
-from bucephal.texts import line_of, text_of
+from bucephal.texts import PLAIN, line_of, text_of
 
 FORMAT = "bucephal.horse-record"
 VERSION = 1
@@ -27,12 +27,16 @@ STRENGTHS = range(1, 6)
 """How strong a thing was that it bore: 1 the least, 5 the most."""
 Level = Annotated[int, Field(ge=1, le=10, strict=True, description="Pressure level, 1 to 10.")]
 Minutes = Annotated[float, Field(ge=0, le=600, description="Minutes.")]
-Identifier = Annotated[str, Field(min_length=1, max_length=64)]
+Identifier = Annotated[str, Field(**text_of(1, 64))]
+Key = Annotated[str, Field(**text_of(1, 40))]
+"""A name within a record: of a question, a band, a piece of tack."""
 ShortText = Annotated[str, Field(**text_of(0, 200))]
 LongText = Annotated[str, Field(**text_of(0, 10_000))]
 Reason = Annotated[str, Field(**text_of(1, 2000))]
 Name = Annotated[str, Field(**line_of(80))]
-StepId = Annotated[str, Field(min_length=1, max_length=40, description="A step, e.g. up-wt.2.")]
+StepId = Annotated[
+    str, Field(min_length=1, max_length=40, pattern=PLAIN, description="A step, e.g. up-wt.2.")
+]
 EARLIEST_DAY, LATEST_DAY = date(1950, 1, 1), date(2100, 12, 31)
 """No horse that is worked today was born before the one; nothing is planned past the other."""
 _ISO_DAY = re.compile(r"\d{4}-\d{2}-\d{2}")
@@ -164,9 +168,9 @@ class Horse(FrozenModel):
     background: Background | None = None
     arrived: Day | None = None
     home: ShortText | None = None
-    school: dict[str, OptionCode] = Field(default_factory=dict)
-    bands: dict[str, Band] = Field(default_factory=dict)
-    temperament: dict[str, str] = Field(
+    school: dict[Key, OptionCode] = Field(default_factory=dict)
+    bands: dict[Key, Band] = Field(default_factory=dict)
+    temperament: dict[Key, Key] = Field(
         default_factory=dict,
         description="As the trainer sees it: go, lazy or sharp; nerve, bold or wary.",
     )
@@ -224,7 +228,7 @@ class Ask(FrozenModel):
     )
     lead_front: Lead | None = None
     lead_hind: Lead | None = None
-    faults: tuple[Annotated[str, Field(max_length=40)], ...] = ()
+    faults: tuple[Key, ...] = ()
     at: Moment | None = None
     spot: ShortText | None = None
 
@@ -243,7 +247,7 @@ class Event(FrozenModel):
 class PlannedStep(FrozenModel):
     """One item of a plan, as it is kept with the session that was worked by it."""
 
-    kind: Annotated[str, Field(max_length=20)]
+    kind: Annotated[str, Field(**text_of(1, 20))]
     step: StepId
     asks: Annotated[int, Field(ge=0, le=100)] = 0
     first_side: Side = Side.NONE
@@ -270,7 +274,7 @@ class SessionHeader(FrozenModel):
     helper: bool | ShortText | None = None
     rider: ShortText | None = None
     rider_kg: Annotated[float, Field(ge=10, le=250)] | None = None
-    tack: dict[str, str | bool | float] = Field(default_factory=dict)
+    tack: dict[Key, ShortText | bool | float] = Field(default_factory=dict, max_length=40)
     conditions: Conditions = Conditions()
     settle: Settle | None = None
     planned: Planned | None = None

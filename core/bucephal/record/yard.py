@@ -13,14 +13,14 @@ from pydantic import Field
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue, OptionCode, YardLadder
 from bucephal.record.checks import band_problems, school_problems
-from bucephal.record.models import Band, FrozenModel, Horse, HorseRecord
+from bucephal.record.models import Band, FrozenModel, Horse, HorseRecord, Key
 
 
 class YardDefaults(FrozenModel):
     """The yard's side of every horse's record."""
 
-    school: dict[str, OptionCode] = Field(default_factory=dict)
-    bands: dict[str, Band] = Field(default_factory=dict)
+    school: dict[Key, OptionCode] = Field(default_factory=dict)
+    bands: dict[Key, Band] = Field(default_factory=dict)
     ladder: YardLadder = YardLadder()
 
 

@@ -114,3 +114,16 @@ def test_an_exercise_that_somebody_else_has_changed_is_not_overwritten(client: C
 
 def put(client: Client, path: str, body: dict[str, Any]) -> Any:
     return client.put(path, json.dumps(body), content_type="application/json")
+
+
+def test_a_method_that_nothing_answers_to_is_refused_in_the_one_shape(client: Client) -> None:
+    answer = client.delete("/api/today")
+    assert answer.status_code == 405
+    (problem,) = answer.json()["errors"]
+    assert problem["allowed"] == "GET, PUT"
+
+
+def test_an_address_that_is_not_this_yards_is_refused_in_the_one_shape(client: Client) -> None:
+    answer = client.get("/api/today", headers={"Host": "somewhere.example"})
+    assert answer.status_code == 400
+    assert answer.json()["errors"][0]["path"] == "/api/today"

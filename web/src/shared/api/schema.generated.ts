@@ -2330,7 +2330,10 @@ export interface components {
          * @description One item of a plan, as it is kept with the session that was worked by it.
          */
         PlannedStep: {
-            /** Kind */
+            /**
+             * Kind
+             * @description 1 to 20 characters, none of them a control character
+             */
             kind: string;
             /**
              * Step
@@ -5207,7 +5210,7 @@ export interface components {
             name: string;
             /**
              * Email
-             * @description empty, or one address
+             * @description empty, or one address as ash@yard.example
              * @default
              */
             email: string;
@@ -5228,7 +5231,7 @@ export interface components {
             name: string;
             /**
              * Email
-             * @description empty, or one address
+             * @description empty, or one address as ash@yard.example
              * @default
              */
             email: string;

@@ -1,1 +1,1 @@
-export const SCHEMA = "9cc2efc0d0c3d6e3";
+export const SCHEMA = "cae024dba4565ad8";
