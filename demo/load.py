@@ -22,7 +22,10 @@ PEOPLE = (
     # (name to sign in with, first name, role); one password for all of them, it is a demo.
     ("wren", "Wren", "trainer"),
     ("tam", "Tam", "helper"),
+    ("marsh", "Marsh", "instructor"),
+    ("olive", "Olive", "owner"),
 )
+OWNED = {"olive": "Vesper"}
 PASSWORD = "sands-at-low-tide"
 TODAY = {
     "starts": "08:30", "ends": "16:00", "helper": {"starts": "10:00", "ends": "12:00"},
@@ -65,14 +68,18 @@ def load(today: date, written: list[str]) -> None:
 
     with transaction.atomic():
         yard, other = Yard.objects.create(name=YARD), Yard.objects.create(name=OTHER_YARD)
-        for name, first, role in PEOPLE:
-            User.objects.create_user(name, password=PASSWORD, first_name=first, role=role, yard=yard)
+        people = {
+            name: User.objects.create_user(name, password=PASSWORD, first_name=first, role=role, yard=yard)
+            for name, first, role in PEOPLE
+        }
         name, first, role = OTHER_PERSON
         User.objects.create_user(name, password=PASSWORD, first_name=first, role=Role(role), yard=other)
         horses = []
         for position, (spec, text) in enumerate(zip(HORSES, written, strict=True)):
             record = read_record(text, load_catalogue(), today)
             horses.append(store_record(yard, record, position=position, usual_minutes=spec.minutes))
+        for name, owned in OWNED.items():
+            people[name].horses.set(horse for horse in horses if str(horse) == owned)
         save_day(yard, TODAY, today)
         take_the_clock(yard)
         for horse in horses:

@@ -42,6 +42,10 @@ class Device:
         headers = {"X-CSRFToken": str(self.web.cookies.get("csrftoken", "")), "Referer": self.base}
         return self.web.post(f"{self.base}{path}", json=body, headers=headers, timeout=timeout)
 
+    def put(self, path: str, body: Any) -> requests.Response:
+        headers = {"X-CSRFToken": str(self.web.cookies.get("csrftoken", "")), "Referer": self.base}
+        return self.web.put(f"{self.base}{path}", json=body, headers=headers, timeout=PATIENCE_S)
+
     def get(self, path: str) -> requests.Response:
         return self.web.get(f"{self.base}{path}", timeout=PATIENCE_S)
 

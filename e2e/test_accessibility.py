@@ -87,6 +87,15 @@ def open_place(place: str, places: Places, server: Server) -> None:
         case "schools" | "exercises" | "scales" | "kit":
             places.yard.open(f"/yard/{place}")
             places.yard.see("main fieldset, main table, main details")
+        case "people" | "trail" | "gone":
+            places.yard.open(f"/yard/{place}")
+            places.yard.see("main form input, main ul, main p")
+        case "account":
+            places.yard.open("/account")
+            places.yard.see("main ul li")
+        case "join":
+            places.yard.open("/join#ended")
+            places.yard.see("[role=alert]")
         case "own-exercise":
             places.yard.open("/yard/exercises/steer")
             places.yard.see("main fieldset")
@@ -94,7 +103,8 @@ def open_place(place: str, places: Places, server: Server) -> None:
 
 PLACES = (
     "today", "plan", "debrief", "sheet", "step", "ladder", "ladder-list", "phase", "exercise", "guide",
-    "arrival", "flags", "look", "edit", "schools", "exercises", "scales", "kit", "own-exercise", "ring",
+    "arrival", "flags", "look", "edit", "schools", "exercises", "scales", "kit", "people", "trail", "gone",
+    "account", "own-exercise", "ring",
 )  # fmt: skip
 
 
@@ -106,7 +116,7 @@ def is_phone(places: Places) -> bool:
 def test_axe_finds_nothing(dark: bool, signed_in: Places, driver: WebDriver, server: Server) -> None:
     set_dark(driver, dark)
     found = {}
-    for place in (*PLACES, "sign-in"):
+    for place in (*PLACES, "join", "sign-in"):
         open_place(place, signed_in, server)
         # In the ring, text has to reach the stricter contrast of AAA too.
         found[place] = findings(driver, [*RULES, *(["wcag2aaa"] if place == "ring" else [])])

@@ -9,6 +9,7 @@ import socket
 import sqlite3
 import zipfile
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import closing
 from pathlib import Path
 
@@ -17,6 +18,8 @@ import pytest
 from e2e import attacks
 from e2e.conftest import Seed
 from e2e.server import Server, free_port
+
+TEN = 10
 
 
 def test_no_power_cut_in_a_sync_loses_an_ask(server: Server) -> None:
@@ -27,6 +30,41 @@ def test_no_power_cut_in_a_sync_loses_an_ask(server: Server) -> None:
 def test_fifty_devices_at_once_lose_nothing(server: Server) -> None:
     came = attacks.at_once(server, devices=50, batches=2, asks=40)
     assert (came.said, came.lost, came.doubled, came.worst) == (4000, 0, 0, ())
+
+
+def test_ten_who_change_the_same_at_once_lose_nothing(server: Server) -> None:
+    """Not one after the other, as in the server's own tests, but truly at once."""
+    first = attacks.device_at(server)
+    quill = f"/api/horses/{server.horses['Quill']}"
+    shown = first.get(f"{quill}/profile").json()
+    schools = [one["key"] for one in first.get("/api/yard").json()["schools"]][:TEN]
+    steps = [
+        f"{exercise}.{stage}" for exercise in ("halt", "up-wt", "canter", "steer", "send") for stage in (1, 2)
+    ]
+
+    def change(number: int) -> list[int]:
+        one = attacks.device_like(first)
+        decision = {"step": steps[number], "state": "open", "reason": f"seen by {number}"}
+        form = {"horse": {"name": f"Quill {number}"}, "usual_minutes": 30, "edition": shown["edition"]}
+        answers = (
+            one.post(f"{quill}/overrides", decision),
+            one.put(f"{quill}/goals", {"step": steps[number]}),
+            one.put("/api/yard/school", {"school": {schools[number]: "b"}}),
+            one.put(f"{quill}/busy", {"date": f"2030-06-{number + 10}", "what": "farrier"}),
+            one.put(f"{quill}/profile", form),
+        )
+        return [answer.status_code for answer in answers]
+
+    with ThreadPoolExecutor(TEN) as pool:
+        statuses = list(pool.map(change, range(TEN)))
+    assert {tuple(one[:4]) for one in statuses} == {(204, 200, 200, 204)}
+    # Of ten that wrote the same form one was first, and nine were told.
+    assert sorted(one[4] for one in statuses) == [200] + [409] * (TEN - 1)
+    record = first.get(f"{quill}/record").json()
+    assert {one["reason"] for one in record["overrides"]} >= {f"seen by {number}" for number in range(TEN)}
+    assert {one["step"] for one in record["goals"]} >= set(steps)
+    assert len([one for one in record["busy"] if one["date"].startswith("2030-06")]) == TEN
+    assert set(first.get("/api/yard").json()["school"]) == set(schools)
 
 
 def test_a_database_that_somebody_else_holds_says_so_and_loses_nothing(server: Server) -> None:

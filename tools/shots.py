@@ -218,15 +218,22 @@ def sign_in(camera: Camera) -> None:
     camera.today.see("input[name=password]")
 
 
+def people(camera: Camera) -> None:
+    camera.today.open("/yard/people")
+    camera.today.see("form input[name=name]").send_keys("Ash")
+    camera.today.button("Make the link").click()
+    camera.today.see("section[role=status] input")
+
+
 SHOTS: dict[str, Callable[[Camera], None]] = {
     "today": today, "plan": plan, "debrief": debrief, "sheet": sheet, "sheet-dark": sheet_dark,
     "step": step, "ladder": ladder, "ladder-exercise": ladder_exercise, "ladder-phone": ladder_phone,
     "guide": guide, "arrival": arrival, "new-horse": new_horse, "yard": yard, "exercise": exercise,
-    "ring": ring, "ring-phone": ring_phone, "flags": flags, "look": look, "sign-in": sign_in,
+    "ring": ring, "ring-phone": ring_phone, "flags": flags, "look": look, "people": people,
 }  # fmt: skip
 EXTRA: dict[str, Callable[[Camera], None]] = {
     "plan-dark": plan_dark, "ladder-dark": ladder_dark, "ladder-phase": ladder_phase,
-    "yard-exercises": yard_exercises, "yard-scales": yard_scales, "yard-kit": yard_kit,
+    "yard-exercises": yard_exercises, "yard-scales": yard_scales, "yard-kit": yard_kit, "sign-in": sign_in,
 }  # fmt: skip
 
 

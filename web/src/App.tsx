@@ -1,6 +1,6 @@
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClientProvider, useQuery } from "@tanstack/react-query";
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 import { Shell } from "./features/shell/Shell";
 import { ToPlan } from "./features/shell/ToPlan";
@@ -9,6 +9,7 @@ import { ApiError } from "./shared/api/client";
 import { meQuery } from "./shared/api/queries";
 import { createQueryClient } from "./shared/api/queryClient";
 import type { Me } from "./shared/api/types";
+import { forgetAnswers } from "./shared/outbox/database";
 import { OutboxProvider } from "./shared/outbox/OutboxProvider";
 import { text } from "./shared/text/en";
 import { theme } from "./shared/theme/theme";
@@ -58,6 +59,10 @@ const JOIN = "/join";
 function Gate() {
   const me = useQuery(meQuery);
   const signedOut = me.error instanceof ApiError && me.error.status === 401;
+  // Ended from elsewhere, too: what this person saw is not left lying here. What was logged stays, and is sent.
+  useEffect(() => {
+    if (signedOut) void forgetAnswers();
+  }, [signedOut]);
   if (useLocation().pathname === JOIN)
     return (
       <Suspense fallback={<Loading />}>

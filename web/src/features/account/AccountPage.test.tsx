@@ -1,7 +1,8 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { refusal, renderAt } from "../../shared/testing/renderAt";
+import { database, queryStorage } from "../../shared/outbox/database";
+import { ME, refusal, renderAt } from "../../shared/testing/renderAt";
 import { deviceName } from "./deviceName";
 
 const device = (id: string, runs_on: string, is_this: boolean) => ({
@@ -63,5 +64,24 @@ describe("one's account", () => {
     await userEvent.click(await screen.findByRole("button", { name: "Leave" }));
     await userEvent.click(screen.getByRole("button", { name: "Leave, surely" }));
     expect(await screen.findByRole("alert")).toHaveTextContent("is the only trainer of the yard");
+  });
+});
+
+describe("a session that was ended from elsewhere", () => {
+  it("leaves nothing of what was seen on the device, and everything that was logged", async () => {
+    let isIn = true;
+    const whileIn = (body: unknown) => () =>
+      isIn ? { body } : { status: 401, body: { errors: [] } };
+    await renderAt("/", { "/api/me": whileIn(ME), "/api/me/devices": whileIn(DEVICES) });
+    expect(await screen.findByRole("button", { name: /Sign out/ })).toBeInTheDocument();
+    await waitFor(async () => expect(await queryStorage.entries()).not.toEqual([]));
+    const db = await database();
+    const item = { type: "delete" as const, id: "x", position: 0, revision: 0, body: {} };
+    await db.put("outbox", { owner: "1", horse: "h", item });
+    isIn = false;
+    await userEvent.click(screen.getByRole("link", { name: "Account" }));
+    expect(await screen.findByRole("button", { name: "Sign in" })).toBeInTheDocument();
+    await waitFor(async () => expect(await queryStorage.entries()).toEqual([]));
+    expect(await db.count("outbox")).toBe(1);
   });
 });

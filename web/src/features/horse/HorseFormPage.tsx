@@ -69,7 +69,10 @@ function HorseForm({ horse, known, yard }: Props) {
       <Overtaken
         error={save.error}
         differing={(now) =>
-          differences(form.getValues(), typedOf(now as HorseView), FIELD_NAMES, ["edition", "height_cm"])
+          differences(form.getValues(), typedOf(now as HorseView), FIELD_NAMES, [
+            "edition",
+            "height_cm",
+          ])
         }
         onMine={() => save.mutate({ ...form.getValues(), edition: null })}
         startOver={startOver}
