@@ -14,7 +14,7 @@ from ninja.decorators import decorate_view
 from pydantic import Field
 
 from accounts import devices, first_run, links, people, services, trail
-from accounts.doors import MANAGES, READS, RING
+from accounts.doors import MANAGES, ONESELF, READS
 from accounts.models import Deed, Device, Link, Role, User
 from accounts.services import person_of, yard_of
 from accounts.trail import What
@@ -183,13 +183,13 @@ def sign_in(request: HttpRequest, response: HttpResponse, credentials: Credentia
     return me_view(person)
 
 
-@router.post("/sign-out", auth=RING, response={204: None})
+@router.post("/sign-out", auth=ONESELF, response={204: None})
 def sign_out(request: HttpRequest) -> Status[None]:
     services.sign_out(request)
     return Status(204, None)
 
 
-@router.get("/me", auth=RING, response=Me)
+@router.get("/me", auth=ONESELF, response=Me)
 @decorate_view(ensure_csrf_cookie)
 def me(request: HttpRequest) -> Me:
     return me_view(person_of(request))
@@ -203,7 +203,7 @@ def get_first_run(request: HttpRequest) -> FirstRun:
 
 @router.post("/first-run", auth=None, response={201: Me})
 @decorate_view(csrf_protect)
-def post_first_run(request: HttpRequest, new: NewYard) -> Status[Me]:
+def post_first_run(request: HttpRequest, response: HttpResponse, new: NewYard) -> Status[Me]:
     tries = Tries(request, "the first run")
     tries.check()
     try:
@@ -212,6 +212,7 @@ def post_first_run(request: HttpRequest, new: NewYard) -> Status[Me]:
         tries.failed()
         raise
     services.let_in(request, person)
+    remember_device(request, response, person.username)
     return Status(201, me_view(person))
 
 
@@ -331,7 +332,8 @@ def look_at_link(request: HttpRequest, given: Token) -> LinkSeen:
 
 @router.post("/links/password", auth=None, response=Me)
 @decorate_view(csrf_protect)
-def take_new_password(request: HttpRequest, given: PasswordByLink) -> Me:
+def take_new_password(request: HttpRequest, response: HttpResponse, given: PasswordByLink) -> Me:
     person = links.take_new_password(given.token, given.password)
     services.let_in(request, person)
+    remember_device(request, response, person.username)
     return me_view(person)

@@ -74,6 +74,11 @@ def end_device(person: User, device: UUID) -> bool:
     return devices_of(person).filter(id=device).delete()[0] > 0
 
 
+def forget_ended_devices() -> None:
+    """Sessions that have run out open nothing; they are not kept."""
+    Device.objects.filter(expire_date__lt=timezone.now()).delete()
+
+
 def end_all(person: User, but: str | None = None) -> None:
     """Signs a person out everywhere.
 

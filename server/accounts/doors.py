@@ -23,11 +23,12 @@ class Door(SessionAuth):
     Args:
         may: may this person pass?
         who: those who may, as they are named to whoever may not.
+        late: does it let in whose day is just over?
     """
 
-    def __init__(self, may: Callable[[User], bool], who: str) -> None:
+    def __init__(self, may: Callable[[User], bool], who: str, *, late: bool = False) -> None:
         super().__init__()
-        self.may, self.who = may, who
+        self.may, self.who, self.late = may, who, late
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Any:
         """The person; None: nobody is signed in.
@@ -36,14 +37,19 @@ class Door(SessionAuth):
             PermissionDenied: if somebody is, who may not.
         """
         person = super().authenticate(request, key)
-        if not isinstance(person, User) or not person.is_here:
+        if not isinstance(person, User) or not (person.is_here or person.is_late):
             return None
+        if person.is_late and not self.late:
+            raise PermissionDenied("ended with the day; what was logged is still taken")
         seen(request)
         if not self.may(person):
             raise PermissionDenied(f"is for {self.who}")
         return person
 
 
+ONESELF = Door(lambda _: True, "whoever is signed in", late=True)
+SENDS = Door(lambda person: person.can_log, "trainers, instructors and helpers", late=True)
+"""What was logged while somebody might is taken a little later too."""
 RING = Door(lambda _: True, "everybody of the yard")
 """What somebody wants who only logs: a day helper too."""
 READS = Door(lambda person: person.can_read, "the people of the yard")

@@ -7,7 +7,7 @@ no log of a server or a proxy, and no other site.
 from __future__ import annotations
 
 import secrets
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from hashlib import sha256
@@ -21,7 +21,7 @@ from accounts import trail
 from accounts.devices import end_all
 from accounts.hashing import hashing
 from accounts.models import Link, Role, User, Yard
-from accounts.passwords import check_password, set_password
+from accounts.passwords import check_password
 from accounts.trail import What
 
 INVITATION = timedelta(days=7)
@@ -137,11 +137,15 @@ def link_of(token: str) -> Link:
     return found
 
 
-def join(token: str, name: str, password: str) -> tuple[User, Link]:
+Given = Callable[[User, Link], None]
+
+
+def join(token: str, name: str, password: str, given: Given) -> User:
     """Makes the account of whoever was invited.
 
     Args:
         name: to sign in with.
+        given: gives them what belongs to the invitation; done with it, or neither is.
 
     Raises:
         NoLink: if there is none that is still open.
@@ -154,12 +158,15 @@ def join(token: str, name: str, password: str) -> tuple[User, Link]:
     check_password(password, person)
     with hashing():
         person.set_password(password)
+    # Nobody else waits for the hashing: what is written is written afterwards.
     with transaction.atomic():
         _use(link)
         refuse_a_taken_name(name)
         person.save()
+        Link.objects.filter(pk=link.pk).update(person=person)
+        given(person, link)
         trail.note(person, What.JOINED, person.get_role_display(), person)
-    return person, link
+    return person
 
 
 def take_new_password(token: str, password: str) -> User:
@@ -172,9 +179,12 @@ def take_new_password(token: str, password: str) -> User:
     if link.kind != Link.Kind.PASSWORD or link.person is None:
         raise NoLink
     person = link.person
+    check_password(password, person)
+    with hashing():
+        person.set_password(password)
     with transaction.atomic():
         _use(link)
-        set_password(person, password)
+        person.save()
         # Whoever had the old one is signed out with it.
         end_all(person)
     return person

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from datetime import timedelta
 from importlib import import_module
 from typing import TYPE_CHECKING, ClassVar
 
@@ -14,6 +15,12 @@ from django.utils import timezone
 
 if TYPE_CHECKING:
     from django.contrib.sessions.backends.base import SessionBase
+
+
+LATE = timedelta(days=3)
+"""What a day helper logged is taken for so long after the day [own]: a phone may be without signal until
+then.
+"""
 
 
 class Yard(models.Model):
@@ -62,6 +69,11 @@ class User(AbstractUser):
     def is_here(self) -> bool:
         """Has this person not left, and is a day helper's day not over?"""
         return self.is_active and (self.until is None or timezone.now() < self.until)
+
+    @property
+    def is_late(self) -> bool:
+        """Is a day helper's day over, but not for so long that their phone may not have found a signal?"""
+        return self.is_active and self.until is not None and self.until <= timezone.now() < self.until + LATE
 
     @property
     def can_read(self) -> bool:

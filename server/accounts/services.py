@@ -7,9 +7,9 @@ from django.contrib.auth import authenticate, login, logout, update_session_auth
 from django.core.exceptions import PermissionDenied
 from django.http import Http404, HttpRequest
 
-from accounts.devices import end_all, remember_what_it_runs_on
+from accounts.devices import end_all, forget_ended_devices, remember_what_it_runs_on
 from accounts.hashing import hashing
-from accounts.models import User, Yard
+from accounts.models import LATE, User, Yard
 from accounts.passwords import set_password
 from accounts.tries import Tries
 
@@ -52,8 +52,9 @@ def let_in(request: HttpRequest, person: User) -> None:
     """Signs somebody in on this device, in a session of its own."""
     login(request, person, backend="django.contrib.auth.backends.ModelBackend")
     remember_what_it_runs_on(request)
+    forget_ended_devices()
     if person.until is not None:
-        request.session.set_expiry(person.until)
+        request.session.set_expiry(person.until + LATE)
 
 
 def change_password(request: HttpRequest, person: User, old: str, new: str) -> None:

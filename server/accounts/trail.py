@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from enum import StrEnum
 
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 
 from accounts.models import Deed, User, Yard
 
@@ -71,6 +71,7 @@ WORDS = {
     What.YARD_CHANGED: "changed what the yard agrees on:",
     What.EXERCISE: "changed an exercise:",
 }
+OF_A_NAME = (What.INVITED, What.DAY_LINK, What.LINK_ENDED)
 PAGE = 50
 ABOUT = 200
 GONE = "somebody who was deleted"
@@ -94,6 +95,13 @@ def forget(person: User) -> None:
     """Replaces a person's name wherever it stands in the trail."""
     Deed.objects.filter(person=person).update(who=GONE)
     Deed.objects.filter(whom=person).update(about=GONE)
+    # Of the time before they had an account there is their name only.
+    named = (
+        Q(about=person.shown)
+        | Q(about__startswith=f"{person.shown},")
+        | Q(about__startswith=f"{person.shown}:")
+    )
+    Deed.objects.filter(named, yard=person.yard, what__in=OF_A_NAME).update(about=GONE)
 
 
 def told_by(person: User) -> list[tuple[datetime, str, str]]:

@@ -56,11 +56,12 @@ def join(token: str, name: str, password: str) -> User:
         NoLink: if there is none that is still open.
         InvalidInput: if the name is taken, or the password breaks a rule.
     """
-    with transaction.atomic():
-        person, link = links.join(token, name, password)
+
+    def given(person: User, link: Link) -> None:
         for horse in _named_by(link):
             horse.owners.add(person)
-    return person
+
+    return links.join(token, name, password, given)
 
 
 def come_for_the_day(token: str) -> User:

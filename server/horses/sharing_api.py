@@ -22,7 +22,8 @@ from accounts.api import (
 from accounts.doors import MANAGES
 from accounts.models import Role
 from accounts.services import person_of
-from django.http import HttpRequest
+from accounts.tries import remember_device
+from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_protect
 from ninja import Router, Schema, Status
 from ninja.decorators import decorate_view
@@ -106,9 +107,10 @@ def put_owner(request: HttpRequest, person_id: PersonId, choice: HorseChoice) ->
 
 @router.post("/links/join", auth=None, response={201: Me})
 @decorate_view(csrf_protect)
-def post_join(request: HttpRequest, joining: Joining) -> Status[Me]:
+def post_join(request: HttpRequest, response: HttpResponse, joining: Joining) -> Status[Me]:
     person = sharing.join(joining.token, joining.name, joining.password)
     services.let_in(request, person)
+    remember_device(request, response, person.username)
     return Status(201, me_view(person))
 
 

@@ -8,7 +8,7 @@ from uuid import UUID
 from accounts import people as accounts_people
 from accounts import trail
 from accounts.api import PersonId
-from accounts.doors import CHANGES, LOGS, MANAGES, READS
+from accounts.doors import CHANGES, MANAGES, READS, SENDS
 from accounts.editions import telling
 from accounts.services import person_of
 from accounts.trail import What
@@ -48,7 +48,7 @@ class StruckOutSessions(Schema):
     sessions: list[StruckOut]
 
 
-@router.post("/sync", auth=LOGS, response=SyncAnswers)
+@router.post("/sync", auth=SENDS, response=SyncAnswers)
 def sync_batch(request: HttpRequest, batch: SyncBatch) -> SyncAnswers:
     return sync(person_of(request), batch.items, timezone.now(), batch.sent_at)
 

@@ -10,7 +10,7 @@ from accounts import trail
 from accounts.devices import devices_of
 from accounts.models import User
 from accounts.people import keep_a_trainer
-from accounts.trail import What
+from accounts.trail import GONE, What
 from django.db import transaction
 from horses.models import Horse
 from horses.services import changed
@@ -91,6 +91,7 @@ def forget(by: User, person: User) -> None:
             stored.save(update_fields=["header"])
             changed({stored.horse_id})
             changed_in({stored.pk})
+        StoredSession.objects.filter(horse__yard=person.yard, struck_by=person.shown).update(struck_by=GONE)
         trail.forget(person)
         person.delete()
         trail.note(by, What.FORGOTTEN)

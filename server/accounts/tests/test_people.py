@@ -13,7 +13,7 @@ from typing import Any
 
 import pytest
 from accounts import first_run
-from accounts.models import Deed, Link, Role, User, Yard
+from accounts.models import LATE, Deed, Link, Role, User, Yard
 from django.core.management import CommandError, call_command
 from django.test import Client
 from django.utils import timezone
@@ -291,6 +291,8 @@ def test_a_day_helpers_day_ends(client: Client, fresh_horse: Horse) -> None:
     assert (ends.hour, ends.minute) == (0, 0)
     assert ends.date() == timezone.localdate() + timedelta(days=1)
     User.objects.filter(role=Role.DAY_HELPER).update(until=timezone.now())
+    assert phone.get("/api/today").status_code == 403
+    User.objects.filter(role=Role.DAY_HELPER).update(until=timezone.now() - LATE)
     assert phone.get("/api/me").status_code == 401
 
 
@@ -355,9 +357,8 @@ def test_whoever_leaves_is_signed_out_and_stays_out(
 def test_whoever_is_deleted_leaves_the_horses_data_and_no_name(
     client: Client, yard: Yard, horse: Horse, today: Any, client_of: Callable[[User], Client]
 ) -> None:
-    helper = person(yard, "helper", Role.HELPER)
-    helper.first_name = "Ash"
-    helper.save()
+    join(invite(client))
+    helper = User.objects.get(username="ash")
     session = new_id()
     body = {"rider": "Ash", "helper": "ash ", "note": "steady"}
     assert (
@@ -365,7 +366,10 @@ def test_whoever_is_deleted_leaves_the_horses_data_and_no_name(
         == ["saved"] * 2
     )
     post(client_of(helper), f"/api/horses/{horse.pk}/flags/raise", {"code": "uneven", "note": "short"})
-    put(client, f"/api/people/{helper.pk}/role", {"role": "helper"})
+    put(client, f"/api/people/{helper.pk}/role", {"role": "trainer"})
+    struck = new_id()
+    send(client, [session_item(horse, struck, today), ask_item(struck)])
+    post(client_of(helper), f"/api/horses/{horse.pk}/sessions/{struck}/strike-out", {})
     assert post(client, f"/api/people/{helper.pk}/forget", {}).status_code == 204
     kept = StoredSession.objects.get(pk=session)
     assert kept.header["rider"] == kept.header["helper"] == "a former rider"
@@ -374,7 +378,9 @@ def test_whoever_is_deleted_leaves_the_horses_data_and_no_name(
     assert any(one["id"] == session and len(one["asks"]) == 1 for one in record["sessions"])
     assert "Ash" not in json.dumps(client.get("/api/yard/trail").json())
     assert "Ash" not in json.dumps(record)
-    assert not User.objects.filter(username="helper").exists()
+    assert "Ash" not in json.dumps(client.get(f"/api/horses/{horse.pk}/struck-out").json())
+    assert not User.objects.filter(username="ash").exists()
+    assert not Link.objects.exists()
 
 
 def test_everything_that_is_held_on_a_person_can_be_taken_along(

@@ -8,15 +8,15 @@ from datetime import timedelta
 from typing import Any
 
 import pytest
-from accounts.doors import CHANGES, LOGS, MANAGES, READS, RING
-from accounts.models import Role, User, Yard
+from accounts.doors import CHANGES, LOGS, MANAGES, ONESELF, READS, RING, SENDS
+from accounts.models import LATE, Role, User, Yard
 from bucephal_server.api import Errors, api
 from django.test import Client
 from django.utils import timezone
 from horses.models import Horse
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
-from testing import new_id, person
+from testing import ask_item, new_id, person, send, session_item
 
 pytestmark = pytest.mark.django_db
 
@@ -36,6 +36,8 @@ WITHOUT_A_DOOR = {
 }  # fmt: skip
 CLOSED = [one for one in ENDPOINTS if one not in WITHOUT_A_DOOR]
 PASSES = {
+    ONESELF: {Role.TRAINER, Role.INSTRUCTOR, Role.HELPER, Role.OWNER, Role.DAY_HELPER},
+    SENDS: {Role.TRAINER, Role.INSTRUCTOR, Role.HELPER, Role.DAY_HELPER},
     RING: {Role.TRAINER, Role.INSTRUCTOR, Role.HELPER, Role.OWNER, Role.DAY_HELPER},
     READS: {Role.TRAINER, Role.INSTRUCTOR, Role.HELPER, Role.OWNER},
     LOGS: {Role.TRAINER, Role.INSTRUCTOR, Role.HELPER, Role.DAY_HELPER},
@@ -43,9 +45,11 @@ PASSES = {
     MANAGES: {Role.TRAINER},
 }
 """Who passes which door, said once more, so that a door that opens further fails here."""
-BY_DOOR = {
+BY_DOOR: dict[Any, set[str]] = {
+    ONESELF: {"get /api/me", "post /api/sign-out"},
+    SENDS: {"post /api/sync"},
     LOGS: {
-        "post /api/sync", "post /api/horses/{horse_id}/flags/raise",
+        "post /api/horses/{horse_id}/flags/raise",
         "post /api/horses/{horse_id}/look/pain-signs", "post /api/horses/{horse_id}/look/condition",
     },
     CHANGES: {
@@ -55,7 +59,7 @@ BY_DOOR = {
         "put /api/horses/{horse_id}/sessions/{session_id}/times",
     },
     RING: {
-        "get /api/me", "post /api/sign-out", "get /api/horses", "get /api/today", "get /api/yard/weather",
+        "get /api/horses", "get /api/today", "get /api/yard/weather",
         "get /api/horses/{horse_id}/plan", "get /api/horses/{horse_id}/pack", "get /api/horses/{horse_id}/flags",
         "get /api/horses/{horse_id}/sessions", "get /api/horses/{horse_id}/sessions/{session_id}",
     },
@@ -121,7 +125,7 @@ def test_the_tables_name_nothing_that_is_not_there() -> None:
 def test_nothing_is_changed_through_a_door_for_readers() -> None:
     for (method, path), door in DOOR.items():
         if method != "get" and f"{method} {path}" not in OF_ONESELF:
-            assert door not in (READS, RING), path
+            assert door not in (READS, RING, ONESELF), path
 
 
 @pytest.mark.parametrize(("method", "path"), CLOSED)
@@ -194,13 +198,35 @@ def test_an_owner_sees_the_own_horses_in_every_list(
     assert len(client_of(person(yard, "trainer-2")).get("/api/horses").json()["horses"]) == 2
 
 
+def test_whose_day_is_just_over_sees_nothing_and_what_they_logged_is_taken(
+    client_of: Callable[[User], Client], yard: Yard, horse: Horse, fresh_horse: Horse
+) -> None:
+    """A phone may have been without signal until after midnight."""
+    who = seeing(yard, Role.DAY_HELPER, horse)
+    who.until = timezone.now() - timedelta(hours=8)
+    who.save()
+    client = client_of(who)
+    session = new_id()
+    assert (
+        send(client, [session_item(horse, session, timezone.localdate()), ask_item(session)]) == ["saved"] * 2
+    )
+    assert send(client, [session_item(fresh_horse, new_id(), timezone.localdate())]) == ["refused"]
+    assert client.get("/api/me").status_code == 200
+    late = BY_DOOR[ONESELF] | BY_DOOR[SENDS]
+    for method, path in CLOSED:
+        if f"{method} {path}" not in late:
+            answer = call(client, method, address(path, horse), BODIES)
+            assert answer.status_code == 403
+            assert "ended with the day" in answer.json()["errors"][0]["reason"]
+
+
 def test_whose_day_is_over_passes_no_door(
     client_of: Callable[[User], Client], yard: Yard, horse: Horse
 ) -> None:
     who = seeing(yard, Role.DAY_HELPER, horse)
     client = client_of(who)
-    assert client.get("/api/me").status_code == 200
-    who.until = timezone.now() - timedelta(seconds=1)
+    assert client.get("/api/today").status_code == 200
+    who.until = timezone.now() - LATE
     who.save()
     assert client.get("/api/me").status_code == 401
     who.until, who.is_active = None, False

@@ -1,6 +1,7 @@
 // The day as it is set: its hours, the helper's, the weather of its warmest hour.
 import Button from "@mui/material/Button";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { useFormContext } from "react-hook-form";
 import { api } from "../../shared/api/client";
 import { todayQuery, weatherQuery } from "../../shared/api/queries";
@@ -36,11 +37,13 @@ interface Props {
 }
 
 export function DayForm({ day, onDone }: Props) {
-  const { form, isReady, done } = useDraftForm<Typed>(`day/${day.on}`, asTyped(day));
+  // What was shown when it was begun: what others set since then is none of its changes.
+  const [shown] = useState(() => asTyped(day));
+  const { form, isReady, done } = useDraftForm<Typed>(`day/${day.on}`, shown);
   const set = useSetDay();
   if (!isReady) return null;
   const save = (typed: Typed) =>
-    set.mutate(changes(asTyped(day), typed), {
+    set.mutate(changes(shown, typed), {
       onSuccess: () => {
         void done();
         onDone();
