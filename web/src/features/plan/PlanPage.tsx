@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { type PlanWishes, packQuery, planQuery } from "../../shared/api/queries";
+import { meQuery, type PlanWishes, packQuery, planQuery } from "../../shared/api/queries";
 import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
@@ -212,19 +212,22 @@ interface BesideProps {
 /** To the ring; why not what one would think of; what to mind. */
 function Beside({ horse, page, isEmpty, search }: BesideProps) {
   const { plan } = page;
+  const canLog = useQuery(meQuery).data?.can_log ?? false;
   return (
     <div className={styles.beside}>
       <div className={styles.toRing}>
-        <Button
-          component={Link}
-          to={`/horses/${horse}/ring?${search}`}
-          variant="contained"
-          size="large"
-          fullWidth
-          disabled={isEmpty}
-        >
-          {text.plan.toRing}
-        </Button>
+        {canLog ? (
+          <Button
+            component={Link}
+            to={`/horses/${horse}/ring?${search}`}
+            variant="contained"
+            size="large"
+            fullWidth
+            disabled={isEmpty}
+          >
+            {text.plan.toRing}
+          </Button>
+        ) : null}
         <Button onClick={() => window.print()} className="no-print">
           {text.plan.print}
         </Button>

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { packQuery } from "../../shared/api/queries";
+import { meQuery, packQuery } from "../../shared/api/queries";
 import type { RingPack } from "../../shared/api/types";
 import { readDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
@@ -23,10 +23,12 @@ import { makeStamp, type Ring, useRing } from "./useRing";
 export default function RingPage() {
   const { horse = "" } = useParams();
   const ring = useRing(horse);
+  const me = useQuery(meQuery);
   if (ring.looking) return <Loading what={text.ring.preparing} />;
   if (ring.draft && (isOlder(ring.draft) || isForgotten(ring.draft, localDay())))
     return <Forgotten draft={ring.draft} ring={ring} />;
   if (ring.draft) return <RingSession draft={ring.draft} ring={ring} />;
+  if (me.data && !me.data.can_log) return <Empty>{text.ring.readsOnly}</Empty>;
   return <Preparation horse={horse} ring={ring} />;
 }
 

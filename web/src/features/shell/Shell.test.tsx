@@ -3,7 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { heardOf } from "../../shared/api/apiEdition";
 import { SCHEMA } from "../../shared/api/schemaHash.generated";
-import { HORSE, NAME, renderAt } from "../../shared/testing/renderAt";
+import { HORSE, NAME, OWNER, renderAt } from "../../shared/testing/renderAt";
 
 describe("the frame of every place", () => {
   afterEach(() => {
@@ -31,5 +31,20 @@ describe("the frame of every place", () => {
     await userEvent.click(screen.getAllByRole("link", { name: "Ladder" })[0] as HTMLElement);
     expect(await screen.findByRole("searchbox", { name: "Search" })).toBeInTheDocument();
     expect(screen.queryByText(/This page is broken/)).not.toBeInTheDocument();
+  });
+});
+
+describe("an owner", () => {
+  it("reads, and is led nowhere where one logs", async () => {
+    await renderAt("/", { "/api/me": OWNER });
+    expect(await screen.findByRole("link", { name: `Plan for ${NAME}` })).toBeInTheDocument();
+    expect(screen.queryByRole("link", { name: /Start a session/ })).not.toBeInTheDocument();
+    await renderAt(`/horses/${HORSE}/plan`, { "/api/me": OWNER });
+    expect(await screen.findByRole("button", { name: "Print" })).toBeInTheDocument();
+    expect(screen.queryByRole("link", { name: "Take it to the ring" })).not.toBeInTheDocument();
+    expect(screen.queryByRole("link", { name: "Ring" })).not.toBeInTheDocument();
+    expect(screen.getByRole("link", { name: "Sheet" })).toBeInTheDocument();
+    await renderAt(`/horses/${HORSE}/ring`, { "/api/me": OWNER });
+    expect(await screen.findByText(/Logging is for trainers/)).toBeInTheDocument();
   });
 });

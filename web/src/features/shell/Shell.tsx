@@ -37,7 +37,7 @@ export function Shell({ me }: { me: Me }) {
         {side}
       </Drawer>
       <div className={styles.main}>
-        <Top horse={horse} canRead={me.can_read} onMenu={() => setOpen(true)} />
+        <Top horse={horse} me={me} onMenu={() => setOpen(true)} />
         <main id="page" className={styles.page} tabIndex={-1}>
           <Outdated />
           <Bounded>
@@ -82,18 +82,18 @@ function Side({ me, onChoose }: { me: Me; onChoose: () => void }) {
 
 interface TopProps {
   horse: string | undefined;
-  canRead: boolean;
+  me: Me;
   onMenu: () => void;
 }
 
-function Top({ horse, canRead, onMenu }: TopProps) {
+function Top({ horse, me, onMenu }: TopProps) {
   return (
     <header className={horse ? styles.top : styles.topPlain}>
       <Button className={styles.menu} onClick={onMenu} aria-label={text.shell.menu}>
         ☰
       </Button>
       {horse ? (
-        <HorseDay horse={horse} canRead={canRead} />
+        <HorseDay horse={horse} me={me} />
       ) : (
         <span className={styles.mobileBrand}>{text.product}</span>
       )}
@@ -105,7 +105,7 @@ function Top({ horse, canRead, onMenu }: TopProps) {
 }
 
 /** The horse's name and its day as a path. */
-function HorseDay({ horse, canRead }: { horse: string; canRead: boolean }) {
+function HorseDay({ horse, me }: { horse: string; me: Me }) {
   const horses = useQuery(horsesQuery);
   const name = horses.data?.horses.find((one) => one.id === horse)?.name ?? "";
   const searchFor = useDaySearch();
@@ -113,7 +113,7 @@ function HorseDay({ horse, canRead }: { horse: string; canRead: boolean }) {
     <>
       <p className={styles.horse}>{name}</p>
       <nav className={styles.day} aria-label={name}>
-        {DAY.map((place, n) => (
+        {DAY.filter((place) => place !== "ring" || me.can_log).map((place, n) => (
           <span key={place} className={styles.stop}>
             {n > 0 ? (
               <span aria-hidden="true" className={styles.arrow}>
@@ -128,7 +128,7 @@ function HorseDay({ horse, canRead }: { horse: string; canRead: boolean }) {
             </NavLink>
           </span>
         ))}
-        {canRead ? <BehindTheDay horse={horse} /> : null}
+        {me.can_read ? <BehindTheDay horse={horse} /> : null}
       </nav>
     </>
   );

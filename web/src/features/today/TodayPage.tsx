@@ -148,6 +148,8 @@ function What({ row }: { row: TodayRow }) {
 
 function ToRing({ row, open, search }: RowProps & { search: string }) {
   const { id, name } = row.facts;
+  const canLog = useQuery(meQuery).data?.can_log ?? false;
+  if (!canLog) return null;
   return (
     <Button
       component={Link}

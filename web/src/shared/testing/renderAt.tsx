@@ -30,6 +30,8 @@ export const HELPER = {
 };
 export const DAY_HELPER = { ...HELPER, id: 3, name: "Ash", role: "day-helper", can_read: false };
 
+export const OWNER = { ...HELPER, id: 4, name: "Olive", role: "owner", can_log: false };
+
 type Answer = { status?: number; body: unknown };
 export type Answers = Record<string, unknown | ((request: Request) => Answer | Promise<Answer>)>;
 

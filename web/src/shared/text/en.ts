@@ -281,6 +281,7 @@ export const text = {
       ["?", "this list"],
     ] as const,
     nothing: "Nothing is planned for today.",
+    readsOnly: "Logging is for trainers, instructors and helpers of the yard.",
     preparing: "Fetching the session",
     noSignal:
       "No signal, and this horse's session is not on the device. Open Today where there is signal first.",
