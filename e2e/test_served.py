@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import socket
 import subprocess
 import sys
@@ -22,6 +23,7 @@ from e2e.pages.places import Debrief, Place, Ring
 from e2e.server import ROOT, Server, free_port, wait_for
 
 sys.path.append(str(ROOT / "server" / "deploy"))
+import local_network  # type: ignore[import-not-found]
 from site_files import NGINX, Certificate, nginx_main, site  # type: ignore[import-not-found]
 
 PASSWORD = "barley-straw-and-rain"
@@ -222,3 +224,48 @@ def test_the_files_for_the_proxy_are_ones_that_it_takes(tmp_path: Path) -> None:
                           capture_output=True, text=True, check=True).stdout  # fmt: skip
     assert "DNS:yard.example" in said
     assert "CA:FALSE" in said
+
+
+def test_make_serve_opens_a_yard_to_its_network(tmp_path: Path) -> None:
+    port = free_port()
+    env = os.environ | {
+        "BUCEPHAL_DATA": str(tmp_path / "yard"), "BUCEPHAL_HOSTS": "localhost", "BUCEPHAL_PORT": str(port),
+    }  # fmt: skip
+    command = [sys.executable, str(ROOT / "server/deploy/local_network.py")]
+    serving = subprocess.Popen(command, env=env, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, text=True)
+    try:
+        wait_for(port)
+        wait_for(port + 2)
+        authority = tmp_path / "yard/tls/authority.crt"
+        told = requests.get(f"https://localhost:{port}/api/first-run", verify=str(authority), timeout=30)
+        assert told.json() == {"open": True}
+        # The certificate is the yard's own: a browser that heard of HSTS could not go back.
+        assert "Strict-Transport-Security" not in told.headers
+    finally:
+        serving.terminate()
+        said, _ = serving.communicate(timeout=60)
+    assert f"https://localhost:{port}" in said
+    assert str(authority) in said
+    assert "make it with this code" in said
+    # Nothing is left behind.
+    for one in (port, port + 2):
+        with socket.socket() as probe:
+            assert probe.connect_ex(("127.0.0.1", one)) != 0
+
+
+def test_without_nginx_it_is_plain_http_and_says_so(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    started: list[dict[str, str]] = []
+    monkeypatch.setattr(local_network.shutil, "which", lambda _: None)
+    monkeypatch.setattr(local_network, "migrate", lambda _: None)
+    monkeypatch.setattr(local_network, "together", lambda _, env: started.append(env))
+    monkeypatch.setenv("BUCEPHAL_DATA", str(tmp_path / "yard"))
+    monkeypatch.setenv("BUCEPHAL_HOSTS", "yard.local")
+    local_network.main()
+    (env,) = started
+    assert env["BUCEPHAL_PLAIN_HTTP"] == "1"
+    assert "BUCEPHAL_PROXY" not in env
+    said = capsys.readouterr().out
+    assert "http://yard.local:8080" in said
+    assert "can read along, passwords too" in said

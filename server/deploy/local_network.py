@@ -25,8 +25,6 @@ sys.path[:0] = [str(SERVER), str(SERVER / "deploy")]
 
 from site_files import NGINX, Certificate, nginx_main  # type: ignore[import-not-found]  # noqa: E402
 
-UPSTREAM_PORT = 8765
-
 
 def hosts() -> list[str]:
     """The name and the address under which this machine is found in its network."""
@@ -55,12 +53,18 @@ def main() -> None:
 def over_tls(data: Path, names: list[str], env: dict[str, str]) -> None:
     port = int(env.get("BUCEPHAL_PORT", "8443"))
     certificate = Certificate.of(data / "tls", names)
-    env |= {"BUCEPHAL_PROXY": "127.0.0.1", "BUCEPHAL_PORT": str(UPSTREAM_PORT), "BUCEPHAL_HSTS_DAYS": "0"}
+    # The two after it: for whoever comes without TLS, and the server itself, which only this machine reaches.
+    http_port, upstream_port = port + 1, port + 2
+    env |= {"BUCEPHAL_PROXY": "127.0.0.1", "BUCEPHAL_PORT": str(upstream_port), "BUCEPHAL_HSTS_DAYS": "0"}
     migrate(env)
     config = nginx_main(
-        data / "nginx", names[0], certificate, upstream_port=UPSTREAM_PORT, http_port=port + 1,
-        https_port=port
-    )  # fmt: skip
+        data / "nginx",
+        names[0],
+        certificate,
+        upstream_port=upstream_port,
+        http_port=http_port,
+        https_port=port,
+    )
     print(f"The yard is open: {', '.join(f'https://{name}:{port}' for name in names)}")
     print(f"Phones: put {certificate.authority} on each and trust it; until then they warn and keep nothing.")
     together([[NGINX, "-c", str(config), "-g", "daemon off;"], [sys.executable, "serve.py"]], env)

@@ -44,3 +44,27 @@ def test_the_first_hour_follows_an_answer_through_each_room_once() -> None:
     rooms = [link.split("/")[3] for link in LINK.findall(thread) if link.startswith("../core/bucephal/")]
     assert rooms == list(THREAD)
     assert thread.index("ringSession.ts") < thread.index("sync.py") < thread.index("core/bucephal")
+
+
+def test_running_a_yard_names_what_is_there() -> None:
+    """Commands and files of docs/run.md; what they do is tried in e2e/test_served.py and test_faults.py."""
+    words = (ROOT / "docs/run.md").read_text()
+    files = set(re.findall(r"server/deploy/[\w-]+\.[a-z]+", words))
+    assert {"server/deploy/site_files.py", "server/deploy/bucephal-archive.timer"} <= files
+    for name in files:
+        assert (ROOT / name).exists(), name
+    commands = set(re.findall(r"manage\.py (\w+)", words))
+    assert {"createyard", "restore", "passwordlink", "check"} == commands
+    ours = {path.stem for path in (ROOT / "server").rglob("management/commands/*.py")}
+    assert commands - {"check"} <= ours
+    makefile = (ROOT / "Makefile").read_text()
+    for target in re.findall(r"`?make (\w+)", words):
+        assert f"\n{target}:" in makefile, target
+
+
+def test_what_is_promised_is_tested_where_it_says() -> None:
+    words = (ROOT / "docs/security.md").read_text()
+    named = set(re.findall(r"test_\w+\.py", words))
+    assert len(named) > 10
+    there = {path.name for path in ROOT.glob("*/**/test_*.py") if "node_modules" not in path.parts}
+    assert named <= there
