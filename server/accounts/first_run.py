@@ -68,22 +68,28 @@ def begin(code: str, yard: str, name: str, shown: str, password: str) -> User:
         raise Begun
     if not secrets.compare_digest(code.replace(" ", "").encode(), expected.encode()):
         raise WrongCode
-    person = make_yard(yard, name, shown, password)
+    person = make_yard(yard, name, shown, password, only_the_first=True)
     _path().unlink(missing_ok=True)
     return person
 
 
-def make_yard(yard: str, name: str, shown: str, password: str) -> User:
+def make_yard(yard: str, name: str, shown: str, password: str, *, only_the_first: bool = False) -> User:
     """A yard and its first trainer.
+
+    Args:
+        only_the_first: not beside another one; of two that come at once the second is too late.
 
     Raises:
         InvalidInput: if the name or the password does not fit.
+        Begun: if there is another one, and this was to be the first.
     """
     trainer = new_person(Yard(name=yard), name, shown, Role.TRAINER, "")
     check_password(password, trainer)
     with hashing():
         trainer.set_password(password)
     with transaction.atomic():
+        if only_the_first and not is_first_run():
+            raise Begun
         refuse_a_taken_name(name)
         trainer.yard = Yard.objects.create(name=yard)
         trainer.save()

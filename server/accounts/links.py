@@ -26,6 +26,7 @@ from accounts.trail import What
 
 INVITATION = timedelta(days=7)
 NEW_PASSWORD = timedelta(days=1)
+KEPT_AFTER_THE_DAY = timedelta(days=30)
 INVITED = (Role.TRAINER, Role.INSTRUCTOR, Role.HELPER, Role.OWNER)
 _MAIL = {
     Link.Kind.JOIN: ("An invitation to {yard}", "{name}, you are invited to {yard}."),
@@ -85,6 +86,12 @@ def for_a_day(by: User, name: str, email: str, horses: Sequence[str], ends_at: d
 
 
 def for_a_new_password(person: User) -> Link:
+    """
+    Raises:
+        InvalidInput: if this person has none: a day helper comes by a link.
+    """
+    if person.role == Role.DAY_HELPER:
+        raise InvalidInput([Problem("person", person.shown, "signs in with no password", "another day link")])
     return Link(
         yard=person.yard, kind=Link.Kind.PASSWORD, name=person.shown, email=person.email, role=person.role,
         person=person, ends_at=timezone.now() + NEW_PASSWORD,
@@ -212,6 +219,12 @@ def come_for_the_day(token: str) -> tuple[User, Link]:
     if link.person is None or not link.person.is_here:
         raise NoLink
     return link.person, link
+
+
+def forget_past_helpers(yard: Yard) -> None:
+    """Whoever came for a day that is a month past is not kept as a person; what they logged stays."""
+    long_past = timezone.now() - KEPT_AFTER_THE_DAY
+    User.objects.filter(yard=yard, role=Role.DAY_HELPER, until__lt=long_past).delete()
 
 
 def end_link(link: Link) -> None:

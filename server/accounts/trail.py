@@ -23,7 +23,6 @@ class What(StrEnum):
     NEW_PASSWORD = "new-password"  # noqa: S105 - a word for what was done
     LEFT = "left"
     FORGOTTEN = "forgotten"
-    SIGNED_IN = "signed-in"
     HORSE_ADDED = "horse-added"
     HORSE_CHANGED = "horse-changed"
     HORSE_LEFT = "horse-left"
@@ -53,7 +52,6 @@ WORDS = {
     What.NEW_PASSWORD: "made a link for a new password:",
     What.LEFT: "left, or was let go:",
     What.FORGOTTEN: "deleted somebody",
-    What.SIGNED_IN: "signed in",
     What.HORSE_ADDED: "added",
     What.HORSE_CHANGED: "changed what is known of",
     What.HORSE_LEFT: "took out of the yard:",

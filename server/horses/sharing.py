@@ -8,7 +8,7 @@ from uuid import UUID
 
 from accounts import links, trail
 from accounts.models import Link, Role, User
-from accounts.services import Missing
+from accounts.services import Missing, yard_of
 from accounts.trail import What
 from bucephal.errors import InvalidInput, Problem
 from django.db import transaction
@@ -38,6 +38,7 @@ def invite_for_today(by: User, base: str, name: str, email: str, horses: list[UU
         InvalidInput: if no horse is named, or one is none of the yard.
     """
     chosen = _of_the_yard(by, horses)
+    links.forget_past_helpers(yard_of(by))
     made = links.given_out(links.for_a_day(by, name, email, _ids(chosen), end_of_the_day()), base)
     trail.note(by, What.DAY_LINK, f"{name}: {', '.join(map(str, chosen))}")
     return made

@@ -6,15 +6,17 @@ import email
 import email.policy
 import json
 import stat
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
 import pytest
-from accounts import first_run
+from accounts import first_run, links, passwords, services
 from accounts.models import LATE, Deed, Link, Role, User, Yard
 from django.core.management import CommandError, call_command
+from django.db import connection
 from django.test import Client
 from django.utils import timezone
 from horses.models import Horse
@@ -79,6 +81,15 @@ def test_without_the_machines_code_nobody_makes_a_yard(own_folder: Path) -> None
     tried = [post(Client(), "/api/first-run", {**NEW_YARD, "code": str(n)}).status_code for n in range(8)]
     assert tried == [422] * 5 + [429] * 3
     assert not Yard.objects.exists()
+
+
+def test_of_two_who_make_the_first_yard_at_once_one_is_too_late(own_folder: Path) -> None:
+    code = first_run.code_to_begin()
+    first_run.make_yard("Low Meadow", "wren", "Wren", NEW_PASSWORD)
+    (own_folder / "first-run-code").write_text(str(code))
+    with pytest.raises(first_run.Begun):
+        first_run.make_yard("High Meadow", "finch", "Finch", NEW_PASSWORD, only_the_first=True)
+    assert Yard.objects.count() == 1
 
 
 def test_a_second_yard_is_not_made_from_the_page(yard: Yard, own_folder: Path) -> None:
@@ -313,6 +324,46 @@ def test_a_day_link_ended_by_a_trainer_shuts_out_whoever_came_by_it(
     (link,) = client.get("/api/people").json()["links"]
     post(client, f"/api/links/{link['id']}/end", {})
     assert phone.get("/api/me").status_code == 401
+
+
+def test_a_day_helper_has_no_password_to_set(client: Client, fresh_horse: Horse) -> None:
+    phone = day_helper(client, fresh_horse)
+    helper = phone.get("/api/me").json()["id"]
+    assert post(client, f"/api/people/{helper}/new-password", {}).status_code == 422
+
+
+def test_whoever_helped_for_a_day_is_not_kept_for_ever(client: Client, fresh_horse: Horse) -> None:
+    day_helper(client, fresh_horse)
+    User.objects.filter(role=Role.DAY_HELPER).update(until=timezone.now() - timedelta(days=29))
+    day_helper(client, fresh_horse)
+    assert User.objects.filter(role=Role.DAY_HELPER).count() == 2
+    User.objects.filter(role=Role.DAY_HELPER).update(until=timezone.now() - timedelta(days=31))
+    day_helper(client, fresh_horse)
+    assert User.objects.filter(role=Role.DAY_HELPER).count() == 1
+
+
+@pytest.mark.django_db(transaction=True)
+def test_nobody_waits_for_a_password_to_be_hashed(client: Client, monkeypatch: pytest.MonkeyPatch) -> None:
+    """SQLite has one writer at a time: hashing within a transaction would hold up whoever logs."""
+    hashed: list[bool] = []
+
+    @contextmanager
+    def watched() -> Iterator[None]:
+        hashed.append(connection.in_atomic_block)
+        yield
+
+    for module in (links, first_run, services, passwords):
+        if hasattr(module, "hashing"):
+            monkeypatch.setattr(module, "hashing", watched)
+    theirs = join(invite(client))
+    helper = theirs.get("/api/me").json()["id"]
+    token = token_in(post(client, f"/api/people/{helper}/new-password", {}).json()["address"])
+    opened = Client()
+    post(opened, "/api/links/password", {"token": token, "password": "another-long-one"})
+    post(opened, "/api/me/password", {"old": "another-long-one", "new": NEW_PASSWORD})
+    post(Client(), "/api/sign-in", {"name": "ash", "password": NEW_PASSWORD})
+    first_run.make_yard("Another", "finch", "Finch", NEW_PASSWORD)
+    assert hashed == [False] * 6
 
 
 # --- roles and going --------------------------------------------------------------------------

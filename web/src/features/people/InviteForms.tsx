@@ -1,7 +1,8 @@
 // An invitation to stay, and a link for a day.
 import Button from "@mui/material/Button";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useController, useWatch } from "react-hook-form";
+import { type UseMutationResult, useMutation, useQueryClient } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { type FieldValues, type UseFormReturn, useController, useWatch } from "react-hook-form";
 import { api } from "../../shared/api/client";
 import { peopleQuery } from "../../shared/api/queries";
 import type { LinkMade } from "../../shared/api/types";
@@ -49,22 +50,10 @@ export function InviteForm({ onMade }: Props) {
     (one) => [one, `${text.people.roles[one]}: ${text.people.rolesHelp[one]}`] as const,
   );
   return (
-    <Form
-      form={form}
-      error={make.error}
-      onSubmit={(typed) => make.mutate(typed)}
-      className={styles.form}
-    >
-      <h2>{text.people.invite}</h2>
-      <TextInput name="name" label={text.people.name} size="small" />
-      <TextInput name="email" label={text.people.email} size="small" type="email" />
+    <LinkForm title={text.people.invite} form={form} make={make}>
       <Choice name="role" label={text.people.role} options={roles} size="small" />
       {role === "owner" ? <Horses legend={text.people.owns} /> : null}
-      <ProblemList error={make.error} lead={text.people.problems} />
-      <Button type="submit" variant="contained" loading={make.isPending}>
-        {text.people.makeLink}
-      </Button>
-    </Form>
+    </LinkForm>
   );
 }
 
@@ -78,17 +67,35 @@ export function DayLinkForm({ onMade }: Props) {
   }, onMade);
   if (!isReady) return null;
   return (
+    <LinkForm title={text.people.dayLink} lead={text.people.dayLinkLead} form={form} make={make}>
+      <Horses legend={text.people.dayHorses} />
+    </LinkForm>
+  );
+}
+
+interface LinkFormProps<T extends FieldValues> {
+  title: string;
+  lead?: string;
+  form: UseFormReturn<T>;
+  make: UseMutationResult<LinkMade, Error, T>;
+  /** What is asked beside name and address. */
+  children: ReactNode;
+}
+
+/** What every link wants to know, and the button that makes it. */
+function LinkForm<T extends FieldValues>({ title, lead, form, make, children }: LinkFormProps<T>) {
+  return (
     <Form
       form={form}
       error={make.error}
       onSubmit={(typed) => make.mutate(typed)}
       className={styles.form}
     >
-      <h2>{text.people.dayLink}</h2>
-      <p>{text.people.dayLinkLead}</p>
+      <h2>{title}</h2>
+      {lead ? <p>{lead}</p> : null}
       <TextInput name="name" label={text.people.name} size="small" />
       <TextInput name="email" label={text.people.email} size="small" type="email" />
-      <Horses legend={text.people.dayHorses} />
+      {children}
       <ProblemList error={make.error} lead={text.people.problems} />
       <Button type="submit" variant="contained" loading={make.isPending}>
         {text.people.makeLink}

@@ -2,11 +2,11 @@
 // last to say.
 import Button from "@mui/material/Button";
 import { useQueryClient } from "@tanstack/react-query";
-import { ApiError } from "../api/client";
 import { everythingChanged } from "../api/queryClient";
 import { text } from "../text/en";
 import { DataTable } from "./DataTable";
 import type { Difference } from "./differences";
+import { isOvertaken } from "./Problems";
 import styles from "./Problems.module.css";
 import { ScrollBox } from "./ScrollBox";
 
@@ -22,7 +22,7 @@ interface Props {
 
 export function Overtaken({ error, differing, onMine, startOver }: Props) {
   const queries = useQueryClient();
-  if (!(error instanceof ApiError) || error.status !== 409) return null;
+  if (!isOvertaken(error)) return null;
   return (
     <>
       {error.now === null ? null : <Differing rows={differing(error.now)} />}

@@ -20,12 +20,19 @@ function sentence(problem: SyncProblem): string {
     : problem.reason;
 }
 
+/** Has somebody else changed the same thing meanwhile? */
+export function isOvertaken(error: unknown): error is ApiError {
+  return (
+    error instanceof ApiError && error.status === 409 && problemAt(error, "edition") !== undefined
+  );
+}
+
 /** All of them; with the words that say that nothing is lost. */
 export function ProblemList({ error, lead }: { error: unknown; lead: string }) {
   if (!error) return null;
   const problems = problemsOf(error);
   const offline = error instanceof ApiError && error.isOffline;
-  if (error instanceof ApiError && error.status === 409)
+  if (isOvertaken(error))
     return (
       <p className={styles.problems} role="alert">
         <strong>{lead}</strong> {text.saving.overtaken}
