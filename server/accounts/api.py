@@ -43,6 +43,7 @@ class Credentials(Schema):
 class Me(Schema):
     id: int
     name: str
+    signs_in_as: str = Field(description="Empty: by a link.")
     yard: str
     role: Role
     can_read: bool
@@ -151,9 +152,10 @@ class Trail(Schema):
 
 def me_view(person: User) -> Me:
     return Me(
-        id=person.pk, name=person.shown, yard=person.yard.name if person.yard is not None else "",
-        role=Role(person.role), can_read=person.can_read, can_log=person.can_log,
-        can_change=person.can_change, can_manage=person.can_manage,
+        id=person.pk, name=person.shown, signs_in_as="" if person.role == Role.DAY_HELPER else
+        person.username, yard=person.yard.name if person.yard is not None else "", role=Role(person.role),
+        can_read=person.can_read, can_log=person.can_log, can_change=person.can_change,
+        can_manage=person.can_manage,
     )  # fmt: skip
 
 

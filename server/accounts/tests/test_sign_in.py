@@ -59,6 +59,7 @@ def test_the_right_password_opens_the_yard(trainer: User) -> None:
     assert client.get("/api/me").json() == {
         "id": trainer.pk,
         "name": "trainer",
+        "signs_in_as": "trainer",
         "yard": "Home yard",
         "role": "trainer",
         "can_read": True,

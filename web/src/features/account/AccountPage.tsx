@@ -13,6 +13,7 @@ import { download } from "../../shared/ui/download";
 import { ProblemList } from "../../shared/ui/Problems";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import { Surely } from "../../shared/ui/Surely";
+import { WhosePassword } from "../signin/PasswordFields";
 import styles from "./AccountPage.module.css";
 import { deviceName } from "./deviceName";
 
@@ -25,7 +26,7 @@ export default function AccountPage() {
       <p className={styles.soft}>
         {text.account.signedInAs(me.data.name, text.people.roles[me.data.role] ?? me.data.role)}
       </p>
-      <PasswordForm />
+      <PasswordForm name={me.data.signs_in_as} />
       <Devices />
       <Held />
       <Leave />
@@ -36,7 +37,7 @@ export default function AccountPage() {
 const NOTHING = { old: "", new: "" };
 
 /** What is typed here is not kept on the device. */
-function PasswordForm() {
+function PasswordForm({ name }: { name: string }) {
   const form = useForm({ defaultValues: NOTHING });
   const queries = useQueryClient();
   const change = useMutation({
@@ -54,6 +55,7 @@ function PasswordForm() {
       className={styles.form}
     >
       <h2>{text.account.password}</h2>
+      <WhosePassword name={name} />
       <div className={styles.fields}>
         <TextInput
           name="old"

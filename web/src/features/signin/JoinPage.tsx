@@ -12,7 +12,7 @@ import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import { BrandPage } from "./BrandPage";
-import { PasswordFields } from "./PasswordFields";
+import { PasswordFields, WhosePassword } from "./PasswordFields";
 import styles from "./SignInPage.module.css";
 import { useLetIn } from "./useLetIn";
 
@@ -93,6 +93,7 @@ function NewPassword({ token, link }: Props) {
     >
       <h2>{text.join.passwordTitle}</h2>
       <p>{text.join.passwordLead(link.signs_in_as ?? "")}</p>
+      <WhosePassword name={link.signs_in_as ?? ""} />
       <PasswordFields withName={false} />
       <ProblemList error={set.error} lead={text.join.problems} />
       <Button type="submit" variant="contained" size="large" loading={set.isPending}>

@@ -1253,6 +1253,11 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+            /**
+             * Signs In As
+             * @description Empty: by a link.
+             */
+            signs_in_as: string;
             /** Yard */
             yard: string;
             role: components["schemas"]["Role"];

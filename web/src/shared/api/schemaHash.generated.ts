@@ -1,1 +1,1 @@
-export const SCHEMA = "cae024dba4565ad8";
+export const SCHEMA = "dcf724e3ca67977d";

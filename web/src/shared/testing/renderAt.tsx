@@ -12,6 +12,7 @@ export const NAME = sample.horses.horses[0]?.name as string;
 export const ME = {
   id: 1,
   name: "Wren",
+  signs_in_as: "wren",
   yard: "Home yard",
   role: "trainer",
   can_read: true,
