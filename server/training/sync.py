@@ -35,8 +35,7 @@ from training.services import changed_in, take_the_clock
 
 MOST_ITEMS = 2000
 UNDONE_WITHIN = timedelta(days=1)
-"""What arrived longer ago is struck out by a trainer: whoever only logs takes back a slip of the day [own].
-"""
+"""What arrived longer ago is struck out by a trainer; whoever only logs takes back slips of the day [own]."""
 
 
 class ItemType(StrEnum):
