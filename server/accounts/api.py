@@ -267,11 +267,17 @@ def get_people(request: HttpRequest) -> People:
     )
 
 
+def _seen(one: User) -> datetime | None:
+    """When somebody was here last: on a device that is still signed in, or signing in."""
+    known = [at for at in (getattr(one, "seen_at", None), one.last_login) if at is not None]
+    return max(known, default=None)
+
+
 def _person(one: User) -> PersonView:
     day = one.role == Role.DAY_HELPER
     return PersonView(
         id=one.pk, name=one.shown, signs_in_as="" if day else one.username, email=one.email,
-        role=Role(one.role), seen_at=getattr(one, "seen_at", None), until=one.until,
+        role=Role(one.role), seen_at=_seen(one), until=one.until,
     )  # fmt: skip
 
 

@@ -92,9 +92,10 @@ def forget(by: User, person: User) -> None:
             changed({stored.horse_id})
             changed_in({stored.pk})
         StoredSession.objects.filter(horse__yard=person.yard, struck_by=person.shown).update(struck_by=GONE)
+        # Noted first: it may be oneself.
+        trail.note(by, What.FORGOTTEN)
         trail.forget(person)
         person.delete()
-        trail.note(by, What.FORGOTTEN)
 
 
 def _naming(person: User) -> Iterator[StoredSession]:

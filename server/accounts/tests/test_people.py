@@ -8,7 +8,7 @@ import json
 import stat
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from datetime import timedelta
+from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
 
@@ -432,6 +432,26 @@ def test_whoever_is_deleted_leaves_the_horses_data_and_no_name(
     assert "Ash" not in json.dumps(client.get(f"/api/horses/{horse.pk}/struck-out").json())
     assert not User.objects.filter(username="ash").exists()
     assert not Link.objects.exists()
+
+
+def test_a_trainer_deletes_themselves_where_there_is_another(
+    client: Client, trainer: User, yard: Yard, client_of: Callable[[User], Client]
+) -> None:
+    second = client_of(person(yard, "second"))
+    assert post(client, f"/api/people/{trainer.pk}/forget", {}).status_code == 204
+    assert client.get("/api/me").status_code == 401
+    (deed,) = second.get("/api/yard/trail").json()["deeds"]
+    assert (deed["who"], deed["what"]) == ("somebody who was deleted", "deleted somebody")
+
+
+def test_when_somebody_was_here_last_is_known_after_they_signed_out_too(
+    client: Client, yard: Yard, client_of: Callable[[User], Client]
+) -> None:
+    helper = person(yard, "helper", Role.HELPER)
+    theirs = client_of(helper)
+    theirs.post("/api/sign-out")
+    (listed,) = [one for one in client.get("/api/people").json()["people"] if one["id"] == helper.pk]
+    assert timezone.now() - datetime.fromisoformat(listed["seen_at"]) < timedelta(minutes=1)
 
 
 def test_everything_that_is_held_on_a_person_can_be_taken_along(
