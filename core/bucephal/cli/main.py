@@ -26,6 +26,7 @@ from bucephal.planning import Place, plan_request, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, parse_json, read_day, read_model, read_record, record_schema
 from bucephal.record.checks import school_problems
+from bucephal.record.merging import merge
 from bucephal.simulate import simulate_record
 
 BAD_INPUT = 2
@@ -122,6 +123,8 @@ def _add_of_a_record(add: Add) -> None:
     welfare.add_argument("--tack-kg", help="the tack's weight in kilograms")
     arrived = "what a horse that has come is tried on, where it is placed, and its baseline"
     add("assess", _assess, arrived, record=True, words=True)
+    together = add("merge", _merge, "two records of one horse as one: every ask once", record=True)
+    together.add_argument("other", metavar="OTHER", help="the record that comes in")
     add("schema", _schema, "the JSON Schema of the horse record")
 
 
@@ -204,6 +207,14 @@ def _validate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
     record = read_record(_text(options.file), catalogue, _day(options.on))
     asks = sum(len(session.asks) for session in record.sessions)
     return {"valid": True, "horse": record.horse.name, "sessions": len(record.sessions), "asks": asks}
+
+
+def _merge(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    """What was there stays; what comes in is told thing by thing."""
+    mine = _record(options, catalogue)
+    theirs = read_record(_text(options.other), catalogue, max(_day(options.on), date.today()))
+    together = merge(mine, theirs)
+    return {"record": together.record, "coming": together.coming}
 
 
 def _estimate(options: argparse.Namespace, catalogue: Catalogue) -> Any:

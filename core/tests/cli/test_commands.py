@@ -308,3 +308,19 @@ def test_a_yards_own_exercise_is_in_every_answer(run: Run) -> None:
     assert code == 2
     assert errors[0]["path"] == "gate-g.1.needs"
     assert errors[0]["value"] == "no-such.1"
+
+
+def test_two_records_of_a_horse_become_one_and_what_came_is_told(run: Run) -> None:
+    one = {"step": "up-wt.2", "side": "left", "level": 3}
+    mine = record({0: [{**one, "id": "a"}]})
+    theirs = record({0: [{**one, "id": "a", "level": 5}, {**one, "id": "b"}]})
+    for each in (mine, theirs):
+        each["sessions"][0]["id"] = "s"
+    code, out, _ = run("merge", mine, theirs)
+    assert code == 0
+    (session,) = out["record"]["sessions"]
+    assert [(ask["id"], ask["level"]) for ask in session["asks"]] == [("a", 3), ("b", 3)]
+    told = {row["path"]: row["came"] for row in out["coming"]}
+    assert told["sessions[0].asks[0]"] == "different"
+    assert told["sessions[0].asks[1]"] == "new"
+    assert run("validate", out["record"])[0] == 0

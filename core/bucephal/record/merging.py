@@ -1,0 +1,222 @@
+"""Two records of one horse become one: every session, ask and event once, and what is there already stays.
+
+What comes in is told thing by thing: new, equal, or different; of what differs, what was there stays, and
+    both are told, so that somebody can decide. Things with an id are known by it, wherever they stand; those
+    without one by what they say.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Iterable, Iterator, Sequence
+from enum import StrEnum
+from typing import Any, NamedTuple, TypeVar
+
+from bucephal.record.models import Ask, Event, FrozenModel, Horse, HorseRecord, Session, SessionHeader
+
+Entry = TypeVar("Entry", Ask, Event)
+Thing = TypeVar("Thing", bound=FrozenModel)
+_HEADER = tuple(name for name in SessionHeader.model_fields if name != "id")
+
+
+class Came(StrEnum):
+    """What something that comes in is, beside what is there."""
+
+    NEW = "new"
+    EQUAL = "equal"
+    DIFFERENT = "different"
+
+
+class Coming(FrozenModel):
+    """One thing of a record that comes in.
+
+    Fields:
+        path: where it stands in the record that comes in.
+        mine, theirs: where they differ, what they differ in.
+    """
+
+    path: str
+    came: Came
+    mine: Any = None
+    theirs: Any = None
+
+
+class Merged(NamedTuple):
+    """The one record, and what of the other was what."""
+
+    record: HorseRecord
+    coming: tuple[Coming, ...]
+
+
+def merge(mine: HorseRecord, theirs: HorseRecord) -> Merged:
+    """Takes from another record of the same horse what is not there yet.
+
+    Merging the same once more changes nothing. The other horse's id does not count: whose record it is, is
+    for whoever asks to say.
+    """
+    told: list[Coming] = []
+    horse = _horse(mine.horse, theirs.horse, told)
+    sessions = _Sessions(mine.sessions, told)
+    for number, session in enumerate(theirs.sessions):
+        sessions.take(session, f"sessions[{number}]")
+    lists = {
+        name: _listed(getattr(mine, name), getattr(theirs, name), name, key, told)
+        for name, key in _KEYS.items()
+    }
+    record = mine.model_copy(update={"horse": horse, "sessions": sessions.in_order(), **lists})
+    return Merged(record, tuple(told))
+
+
+def _told(path: str, mine: Any, theirs: Any) -> Coming:
+    if mine == theirs:
+        return Coming(path=path, came=Came.EQUAL)
+    return Coming(path=path, came=Came.DIFFERENT, mine=mine, theirs=theirs)
+
+
+# --- the horse ------------------------------------------------------------------------------
+
+
+def _horse(mine: Horse, theirs: Horse, told: list[Coming]) -> Horse:
+    """Field by field: what is not known here is taken, what is known stays."""
+    known = mine.model_dump(mode="json", exclude={"id"})
+    taken: dict[str, Any] = {}
+    for name, value in theirs.model_dump(mode="json", exclude={"id"}).items():
+        if _is_nothing(value):
+            continue
+        if isinstance(value, dict):
+            taken[name] = _named(known[name], value, f"horse.{name}", told)
+        elif _is_nothing(known[name]):
+            told.append(Coming(path=f"horse.{name}", came=Came.NEW, theirs=value))
+            taken[name] = value
+        else:
+            told.append(_told(f"horse.{name}", known[name], value))
+    return Horse.model_validate({**known, **taken, "id": mine.id})
+
+
+def _named(mine: dict[str, Any], theirs: dict[str, Any], path: str, told: list[Coming]) -> dict[str, Any]:
+    for key, value in theirs.items():
+        if key in mine:
+            told.append(_told(f"{path}.{key}", mine[key], value))
+        else:
+            told.append(Coming(path=f"{path}.{key}", came=Came.NEW, theirs=value))
+    return {**theirs, **mine}
+
+
+def _is_nothing(value: Any) -> bool:
+    return value is None or value in ({}, [], "")
+
+
+# --- sessions -------------------------------------------------------------------------------
+
+
+class _Sessions:
+    """The sessions as they come together."""
+
+    def __init__(self, mine: Iterable[Session], told: list[Coming]) -> None:
+        self.told = told
+        self.sessions = list(mine)
+        self.place = {one.id: number for number, one in enumerate(self.sessions) if one.id is not None}
+        self.entries: dict[str, Ask | Event] = {}
+        for one in self.sessions:
+            for entry in _entries_of(one):
+                if entry.id is not None:
+                    self.entries[entry.id] = entry
+
+    def take(self, session: Session, path: str) -> None:
+        place = self._place_of(session)
+        if place is None:
+            self.told.append(Coming(path=path, came=Came.NEW))
+            if session.id is not None:
+                self.place[session.id] = len(self.sessions)
+            self.sessions.append(session.model_copy(update={"asks": (), "events": ()}))
+            place = len(self.sessions) - 1
+        else:
+            self.told.append(_told(path, *_differing(self.sessions[place], session)))
+        there = self.sessions[place]
+        parts = {
+            "asks": self._entries(there.asks, session.asks, f"{path}.asks"),
+            "events": self._entries(there.events, session.events, f"{path}.events"),
+        }
+        self.sessions[place] = there.model_copy(update=parts)
+
+    def _place_of(self, session: Session) -> int | None:
+        """One with an id is found by it; one without by being the same in everything."""
+        if session.id is not None:
+            return self.place.get(session.id)
+        return next((place for place, one in enumerate(self.sessions) if one == session), None)
+
+    def _entries(self, mine: Sequence[Entry], theirs: Sequence[Entry], path: str) -> tuple[Entry, ...]:
+        """Mine with what is new of theirs, each after the one that it came after there."""
+        together, unnamed, after = list(mine), [one for one in mine if one.id is None], len(mine)
+        for number, entry in enumerate(theirs):
+            where = f"{path}[{number}]"
+            known = self.entries.get(entry.id) if entry.id is not None else None
+            if known is None and entry in unnamed:
+                unnamed.remove(entry)
+                known = entry
+            if known is not None:
+                self.told.append(_told(where, *_differing(known, entry)))
+                after = next((n + 1 for n, one in enumerate(together) if one is known or one == entry), after)
+                continue
+            self.told.append(Coming(path=where, came=Came.NEW))
+            together.insert(after, entry)
+            after += 1
+            if entry.id is not None:
+                self.entries[entry.id] = entry
+        return tuple(together)
+
+    def in_order(self) -> tuple[Session, ...]:
+        """By their day; those of one day as they came."""
+        return tuple(sorted(self.sessions, key=lambda one: one.date))
+
+
+def _entries_of(session: Session) -> list[Ask | Event]:
+    return [*session.asks, *session.events]
+
+
+def _differing(mine: FrozenModel, theirs: FrozenModel) -> tuple[dict[str, Any], dict[str, Any]]:
+    """The fields of each in which they differ; of sessions, what is said of them as a whole."""
+    names = _HEADER if isinstance(mine, Session) else tuple(type(mine).model_fields)
+    one, other = (each.model_dump(mode="json", include=set(names)) for each in (mine, theirs))
+    apart = [name for name in names if one.get(name) != other.get(name)]
+    return {name: one.get(name) for name in apart}, {name: other.get(name) for name in apart}
+
+
+# --- what a record lists beside ---------------------------------------------------------------
+
+_KEYS: dict[str, Callable[[Any], Hashable]] = {
+    "flags": lambda one: (one.code, one.raised_on, one.by_hand),
+    "overrides": lambda one: (one.step, one.state, one.on, one.reason),
+    "goals": lambda one: one.step,
+    "pain_checks": lambda one: one.on,
+    "condition_scores": lambda one: one.on,
+    "busy": lambda one: one.date,
+}
+"""By what each of a list is known."""
+
+
+def _listed(
+    mine: Sequence[Thing],
+    theirs: Sequence[Thing],
+    name: str,
+    key: Callable[[Thing], Hashable],
+    told: list[Coming],
+) -> tuple[Thing, ...]:
+    return (*mine, *_new(mine, theirs, name, key, told))
+
+
+def _new(
+    mine: Sequence[Thing],
+    theirs: Sequence[Thing],
+    name: str,
+    key: Callable[[Thing], Hashable],
+    told: list[Coming],
+) -> Iterator[Thing]:
+    known = {key(one): one for one in mine}
+    for number, one in enumerate(theirs):
+        path = f"{name}[{number}]"
+        if key(one) in known:
+            told.append(_told(path, *_differing(known[key(one)], one)))
+        else:
+            told.append(Coming(path=path, came=Came.NEW))
+            known[key(one)] = one
+            yield one
