@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from datetime import date, timedelta
+from pathlib import Path
 from typing import Any
 
 import derived.services
@@ -38,6 +39,15 @@ def nothing_kept() -> None:
     derived.services.forget()
     reading.kept.forget()
     reading.services.forget()
+
+
+@pytest.fixture(autouse=True)
+def own_folder(settings: Any, tmp_path: Path) -> Path:
+    """What is written beside the database, mail among it, is each test's own."""
+    settings.DATA_DIR = tmp_path
+    settings.EMAIL_BACKEND = "accounts.mailbox.EmailBackend"
+    settings.EMAIL_FILE_PATH = tmp_path / "mail"
+    return tmp_path
 
 
 @pytest.fixture

@@ -1,4 +1,4 @@
-"""What server tests say and send: people, sync items, batches."""
+"""What server tests say and send: people, invitations, sync items, batches."""
 
 from __future__ import annotations
 
@@ -49,3 +49,30 @@ def send(client: Client, items: list[dict[str, Any]]) -> list[str]:
     answer = post(client, "/api/sync", {"items": items})
     assert answer.status_code == 200, answer.content
     return [one["status"] for one in answer.json()["answers"]]
+
+
+NEW_PASSWORD = "barley-straw-and-rain"
+
+
+def put(client: Client, path: str, data: Any) -> Any:
+    return client.put(path, json.dumps(data), content_type="application/json")
+
+
+def token_in(address: str) -> str:
+    """What opens a link: behind its #."""
+    return address.partition("#")[2]
+
+
+def invite(client: Client, role: str = "helper", **more: Any) -> str:
+    """Invites Ash; gives what opens the link."""
+    made = post(client, "/api/people/invitations", {"name": "Ash", "role": role, **more})
+    assert made.status_code == 201, made.content
+    return token_in(made.json()["address"])
+
+
+def join(token: str, name: str = "ash") -> Client:
+    """Whoever was invited, signed in."""
+    client = Client()
+    joined = post(client, "/api/links/join", {"token": token, "name": name, "password": NEW_PASSWORD})
+    assert joined.status_code == 201, joined.content
+    return client

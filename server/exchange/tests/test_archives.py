@@ -23,12 +23,6 @@ from training.records import forget as forget_records
 pytestmark = pytest.mark.django_db(transaction=True)
 
 
-@pytest.fixture(autouse=True)
-def own_folder(settings: Any, tmp_path: Path) -> Path:
-    settings.DATA_DIR = tmp_path
-    return tmp_path
-
-
 def export(client: Client, horse: Horse) -> bytes:
     forget_records()
     content: bytes = client.get(f"/api/horses/{horse.pk}/record").content
