@@ -56,8 +56,10 @@ def seen(request: HttpRequest) -> None:
         _WAITING[key] = now
     if request.method in ("GET", "HEAD") or not _WAITING:
         return
-    while _WAITING:
-        waiting, at = _WAITING.popitem()
+    for waiting in list(_WAITING):
+        at = _WAITING.pop(waiting, None)
+        if at is None:  # another thread was quicker
+            continue
         Device.objects.filter(pk=waiting, seen_at__lt=at - SEEN_EVERY).update(seen_at=at)
         _NOTED[waiting] = at
     if len(_NOTED) > _MOST_KEPT:

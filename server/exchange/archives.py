@@ -13,7 +13,7 @@ import sqlite3
 import zipfile
 import zlib
 from collections.abc import Iterator
-from contextlib import closing, contextmanager
+from contextlib import closing, contextmanager, suppress
 from datetime import UTC, datetime
 from hashlib import file_digest
 from importlib.metadata import version
@@ -79,11 +79,11 @@ def archives() -> list[Path]:
 
 
 def last_made() -> datetime | None:
-    """When the latest was made, by its name."""
-    latest = next(iter(archives()), None)
-    if latest is None:
-        return None
-    return datetime.strptime(latest.stem.removeprefix("bucephal-"), STAMP).replace(tzinfo=UTC)
+    """When the latest was made, by its name; one that somebody has named otherwise does not count."""
+    for path in archives():
+        with suppress(ValueError):
+            return datetime.strptime(path.stem.removeprefix("bucephal-"), STAMP).replace(tzinfo=UTC)
+    return None
 
 
 def make_archive(keep: int | None = None) -> Path:

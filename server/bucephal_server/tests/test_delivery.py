@@ -37,6 +37,7 @@ def test_health_tells_how_the_machine_is(
     }  # fmt: skip
     (tmp_path / "archives").mkdir()
     (tmp_path / "archives" / "bucephal-20260615-023000-250000.zip").touch()
+    (tmp_path / "archives" / "bucephal-copy-of-june.zip").touch()
     assert Client().get("/api/health").json()["last_archive"] == "2026-06-15T02:30:00.250Z"
     little = shutil.disk_usage(tmp_path)._replace(free=(health.LITTLE_ROOM_MB - 1) * 1024**2)
     monkeypatch.setattr(shutil, "disk_usage", lambda _: little)

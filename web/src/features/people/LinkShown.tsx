@@ -14,10 +14,15 @@ export function LinkShown({ made, onClose }: { made: LinkMade; onClose: () => vo
     box.current?.focus();
     box.current?.select();
   }, []);
+  // Without TLS, or where it is not allowed, there is no clipboard: then it is selected, to be copied by hand.
   const copy = async () => {
     box.current?.select();
-    await navigator.clipboard?.writeText(made.address);
-    setCopied(true);
+    try {
+      await navigator.clipboard.writeText(made.address);
+      setCopied(true);
+    } catch {
+      setCopied(false);
+    }
   };
   return (
     <section className={styles.made} role="status">

@@ -1,11 +1,13 @@
 // The ring session of a horse on this device: kept with every tap, sent through the outbox.
+
 import { useCallback, useEffect, useRef, useState } from "react";
+import { newId } from "../../shared/outbox/newId";
 import { useOutbox } from "../../shared/outbox/OutboxProvider";
 import { dropSession, keepSession, readSession } from "./keptSession";
 import type { Change, RingDraft, Stamp } from "./ringDraft";
 
 export function makeStamp(): Stamp {
-  return { id: crypto.randomUUID(), at: new Date().toISOString() };
+  return { id: newId(), at: new Date().toISOString() };
 }
 
 export interface Ring {

@@ -71,7 +71,6 @@ export const peopleText = {
     helper: "logs, and reads",
     owner: "reads their own horses",
   } as Record<string, string>,
-  columns: ["Name", "Signs in as", "Role", "Last seen", ""],
   never: "not yet",
   until: (when: string) => `until ${when}`,
   you: "you",
@@ -84,7 +83,6 @@ export const peopleText = {
   letGo: "Leaves the yard",
   remove: "Delete",
   removeHelp: "The name goes from sessions and from the trail; the horses' data stay.",
-  sure: "Surely",
   invite: "Invite somebody",
   name: "Name",
   email: "E-mail (if it is to be sent)",
@@ -124,7 +122,6 @@ export const peopleText = {
 };
 
 export const sessionText = {
-  times: "When it was",
   date: "Day",
   started: "Began",
   ended: "Ended",
