@@ -12,7 +12,8 @@ from selenium.webdriver.chrome.service import Service
 _FLAGS = (
     "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
-    "--disable-dev-shm-usage", "--hide-scrollbars", "--force-color-profile=srgb",
+    "--disable-dev-shm-usage",
+    "--host-resolver-rules=MAP yard.test 127.0.0.1", "--hide-scrollbars", "--force-color-profile=srgb",
 )  # fmt: skip
 
 DESKTOP = (1280, 800)

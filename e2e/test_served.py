@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import os
+import shutil
 import socket
 import subprocess
 import sys
@@ -19,7 +20,9 @@ from urllib3.connection import HTTPSConnection
 
 from e2e import attacks
 from e2e.browser import PHONE, open_browser
-from e2e.pages.places import Debrief, Place, Ring
+from e2e.conftest import Seed
+from e2e.pages.places import Debrief, Place, Ring, SignIn
+from e2e.seed import PASSWORD as SEED_PASSWORD
 from e2e.server import ROOT, Server, free_port, wait_for
 
 sys.path.append(str(ROOT / "server" / "deploy"))
@@ -251,6 +254,32 @@ def test_make_serve_opens_a_yard_to_its_network(tmp_path: Path) -> None:
     for one in (port, port + 2):
         with socket.socket() as probe:
             assert probe.connect_ex(("127.0.0.1", one)) != 0
+
+
+def test_over_plain_http_the_ring_logs_too(seed: Seed, tmp_path: Path) -> None:
+    """Under a name that is not localhost browsers give less without TLS: no ready-made ids, no clipboard."""
+    shutil.copytree(seed.data, tmp_path / "data")
+    plain = {"BUCEPHAL_HOSTS": "yard.test,localhost", "BUCEPHAL_PLAIN_HTTP": "1"}
+    server = Server(tmp_path / "data", free_port(), seed.horses, environment=plain)
+    server.start()
+    browser = open_browser(PHONE)
+    try:
+        base = f"http://yard.test:{server.port}"
+        sign_in = SignIn(browser, base)
+        sign_in.open("/")
+        sign_in.try_("wren", SEED_PASSWORD)
+        sign_in.see("main ol li")
+        assert browser.execute_script("return isSecureContext") is False
+        ring = Ring(browser, base)
+        ring.open(f"/horses/{server.horses['Quill']}/ring")
+        ring.begin()
+        ring.to_wedge()
+        ring.tap(3)
+        ring.wait_until_saved()
+        assert len(server.asks()) == 1
+    finally:
+        browser.quit()
+        server.kill()
 
 
 def test_without_nginx_it_is_plain_http_and_says_so(
