@@ -1,13 +1,14 @@
 """Two records of one horse become one: every session, ask and event once, and what is there already stays.
 
 What comes in is told thing by thing: new, equal, or different; of what differs, what was there stays, and
-    both are told, so that somebody can decide. Things with an id are known by it, wherever they stand; those
-    without one by what they say.
+both are told, so that somebody can decide. Things with an id are known by it, wherever they stand; those
+without one by what they say. What was struck out here stays struck out.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterable, Iterator, Sequence
+from collections import defaultdict
+from collections.abc import Callable, Container, Hashable, Iterable, Iterator, Sequence
 from enum import StrEnum
 from typing import Any, NamedTuple, TypeVar
 
@@ -24,6 +25,7 @@ class Came(StrEnum):
     NEW = "new"
     EQUAL = "equal"
     DIFFERENT = "different"
+    STRUCK_OUT = "struck-out"
 
 
 class Coming(FrozenModel):
@@ -47,15 +49,18 @@ class Merged(NamedTuple):
     coming: tuple[Coming, ...]
 
 
-def merge(mine: HorseRecord, theirs: HorseRecord) -> Merged:
+def merge(mine: HorseRecord, theirs: HorseRecord, struck_out: Container[str | None] = ()) -> Merged:
     """Takes from another record of the same horse what is not there yet.
+
+    Args:
+        struck_out: ids of sessions, asks and events that were struck out of mine.
 
     Merging the same once more changes nothing. The other horse's id does not count: whose record it is, is
     for whoever asks to say.
     """
     told: list[Coming] = []
     horse = _horse(mine.horse, theirs.horse, told)
-    sessions = _Sessions(mine.sessions, told)
+    sessions = _Sessions(mine.sessions, struck_out, told)
     for number, session in enumerate(theirs.sessions):
         sessions.take(session, f"sessions[{number}]")
     lists = {
@@ -111,8 +116,10 @@ def _is_nothing(value: Any) -> bool:
 class _Sessions:
     """The sessions as they come together."""
 
-    def __init__(self, mine: Iterable[Session], told: list[Coming]) -> None:
-        self.told = told
+    def __init__(
+        self, mine: Iterable[Session], struck_out: Container[str | None], told: list[Coming]
+    ) -> None:
+        self.struck_out, self.told = struck_out, told
         self.sessions = list(mine)
         self.place = {one.id: number for number, one in enumerate(self.sessions) if one.id is not None}
         self.entries: dict[str, Ask | Event] = {}
@@ -122,6 +129,9 @@ class _Sessions:
                     self.entries[entry.id] = entry
 
     def take(self, session: Session, path: str) -> None:
+        if session.id in self.struck_out:
+            self.told.append(Coming(path=path, came=Came.STRUCK_OUT))
+            return
         place = self._place_of(session)
         if place is None:
             self.told.append(Coming(path=path, came=Came.NEW))
@@ -146,23 +156,35 @@ class _Sessions:
 
     def _entries(self, mine: Sequence[Entry], theirs: Sequence[Entry], path: str) -> tuple[Entry, ...]:
         """Mine with what is new of theirs, each after the one that it came after there."""
-        together, unnamed, after = list(mine), [one for one in mine if one.id is None], len(mine)
+        unnamed = [one for one in mine if one.id is None]
+        place = {id(one): number for number, one in enumerate(mine)}
+        new: dict[int, list[Entry]] = defaultdict(list)
+        after = len(mine) - 1
         for number, entry in enumerate(theirs):
             where = f"{path}[{number}]"
-            known = self.entries.get(entry.id) if entry.id is not None else None
-            if known is None and entry in unnamed:
-                unnamed.remove(entry)
-                known = entry
-            if known is not None:
-                self.told.append(_told(where, *_differing(known, entry)))
-                after = next((n + 1 for n, one in enumerate(together) if one is known or one == entry), after)
+            if entry.id in self.struck_out:
+                self.told.append(Coming(path=where, came=Came.STRUCK_OUT))
                 continue
-            self.told.append(Coming(path=where, came=Came.NEW))
-            together.insert(after, entry)
-            after += 1
-            if entry.id is not None:
-                self.entries[entry.id] = entry
+            known = self._known(entry, unnamed)
+            if known is None:
+                self.told.append(Coming(path=where, came=Came.NEW))
+                new[after].append(entry)
+                if entry.id is not None:
+                    self.entries[entry.id] = entry
+            else:
+                self.told.append(_told(where, *_differing(known, entry)))
+                after = place.get(id(known), after)
+        together = new[-1]
+        for number, one in enumerate(mine):
+            together += [one, *new[number]]
         return tuple(together)
+
+    def _known(self, entry: Entry, unnamed: list[Entry]) -> Ask | Event | None:
+        if entry.id is not None:
+            return self.entries.get(entry.id)
+        if entry not in unnamed:
+            return None
+        return unnamed.pop(unnamed.index(entry))
 
     def in_order(self) -> tuple[Session, ...]:
         """By their day; those of one day as they came."""
@@ -175,6 +197,8 @@ def _entries_of(session: Session) -> list[Ask | Event]:
 
 def _differing(mine: FrozenModel, theirs: FrozenModel) -> tuple[dict[str, Any], dict[str, Any]]:
     """The fields of each in which they differ; of sessions, what is said of them as a whole."""
+    if mine == theirs:
+        return {}, {}
     names = _HEADER if isinstance(mine, Session) else tuple(type(mine).model_fields)
     one, other = (each.model_dump(mode="json", include=set(names)) for each in (mine, theirs))
     apart = [name for name in names if one.get(name) != other.get(name)]

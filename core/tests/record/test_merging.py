@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date, timedelta
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -158,3 +159,24 @@ def test_events_come_together_as_asks_do() -> None:
     theirs = record(session("s").model_copy(update={"events": (spook,)}))
     assert merge(mine, theirs).record.sessions[0].events == (spook,)
     assert merge(mine, theirs).record.sessions[0].asks == (ask("a"),)
+
+
+def test_what_was_struck_out_here_stays_struck_out() -> None:
+    mine, theirs = (
+        record(session("s1", ask("a"))),
+        record(session("s1", ask("a"), ask("b")), session("s2", ask("c"), day=1)),
+    )
+    together = merge(mine, theirs, {"b", "s2"})
+    assert together.record == mine
+    told = {one.path: one.came for one in together.coming if one.came is not Came.EQUAL}
+    assert told == {"sessions[0].asks[1]": Came.STRUCK_OUT, "sessions[1]": Came.STRUCK_OUT}
+
+
+@given(st.lists(names, unique=True), st.lists(names, unique=True))
+@settings(deadline=None)
+def test_what_is_new_stands_after_what_it_came_after(one: list[str], other: list[str]) -> None:
+    mine, theirs = (record(session("s1", *map(ask, each))) for each in (one, other))
+    together = [str(each) for each in ids(merge(mine, theirs).record)]
+    assert [each for each in together if each in one] == one
+    for before, each in pairwise(other):
+        assert each in one or together.index(each) > together.index(before)
