@@ -60,7 +60,7 @@ def load(today: date, written: list[str]) -> None:
     from bucephal.record import read_record
     from derived.services import rebuild
     from django.db import transaction
-    from training.records import store_record
+    from training.storing import store_record
     from training.services import take_the_clock
     from yards.services import save_day
 

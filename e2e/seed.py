@@ -25,7 +25,7 @@ def main() -> None:
     from accounts.models import User, Yard
     from bucephal.ladder import load_catalogue
     from bucephal.simulate import simulate_record
-    from training.records import store_record
+    from training.storing import store_record
 
     today = timezone.localdate()
     for number, (yard_name, person, horse) in enumerate(

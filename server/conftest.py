@@ -7,11 +7,7 @@ from datetime import date, timedelta
 from pathlib import Path
 from typing import Any
 
-import derived.services
 import pytest
-import reading.kept
-import reading.services
-import training.records
 from accounts.models import User, Yard
 from bucephal.ladder import load_catalogue
 from bucephal.simulate import simulate_record
@@ -19,8 +15,8 @@ from django.test import Client
 from django.utils import timezone
 from horses.models import Horse
 from hypothesis import settings
-from testing import person
-from training.records import store_record
+from testing import forget_all, person
+from training.storing import store_record
 
 # The same examples on every run and machine: what is found is found before it is merged.
 settings.register_profile("fixed", derandomize=True, deadline=None)
@@ -35,10 +31,7 @@ def fast_settings(settings: Any) -> None:
 @pytest.fixture(autouse=True)
 def nothing_kept() -> None:
     """Every test has a database of its own, and horses of the same names."""
-    training.records.forget()
-    derived.services.forget()
-    reading.kept.forget()
-    reading.services.forget()
+    forget_all()
 
 
 @pytest.fixture(autouse=True)

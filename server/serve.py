@@ -35,6 +35,7 @@ def main() -> None:
 def limits() -> dict[str, Any]:
     """What the server takes from outside, and from whom it takes that it speaks for others."""
     from django.conf import settings
+    from exchange.uploads import MOST_BYTES
 
     proxy: dict[str, Any] = {"clear_untrusted_proxy_headers": True}
     if settings.PROXY is not None:
@@ -51,8 +52,8 @@ def limits() -> dict[str, Any]:
         "channel_timeout": QUIET_S,
         "cleanup_interval": QUIET_S // 2,
         "max_request_header_size": MOST_HEADER_BYTES,
-        # Django's own limit is the one that is said; this one is for what is never meant to be read.
-        "max_request_body_size": settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 1024 * 1024,
+        # What is said is a limit of ours; this one is for what is never meant to be read.
+        "max_request_body_size": MOST_BYTES + 1024 * 1024,
         **proxy,
     }
 

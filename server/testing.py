@@ -7,6 +7,10 @@ import uuid
 from datetime import date
 from typing import Any
 
+import derived.services
+import reading.kept
+import reading.services
+import training.records
 from accounts.models import Role, User, Yard
 from django.test import Client
 from horses.models import Horse
@@ -16,6 +20,14 @@ PASSWORD = "a-long-enough-password"
 
 def person(yard: Yard, name: str, role: str = Role.TRAINER) -> User:
     return User.objects.create_user(name, password=PASSWORD, yard=yard, role=role)
+
+
+def forget_all() -> None:
+    """Lets go what the process keeps: the database has become another one."""
+    training.records.forget()
+    derived.services.forget()
+    reading.kept.forget()
+    reading.services.forget()
 
 
 def new_id() -> str:

@@ -39,6 +39,10 @@ class What(StrEnum):
     SESSION_TIMED = "session-timed"
     YARD_CHANGED = "yard-changed"
     EXERCISE = "exercise"
+    TAKEN_IN = "taken-in"
+    TAKEN_BACK = "taken-back"
+    ARCHIVED = "archived"
+    ARCHIVE_HANDED_OUT = "archive-handed-out"
 
 
 WORDS = {
@@ -68,6 +72,10 @@ WORDS = {
     What.SESSION_TIMED: "changed when a session was:",
     What.YARD_CHANGED: "changed what the yard agrees on:",
     What.EXERCISE: "changed an exercise:",
+    What.TAKEN_IN: "took in from a file:",
+    What.TAKEN_BACK: "undid what was taken in from a file:",
+    What.ARCHIVED: "made an archive",
+    What.ARCHIVE_HANDED_OUT: "took a copy of an archive:",
 }
 OF_A_NAME = (What.INVITED, What.DAY_LINK, What.LINK_ENDED)
 PAGE = 50

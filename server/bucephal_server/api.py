@@ -23,6 +23,8 @@ from django.conf import settings
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
+from exchange.api import router as exchange_router
+from exchange.uploads import TooLarge
 from horses.api import router as horses_router
 from horses.sharing_api import router as sharing_router
 from ninja import NinjaAPI, Schema
@@ -70,7 +72,8 @@ class Errors(Schema):
 
 
 STATUS = {
-    UnknownStep: 404, NoLink: 404, Overtaken: 409, Begun: 409, TooManyTries: 429, TooManyAtOnce: 503,
+    UnknownStep: 404, NoLink: 404, Overtaken: 409, Begun: 409, TooLarge: 413, TooManyTries: 429,
+    TooManyAtOnce: 503,
 }  # fmt: skip
 """Of what the core and the services refuse; anything else does not fit."""
 SECRET = {"password", "old", "new", "code", "token"}
@@ -115,6 +118,7 @@ api.add_router("", reading_router)
 api.add_router("", horses_router)
 api.add_router("", sharing_router)
 api.add_router("", yards_router)
+api.add_router("", exchange_router)
 
 
 @lru_cache(maxsize=1)

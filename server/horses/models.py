@@ -23,7 +23,8 @@ class HorseQuerySet(models.QuerySet["Horse"]):
 
     def ever_of(self, person: User) -> Self:
         """Those that have left the yard among them: what was logged of one before is still to be taken."""
-        seen = self.filter(yard=person.yard_id) if person.yard_id is not None else self.none()
+        yard = {"yard": person.yard_id, "taken_back": False}
+        seen = self.filter(**yard) if person.yard_id is not None else self.none()
         match person.role:
             case Role.OWNER:
                 return seen.filter(owners=person)
@@ -39,6 +40,12 @@ class Horse(models.Model):
     owners = models.ManyToManyField(User, related_name="horses", blank=True)
     day_helpers = models.ManyToManyField(User, related_name="helps_with", blank=True)
     left_at = models.DateTimeField(null=True, help_text="Since when it is out of the yard; null: it is here.")
+    taken_back = models.BooleanField(
+        default=False, help_text="It came by an import that was undone: it is nowhere, till it comes again."
+    )
+    keeps_its_own = models.BooleanField(
+        default=False, help_text="It came with a school and bands: what the yard agrees on is not put to it."
+    )
     position = models.PositiveSmallIntegerField(default=0, help_text="Order in the list.")
     profile = models.JSONField(help_text="The record's `horse`.")
     flags = models.JSONField(default=list)

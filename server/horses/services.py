@@ -81,6 +81,12 @@ def add_horse(yard: Yard, raw: dict[str, Any], usual_minutes: int, today: date) 
     )
 
 
+def put_last(horse: Horse) -> None:
+    """At the end of its yard's list."""
+    horse.position = horse.yard.horses.count()
+    horse.save(update_fields=["position"])
+
+
 def edition(horse: Horse) -> str:
     """Of what the form of a horse shows."""
     return edition_of(HorseProfile.model_validate(horse.profile), horse.usual_minutes)

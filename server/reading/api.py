@@ -28,7 +28,7 @@ from bucephal.pages import (
 )
 from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
-from bucephal.record import HorseRecord, parse_json, read_day
+from bucephal.record import parse_json, read_day
 from derived.services import version_of
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
@@ -179,12 +179,6 @@ def get_flags(request: HttpRequest, horse_id: UUID) -> HttpResponse:
 @router.get("/horses/{horse_id}/look", auth=READS, response=LookPage)
 def get_look(request: HttpRequest, horse_id: UUID) -> HttpResponse:
     return _answer(request, horse_id, lambda horse: services.look_of(horse, timezone.localdate()))
-
-
-@router.get("/horses/{horse_id}/record", auth=READS, response=HorseRecord)
-def get_record(request: HttpRequest, horse_id: UUID) -> HttpResponse:
-    """The whole record in the open format."""
-    return _answer(request, horse_id, lambda horse: services.handed_on(horse, timezone.localdate()))
 
 
 @router.get("/horses/{horse_id}/arrival", auth=READS, response=Arrival)

@@ -42,7 +42,7 @@ from bucephal.pages import (
 )
 from bucephal.planning import PlanRequest, SessionPlan, YardDay, plan_day
 from bucephal.progress import Standing, TrackEstimate
-from bucephal.record import HorseRecord
+from bucephal.record import HorseRecord, with_everything_named
 from bucephal.welfare import with_flags
 from derived.services import heard_of, standing_of, version_of, worked_out, worked_out_of
 from horses.models import Horse
@@ -135,9 +135,13 @@ def look_of(horse: Horse, on: date) -> LookPage:
 
 
 def handed_on(horse: Horse, on: date) -> HorseRecord:
-    """A horse's record as it is handed on: what its asks have raised stands among its flags."""
+    """A horse's record as it is handed on: what its asks have raised stands among its flags, and its school
+    and bands are named, so that another yard does not take its own for them.
+    """
     standing = standing_of(horse, on)
-    return with_flags(standing.record, standing.tracks, on)
+    flags = with_flags(standing.record, standing.tracks, on).flags
+    record = record_of(horse).model_copy(update={"flags": flags})
+    return with_everything_named(record, standing.catalogue.school)
 
 
 def ladder_view_of(horse: Horse, on: date) -> HorseLadder:

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from datetime import date, datetime, time, timedelta
-from typing import TypeVar
+from typing import TypeVar, cast
 
 from bucephal.record import Ask, Event, SessionHeader
 from bucephal.record.models import moment_key
@@ -24,7 +24,7 @@ OFF = timedelta(minutes=10)
 AHEAD = timedelta(days=1)
 """A device a day ahead of the server (its place on earth) is right where it is."""
 MOST_OFF = timedelta(days=365 * 100)
-Timed = TypeVar("Timed", Ask, Event)
+Timed = TypeVar("Timed", bound=Ask | Event)
 
 
 class SetTimes(Schema):
@@ -79,9 +79,11 @@ def between(before: SessionHeader, after: SessionHeader) -> timedelta:
 
 
 def entries_shifted(entries: Iterable[Timed], by: timedelta) -> tuple[Timed, ...]:
-    if not by:
-        return tuple(entries)
-    return tuple(one.model_copy(update={"at": _later(one.at, by)}) for one in entries)
+    return tuple(shifted_entry(one, by) for one in entries) if by else tuple(entries)
+
+
+def shifted_entry(entry: Timed, by: timedelta) -> Timed:
+    return cast(Timed, entry.model_copy(update={"at": _later(entry.at, by)})) if by else entry
 
 
 def _later(moment: datetime | time | None, by: timedelta) -> datetime | time | None:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from datetime import timedelta
 from typing import Any, Self
+from uuid import UUID
 
 from accounts.models import Yard
 from bucephal.record import Ask, Event, FrozenModel, SessionHeader
@@ -71,7 +72,7 @@ class _StoredEntry(models.Model):
     def of(cls, entry: FrozenModel, session: StoredSession, position: int) -> Self:
         """A row from one of the record's models; its id is the row's."""
         body: dict[str, Any] = entry.model_dump(mode="json", exclude_defaults=True)
-        return cls(id=body.pop("id"), session=session, position=position, body=body)
+        return cls(id=UUID(body.pop("id")), session=session, position=position, body=body)
 
 
 class StoredAsk(_StoredEntry):

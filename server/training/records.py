@@ -1,4 +1,4 @@
-"""A horse's whole record: read from its rows as the core reads it, and stored as rows."""
+"""A horse's whole record: read from its rows as the core reads it."""
 
 from __future__ import annotations
 
@@ -8,8 +8,6 @@ from dataclasses import dataclass
 from functools import cached_property
 from uuid import UUID
 
-from accounts.models import Yard
-from bucephal.planning.models import USUAL_MINUTES
 from bucephal.record import (
     Ask,
     Busy,
@@ -82,7 +80,7 @@ def _record(horse: Horse, sessions: ReadSessions) -> HorseRecord:
         condition_scores=tuple(ConditionScore.model_validate(row) for row in horse.condition_scores),
         busy=tuple(Busy.model_validate(row) for row in horse.busy),
     )
-    return with_defaults(record, defaults_of(horse.yard))
+    return record if horse.keeps_its_own else with_defaults(record, defaults_of(horse.yard))
 
 
 def _read_on(horse: Horse, last: ReadSessions | None) -> ReadSessions:
@@ -129,35 +127,3 @@ def _read(horse: Horse, version: int) -> Iterator[tuple[StoredSession, Session |
 def _is_marked(stored: StoredSession) -> bool:
     """Does a session whose entries were all undone hold a settle mark or a note? Else it was none."""
     return stored.header.get("settle") is not None or bool(stored.header.get("note"))
-
-
-def store_record(
-    yard: Yard, record: HorseRecord, *, position: int = 0, usual_minutes: int = USUAL_MINUTES
-) -> Horse:
-    """Stores a whole record as a horse of the yard (demo data, later import)."""
-    horse = Horse.objects.create(
-        id=record.horse.id,
-        yard=yard,
-        position=position,
-        usual_minutes=usual_minutes,
-        profile=record.horse.model_dump(mode="json", exclude={"id"}),
-        flags=[flag.model_dump(mode="json") for flag in record.flags],
-        overrides=[one.model_dump(mode="json") for one in record.overrides],
-        goals=[goal.model_dump(mode="json") for goal in record.goals],
-        pain_checks=[one.model_dump(mode="json") for one in record.pain_checks],
-        condition_scores=[one.model_dump(mode="json") for one in record.condition_scores],
-        busy=[one.model_dump(mode="json") for one in record.busy],
-    )
-    headers, asks, events = [], [], []
-    for session in record.sessions:
-        header = session.model_dump(mode="json", exclude={"id", "asks", "events"})
-        stored = StoredSession(pk=session.id, horse=horse, date=session.date, header=header)
-        headers.append(stored)
-        for number, ask in enumerate(session.asks):
-            asks.append(StoredAsk.of(ask, stored, number))
-        for number, event in enumerate(session.events):
-            events.append(StoredEvent.of(event, stored, number))
-    StoredSession.objects.bulk_create(headers)
-    StoredAsk.objects.bulk_create(asks, batch_size=2000)
-    StoredEvent.objects.bulk_create(events, batch_size=2000)
-    return horse

@@ -12,9 +12,9 @@ from contextlib import suppress
 from typing import TypeVar
 from uuid import UUID, uuid5
 
-from bucephal.record.models import Ask, Event, HorseRecord, Session
+from bucephal.record.models import Ask, Event, HorseRecord
 
-Named = TypeVar("Named", Session, Ask, Event)
+Entry = TypeVar("Entry", Ask, Event)
 
 
 def uuid_in(name: str | None) -> UUID | None:
@@ -31,12 +31,10 @@ def id_under(horse: UUID, name: str) -> UUID:
 
 def ids_in(record: HorseRecord) -> list[str]:
     """The ids of its sessions, asks and events, of those that have one."""
-    return [
-        one.id
-        for session in record.sessions
-        for one in (session, *session.asks, *session.events)
-        if one.id is not None
-    ]
+    found: list[str | None] = []
+    for session in record.sessions:
+        found += [session.id, *(one.id for one in session.asks), *(one.id for one in session.events)]
+    return [one for one in found if one is not None]
 
 
 def with_ids(record: HorseRecord, horse: UUID, used: Container[UUID] = ()) -> HorseRecord:
@@ -52,7 +50,7 @@ def with_ids(record: HorseRecord, horse: UUID, used: Container[UUID] = ()) -> Ho
     ids = _Ids(horse, used)
     sessions = []
     for session in record.sessions:
-        own = ids.of(session, f"{session.date}/{session.started}/{session.kind}")
+        own = ids.of(session.id, f"{session.date}/{session.started}/{session.kind}")
         asks = tuple(ids.given(one, own) for one in session.asks)
         events = tuple(ids.given(one, own) for one in session.events)
         sessions.append(session.model_copy(update={"id": str(own), "asks": asks, "events": events}))
@@ -65,15 +63,15 @@ class _Ids:
         self.horse, self.used = horse, used
         self.said: Counter[str] = Counter()
 
-    def of(self, one: Session | Ask | Event, says: str) -> UUID:
-        known = uuid_in(one.id)
+    def of(self, name: str | None, says: str) -> UUID:
+        known = uuid_in(name)
         if known is not None and known not in self.used:
             return known
-        if one.id is not None:
-            return id_under(self.horse, one.id)
+        if name is not None:
+            return id_under(self.horse, name)
         self.said[says] += 1
         return id_under(self.horse, f"{says}/{self.said[says]}")
 
-    def given(self, one: Named, session: UUID) -> Named:
+    def given(self, one: Entry, session: UUID) -> Entry:
         says = "" if one.id is not None else json.dumps(one.model_dump(mode="json"), sort_keys=True)
-        return one.model_copy(update={"id": str(self.of(one, f"{session}/{says}"))})
+        return one.model_copy(update={"id": str(self.of(one.id, f"{session}/{says}"))})

@@ -7,12 +7,22 @@ without one by what they say. What was struck out here stays struck out.
 
 from __future__ import annotations
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Callable, Container, Hashable, Iterable, Iterator, Sequence
+from datetime import date
 from enum import StrEnum
 from typing import Any, NamedTuple, TypeVar
 
-from bucephal.record.models import Ask, Event, FrozenModel, Horse, HorseRecord, Session, SessionHeader
+from bucephal.record.models import (
+    Ask,
+    Event,
+    FrozenModel,
+    Horse,
+    HorseRecord,
+    Session,
+    SessionHeader,
+    SessionKind,
+)
 
 Entry = TypeVar("Entry", Ask, Event)
 Thing = TypeVar("Thing", bound=FrozenModel)
@@ -175,8 +185,9 @@ class _Sessions:
                 self.told.append(_told(where, *_differing(known, entry)))
                 after = place.get(id(known), after)
         together = new[-1]
-        for number, one in enumerate(mine):
-            together += [one, *new[number]]
+        for there, own in enumerate(mine):
+            together.append(own)
+            together += new[there]
         return tuple(together)
 
     def _known(self, entry: Entry, unnamed: list[Entry]) -> Ask | Event | None:
@@ -244,3 +255,59 @@ def _new(
             told.append(Coming(path=path, came=Came.NEW))
             known[key(one)] = one
             yield one
+
+
+# --- told in short ----------------------------------------------------------------------------
+
+
+class Tally(FrozenModel):
+    """How many of some things came as what."""
+
+    new: int = 0
+    equal: int = 0
+    different: int = 0
+    struck_out: int = 0
+
+    @classmethod
+    def of(cls, coming: Iterable[Coming]) -> Tally:
+        came = Counter(one.came for one in coming)
+        return cls(
+            new=came[Came.NEW],
+            equal=came[Came.EQUAL],
+            different=came[Came.DIFFERENT],
+            struck_out=came[Came.STRUCK_OUT],
+        )
+
+
+class SessionTold(FrozenModel):
+    """A session that comes in: what it is here as a whole, and what is in it.
+
+    Fields:
+        inside: its asks and events.
+    """
+
+    path: str
+    date: date
+    kind: SessionKind
+    came: Came
+    inside: Tally
+
+
+def sessions_told(theirs: HorseRecord, coming: Iterable[Coming]) -> tuple[SessionTold, ...]:
+    """Session by session, in the order of the record that comes in."""
+    whole: dict[str, Came] = {}
+    inside: dict[str, list[Coming]] = defaultdict(list)
+    for one in coming:
+        path, in_it, _ = one.path.partition("].")
+        if not path.startswith("sessions["):
+            continue
+        if in_it:
+            inside[f"{path}]"].append(one)
+        else:
+            whole[path] = one.came
+    return tuple(
+        SessionTold(
+            path=path, date=session.date, kind=session.kind, came=whole[path], inside=Tally.of(inside[path])
+        )
+        for path, session in ((f"sessions[{n}]", one) for n, one in enumerate(theirs.sessions))
+    )

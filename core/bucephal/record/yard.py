@@ -13,6 +13,7 @@ from pydantic import Field
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue, OptionCode, YardLadder
 from bucephal.record.checks import band_problems, school_problems
+from bucephal.record.history import DEFAULT_BANDS
 from bucephal.record.models import Band, FrozenModel, Horse, HorseRecord, Key
 
 
@@ -29,6 +30,19 @@ def check_defaults(raw: Any, catalogue: Catalogue) -> Iterator[Problem]:
     fields = raw if isinstance(raw, Mapping) else {}
     yield from school_problems(fields.get("school"), catalogue, "school")
     yield from band_problems(fields.get("bands"), catalogue, "bands")
+
+
+def with_everything_named(record: HorseRecord, school: Mapping[str, str]) -> HorseRecord:
+    """The record as it is handed on: wherever it is read, the horse is worked as it is here.
+
+    Args:
+        school: the option in force for every question.
+    """
+    own = record.horse.bands
+    bands = {key: own.get(key, band) for key, band in DEFAULT_BANDS.items()}
+    bands |= {key: own[key] for key in sorted(own) if key not in bands}
+    horse = record.horse.model_copy(update={"school": dict(school), "bands": bands})
+    return record.model_copy(update={"horse": horse})
 
 
 def with_defaults(record: HorseRecord, defaults: YardDefaults) -> HorseRecord:

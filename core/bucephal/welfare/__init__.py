@@ -12,6 +12,7 @@ from bucephal.welfare.flags import (
     raise_by_hand,
     wants_helper,
     with_flags,
+    without_told,
 )
 from bucephal.welfare.heat import Heat, heat_at, heat_class, heat_sum, heat_verdict
 from bucephal.welfare.load import Load, LoadVerdict, load_ahead, week_load
@@ -41,4 +42,5 @@ __all__ = [
     "heat_at", "heat_class", "heat_sum", "heat_verdict", "holds_back", "in_first_year", "is_fast",
     "load_ahead", "notice", "pain_check", "raise_by_hand", "rider_weight", "ring_signs", "session_limit_min",
     "session_minutes_range", "tape_weight", "tape_weight_kg", "wants_helper", "week_load", "with_flags",
+    "without_told",
 ]  # fmt: skip

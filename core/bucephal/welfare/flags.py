@@ -167,6 +167,18 @@ def with_flags(record: HorseRecord, tracks: Tracks, on: date) -> HorseRecord:
     return record.model_copy(update={"flags": (*record.flags, *told)})
 
 
+def without_told(record: HorseRecord, tracks: Tracks, on: date) -> HorseRecord:
+    """The other way: a record that comes in without the flags that its asks raise by themselves.
+
+    What they do not raise stays, whoever raised it: somebody has seen something.
+    """
+    decided = tuple(flag for flag in record.flags if flag.by_hand or flag.cleared_on is not None)
+    bare = record.model_copy(update={"flags": decided})
+    told = {(flag.code, flag.raised_on) for flag in with_flags(bare, tracks, on).flags[len(decided) :]}
+    kept = tuple(flag for flag in record.flags if flag in decided or (flag.code, flag.raised_on) not in told)
+    return record.model_copy(update={"flags": kept})
+
+
 def _is_cleared(flag: Flag, on: date) -> bool:
     """By somebody who may: what needs a vet is open until one has looked."""
     if flag.cleared_on is None or flag.cleared_on > on:

@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from bucephal.ladder import load_catalogue
 from bucephal.record import Ask, Horse, HorseRecord, Session, read_record, write_record
-from bucephal.record.merging import Came, merge
+from bucephal.record.merging import Came, Tally, merge, sessions_told
 from bucephal.record.models import FORMAT, VERSION, Busy, Event, EventKind, Goal, Visit
 from bucephal.simulate import simulate_record
 from hypothesis import given, settings
@@ -180,3 +180,13 @@ def test_what_is_new_stands_after_what_it_came_after(one: list[str], other: list
     assert [each for each in together if each in one] == one
     for before, each in pairwise(other):
         assert each in one or together.index(each) > together.index(before)
+
+
+def test_what_comes_in_is_told_session_by_session() -> None:
+    mine = record(session("s1", ask("a", 3)))
+    theirs = record(session("s1", ask("a", 4), ask("b")), session("s2", ask("c"), ask("d"), day=1))
+    first, second = sessions_told(theirs, merge(mine, theirs, {"d"}).coming)
+    assert (first.came, first.inside) == (Came.EQUAL, Tally(new=1, different=1))
+    assert (second.came, second.date, second.inside) == (
+        Came.NEW, DAY + timedelta(days=1), Tally(new=1, struck_out=1)
+    )  # fmt: skip

@@ -679,26 +679,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/horses/{horse_id}/record": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Record
-         * @description The whole record in the open format.
-         */
-        get: operations["reading_api_get_record"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/horses/{horse_id}/arrival": {
         parameters: {
             query?: never;
@@ -1213,6 +1193,97 @@ export interface paths {
         /** Put Exercise */
         put: operations["yards_api_put_exercise"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Record
+         * @description The whole record in the open format: of the same record always the same bytes.
+         */
+        get: operations["exchange_api_get_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/record/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look At Record */
+        post: operations["exchange_api_look_at_record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Record */
+        post: operations["exchange_api_take_record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Imports
+         * @description Those that can be undone yet.
+         */
+        get: operations["exchange_api_list_imports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{import_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo Import */
+        post: operations["exchange_api_undo_import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4420,340 +4491,6 @@ export interface components {
             words: string;
         };
         /**
-         * Background
-         * @enum {string}
-         */
-        Background: "unhandled" | "handled" | "started" | "from-racing" | "from-harness" | "gaited" | "long-rest" | "spoiled";
-        /** Busy */
-        Busy: {
-            /**
-             * Date
-             * Format: date
-             */
-            date: string;
-            what: components["schemas"]["Visit"];
-        };
-        /**
-         * ConditionScore
-         * @description Body condition, 1 poor to 9 very fat.
-         */
-        ConditionScore: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Score */
-            score: number;
-        };
-        /**
-         * DidBefore
-         * @description What a horse did before it came, as far as it is told.
-         * @enum {string}
-         */
-        DidBefore: "walk" | "trot" | "canter" | "own-gait" | "harness";
-        /**
-         * Event
-         * @description Something that happened beside the asks: a spook, a stumble, a buck.
-         */
-        Event: {
-            /** Id */
-            id?: string | null;
-            kind: components["schemas"]["EventKind"];
-            /** At */
-            at?: string | null;
-            /** Thing */
-            thing?: string | null;
-            /** Spot */
-            spot?: string | null;
-            /** Recovered S */
-            recovered_s?: number | null;
-        };
-        /**
-         * Flag
-         * @description A flag raised by hand, or one that was cleared; what was tapped raises flags by itself.
-         */
-        Flag: {
-            /** Id */
-            id?: string | null;
-            code: components["schemas"]["FlagCode"];
-            /**
-             * Raised On
-             * Format: date
-             */
-            raised_on: string;
-            /**
-             * By Hand
-             * @description Raised by somebody who saw it.
-             * @default false
-             */
-            by_hand: boolean;
-            /**
-             * Note
-             * @description What was seen.
-             * @default
-             */
-            note: string;
-            /** Cleared On */
-            cleared_on?: string | null;
-            /** @description Who looked; with `cleared_on`. */
-            cleared_by?: components["schemas"]["ClearedBy"] | null;
-            /**
-             * Found
-             * @description What was found when it was cleared.
-             * @default
-             */
-            found: string;
-        };
-        /** Goal */
-        Goal: {
-            /**
-             * Step
-             * @description A step, e.g. up-wt.2.
-             */
-            step: string;
-            /** By */
-            by?: string | null;
-        };
-        /**
-         * Horse
-         * @description Who the horse is and what is agreed about it.
-         */
-        Horse: {
-            /** Id */
-            id?: string | null;
-            /**
-             * Name
-             * @description 1 to 80 characters on one line, not all of them blank
-             */
-            name: string;
-            /**
-             * Born
-             * @description Birth date; unknown if missing.
-             */
-            born?: string | null;
-            sex?: components["schemas"]["Sex"] | null;
-            /** Height Cm */
-            height_cm?: number | null;
-            /** Girth Cm */
-            girth_cm?: number | null;
-            /** Length Cm */
-            length_cm?: number | null;
-            background?: components["schemas"]["Background"] | null;
-            /** Arrived */
-            arrived?: string | null;
-            /** Home */
-            home?: string | null;
-            /** School */
-            school?: {
-                [key: string]: "a" | "b" | "c" | "d";
-            };
-            /** Bands */
-            bands?: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /**
-             * Temperament
-             * @description As the trainer sees it: go, lazy or sharp; nerve, bold or wary.
-             */
-            temperament?: {
-                [key: string]: string;
-            };
-            /**
-             * Did Before
-             * @description Under a rider, and in harness; null: not told.
-             */
-            did_before?: components["schemas"]["DidBefore"][] | null;
-        };
-        /**
-         * HorseRecord
-         * @description Everything known of one horse, as it is exchanged: the open format, version 1.
-         */
-        HorseRecord: {
-            /**
-             * Format
-             * @constant
-             */
-            format: "bucephal.horse-record";
-            /**
-             * Version
-             * @constant
-             */
-            version: 1;
-            horse: components["schemas"]["Horse"];
-            /**
-             * Sessions
-             * @default []
-             */
-            sessions: components["schemas"]["Session"][];
-            /**
-             * Flags
-             * @default []
-             */
-            flags: components["schemas"]["Flag"][];
-            /**
-             * Overrides
-             * @default []
-             */
-            overrides: components["schemas"]["Override"][];
-            /**
-             * Goals
-             * @default []
-             */
-            goals: components["schemas"]["Goal"][];
-            /**
-             * Pain Checks
-             * @default []
-             */
-            pain_checks: components["schemas"]["PainCheck"][];
-            /**
-             * Condition Scores
-             * @default []
-             */
-            condition_scores: components["schemas"]["ConditionScore"][];
-            /**
-             * Busy
-             * @description Visits, behind and ahead.
-             * @default []
-             */
-            busy: components["schemas"]["Busy"][];
-        };
-        /**
-         * Override
-         * @description A trainer's own decision about a step; kept with its reason.
-         */
-        Override: {
-            /**
-             * Step
-             * @description A step, e.g. up-wt.2.
-             */
-            step: string;
-            state: components["schemas"]["Overridden"];
-            /**
-             * Reason
-             * @description 1 to 2000 characters, none of them a control character
-             */
-            reason: string;
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Until */
-            until?: string | null;
-        };
-        /**
-         * PainCheck
-         * @description What was seen of the list in some minutes of ridden work; nothing: none of it.
-         */
-        PainCheck: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Signs */
-            signs?: string[];
-        };
-        /**
-         * Planned
-         * @description What a session was planned to be: worked out, and as the trainer changed it.
-         */
-        Planned: {
-            /**
-             * Made
-             * @default []
-             */
-            made: components["schemas"]["PlannedStep"][];
-            /**
-             * Changed
-             * @description Null: it was taken as it was.
-             */
-            changed?: components["schemas"]["PlannedStep"][] | null;
-        };
-        /**
-         * Session
-         * @description A session with what was asked, in order, and what happened.
-         */
-        Session: {
-            /** Id */
-            id?: string | null;
-            /**
-             * Date
-             * Format: date
-             */
-            date: string;
-            /** Started */
-            started?: string | null;
-            /** Ended */
-            ended?: string | null;
-            /** @default ridden */
-            kind: components["schemas"]["SessionKind"];
-            /** Place */
-            place?: string | null;
-            /** Helper */
-            helper?: boolean | string | null;
-            /** Rider */
-            rider?: string | null;
-            /** Rider Kg */
-            rider_kg?: number | null;
-            /** Tack */
-            tack?: {
-                [key: string]: string | boolean | number;
-            };
-            /**
-             * @default {
-             *       "air_c": null,
-             *       "humidity_pct": null,
-             *       "wind": null,
-             *       "insects": null,
-             *       "new_place": null
-             *     }
-             */
-            conditions: components["schemas"]["Conditions"];
-            settle?: components["schemas"]["Settle"] | null;
-            planned?: components["schemas"]["Planned"] | null;
-            /**
-             * Note
-             * @description 0 to 10000 characters, none of them a control character
-             * @default
-             */
-            note: string;
-            /**
-             * Asks
-             * @default []
-             */
-            asks: components["schemas"]["Ask"][];
-            /**
-             * Events
-             * @default []
-             */
-            events: components["schemas"]["Event"][];
-        };
-        /**
-         * Settle
-         * @description Minutes until the first stretch and until a whole circle stretched.
-         */
-        Settle: {
-            /** First Min */
-            first_min?: number | null;
-            /** Whole Min */
-            whole_min?: number | null;
-            /**
-             * Settled
-             * @description False: never settled; minutes are a floor.
-             */
-            settled?: boolean | null;
-        };
-        /**
-         * Sex
-         * @enum {string}
-         */
-        Sex: "mare" | "gelding" | "stallion";
-        /**
          * After
          * @description A step that must have been answered on every side before another is tried; lightly, up to a level, or
          *     at all.
@@ -4846,6 +4583,11 @@ export interface components {
             /** Tried */
             tried: boolean;
         };
+        /**
+         * Background
+         * @enum {string}
+         */
+        Background: "unhandled" | "handled" | "started" | "from-racing" | "from-harness" | "gaited" | "long-rest" | "spoiled";
         /**
          * NotTried
          * @description A step that belongs to this background and is not tried; ``reason``: a permanent code.
@@ -5001,6 +4743,23 @@ export interface components {
             basis: string;
         };
         /**
+         * Event
+         * @description Something that happened beside the asks: a spook, a stumble, a buck.
+         */
+        Event: {
+            /** Id */
+            id?: string | null;
+            kind: components["schemas"]["EventKind"];
+            /** At */
+            at?: string | null;
+            /** Thing */
+            thing?: string | null;
+            /** Spot */
+            spot?: string | null;
+            /** Recovered S */
+            recovered_s?: number | null;
+        };
+        /**
          * PlannedAndDone
          * @description One step of the plan, or beside it: worked out, as the trainer changed it, and what was asked.
          */
@@ -5065,6 +4824,21 @@ export interface components {
              */
             limits: string;
         };
+        /**
+         * Settle
+         * @description Minutes until the first stretch and until a whole circle stretched.
+         */
+        Settle: {
+            /** First Min */
+            first_min?: number | null;
+            /** Whole Min */
+            whole_min?: number | null;
+            /**
+             * Settled
+             * @description False: never settled; minutes are a floor.
+             */
+            settled?: boolean | null;
+        };
         /** TapeQuery */
         TapeQuery: {
             /** Girth Cm */
@@ -5093,6 +4867,75 @@ export interface components {
             words: string;
         };
         /**
+         * DidBefore
+         * @description What a horse did before it came, as far as it is told.
+         * @enum {string}
+         */
+        DidBefore: "walk" | "trot" | "canter" | "own-gait" | "harness";
+        /** Goal */
+        Goal: {
+            /**
+             * Step
+             * @description A step, e.g. up-wt.2.
+             */
+            step: string;
+            /** By */
+            by?: string | null;
+        };
+        /**
+         * Horse
+         * @description Who the horse is and what is agreed about it.
+         */
+        Horse: {
+            /** Id */
+            id?: string | null;
+            /**
+             * Name
+             * @description 1 to 80 characters on one line, not all of them blank
+             */
+            name: string;
+            /**
+             * Born
+             * @description Birth date; unknown if missing.
+             */
+            born?: string | null;
+            sex?: components["schemas"]["Sex"] | null;
+            /** Height Cm */
+            height_cm?: number | null;
+            /** Girth Cm */
+            girth_cm?: number | null;
+            /** Length Cm */
+            length_cm?: number | null;
+            background?: components["schemas"]["Background"] | null;
+            /** Arrived */
+            arrived?: string | null;
+            /** Home */
+            home?: string | null;
+            /** School */
+            school?: {
+                [key: string]: "a" | "b" | "c" | "d";
+            };
+            /** Bands */
+            bands?: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /**
+             * Temperament
+             * @description As the trainer sees it: go, lazy or sharp; nerve, bold or wary.
+             */
+            temperament?: {
+                [key: string]: string;
+            };
+            /**
+             * Did Before
+             * @description Under a rider, and in harness; null: not told.
+             */
+            did_before?: components["schemas"]["DidBefore"][] | null;
+        };
+        /**
          * HorseView
          * @description What is known of a horse. ``profile`` is its own; the yard's schools are not mixed in.
          */
@@ -5118,6 +4961,11 @@ export interface components {
              */
             edition: string;
         };
+        /**
+         * Sex
+         * @enum {string}
+         */
+        Sex: "mare" | "gelding" | "stallion";
         /**
          * HorseForm
          * @description A horse as it is typed; the core's own model names what does not fit.
@@ -5817,6 +5665,183 @@ export interface components {
              * @description That which was shown; null: whatever there is gives way.
              */
             edition?: string | null;
+        };
+        /**
+         * Into
+         * @description Whose record it becomes: a horse of the yard, a new one, or as its own id says (neither).
+         */
+        Into: {
+            /** Horse */
+            horse?: string | null;
+            /**
+             * New
+             * @default false
+             */
+            new: boolean;
+        };
+        /**
+         * Arriving
+         * @description What an import would do, or has done.
+         *
+         *     Fields:
+         *         horse: whose record it goes into; null: a new one's.
+         *         renamed: ids that name something else here; these things get others.
+         *         differing: what stays as it is here; ``beside``: new beside the sessions.
+         *         edition: of what was looked at; what is taken has to be it.
+         */
+        Arriving: {
+            /** Horse */
+            horse: string | null;
+            /** Name */
+            name: string;
+            /** Sessions */
+            sessions: components["schemas"]["SessionTold"][];
+            asks: components["schemas"]["Tally"];
+            events: components["schemas"]["Tally"];
+            whole_sessions: components["schemas"]["Tally"];
+            rest: components["schemas"]["Tally"];
+            /** Beside */
+            beside: components["schemas"]["Named"][];
+            /** Differing */
+            differing: components["schemas"]["Named"][];
+            /** Untold */
+            untold: number;
+            /** Renamed */
+            renamed: number;
+            /** Edition */
+            edition: string;
+        };
+        /**
+         * Came
+         * @description What something that comes in is, beside what is there.
+         * @enum {string}
+         */
+        Came: "new" | "equal" | "different" | "struck-out";
+        /**
+         * Named
+         * @description One thing that comes in: where it stands there, what it is here, and where they differ, in what.
+         */
+        Named: {
+            /** Path */
+            path: string;
+            came: components["schemas"]["Came"];
+            /** Mine */
+            mine?: unknown;
+            /** Theirs */
+            theirs?: unknown;
+        };
+        /**
+         * SessionTold
+         * @description A session that comes in: what it is here as a whole, and what is in it.
+         *
+         *     Fields:
+         *         inside: its asks and events.
+         */
+        SessionTold: {
+            /** Path */
+            path: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            kind: components["schemas"]["SessionKind"];
+            came: components["schemas"]["Came"];
+            inside: components["schemas"]["Tally"];
+        };
+        /**
+         * Tally
+         * @description How many of some things came as what.
+         */
+        Tally: {
+            /**
+             * New
+             * @default 0
+             */
+            new: number;
+            /**
+             * Equal
+             * @default 0
+             */
+            equal: number;
+            /**
+             * Different
+             * @default 0
+             */
+            different: number;
+            /**
+             * Struck Out
+             * @default 0
+             */
+            struck_out: number;
+        };
+        /**
+         * Confirmed
+         * @description What was looked at, and is to be taken in.
+         */
+        Confirmed: {
+            /**
+             * Edition
+             * @description Of what was looked at; null: whatever it would do now.
+             */
+            edition?: string | null;
+            /**
+             * Name
+             * @description Of the file.
+             * @default
+             */
+            name: string;
+        };
+        /** Taken */
+        Taken: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Horse
+             * Format: uuid
+             */
+            horse: string;
+            /** Name */
+            name: string;
+        };
+        /** Lately */
+        Lately: {
+            /** Imports */
+            imports: components["schemas"]["Line"][];
+        };
+        /**
+         * Line
+         * @description An import that can be undone yet.
+         */
+        Line: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Horse */
+            horse: string;
+            /** Name */
+            name: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Sessions */
+            sessions: number;
+            /** Asks */
+            asks: number;
         };
         /**
          * ApiProblem
@@ -9829,100 +9854,6 @@ export interface operations {
             };
         };
     };
-    reading_api_get_record: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                horse_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HorseRecord"];
-                };
-            };
-            /** @description Nobody is signed in. */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description Whoever is signed in may not do this. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description It is not there, or not theirs to see. */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description Somebody else has changed it since it was read. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description It is too large. */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description It does not fit; every problem is named. */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description It cannot be written down just now; nothing was changed. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-        };
-    };
     reading_api_get_arrival: {
         parameters: {
             query?: never;
@@ -12799,6 +12730,484 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["YardPage"];
                 };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_get_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_look_at_record: {
+        parameters: {
+            query?: {
+                horse?: string | null;
+                new?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arriving"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_take_record: {
+        parameters: {
+            query?: {
+                horse?: string | null;
+                new?: boolean;
+                /** @description Of what was looked at; null: whatever it would do now. */
+                edition?: string | null;
+                /** @description Of the file. */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_list_imports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lately"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_undo_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Nobody is signed in. */
             401: {

@@ -1,1 +1,1 @@
-export const SCHEMA = "dcf724e3ca67977d";
+export const SCHEMA = "272ad27e77465144";

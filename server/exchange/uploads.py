@@ -1,0 +1,39 @@
+"""A file that is sent as the body of a request: as it is, so that any program can send one."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from bucephal.errors import BucephalError, Problem
+from django.http import HttpRequest
+
+MOST_BYTES = 16 * 1024 * 1024
+"""A horse with twenty thousand asks is about as large."""
+AS_A_FILE: dict[str, Any] = {
+    "requestBody": {
+        "required": True,
+        "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
+    }
+}
+"""How the API's description tells it."""
+
+
+class TooLarge(BucephalError):
+    """The file is larger than is read."""
+
+    code = "upload.too-large"
+
+    @property
+    def problems(self) -> tuple[Problem, ...]:
+        return (Problem("$", None, "is too large", f"{MOST_BYTES // 1024**2} MB at most"),)
+
+
+def file_of(request: HttpRequest) -> bytes:
+    """
+    Raises:
+        TooLarge: if it is; no more of it is read then.
+    """
+    content = request.read(MOST_BYTES + 1)
+    if len(content) > MOST_BYTES:
+        raise TooLarge
+    return content
