@@ -77,7 +77,12 @@ def _unfit(members: list[zipfile.ZipInfo]) -> Iterator[Problem]:
     names: set[str] = set()
     for member in members[:MOST_MEMBERS]:
         name = member.filename
-        if PurePosixPath(name).is_absolute() or ".." in PurePosixPath(name).parts or "\\" in name or ":" in name:
+        if (
+            PurePosixPath(name).is_absolute()
+            or ".." in PurePosixPath(name).parts
+            or "\\" in name
+            or ":" in name
+        ):
             yield Problem(name, name, "leads out of the file", "a plain name")
         if name in names:
             yield Problem(name, name, "is there twice", "each file once")

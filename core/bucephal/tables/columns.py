@@ -16,7 +16,7 @@ CLOCK = "_clock"
 """Ends the name of a column for moments of which only the time of day is known."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Column:
     """One column.
 
@@ -69,7 +69,7 @@ def key_column(name: str, says: str) -> Column:
 
 
 def columns_of(model: type[BaseModel], without: Sequence[str] = ()) -> tuple[Column, ...]:
-    """A column for each field of a model; what is a group of its own becomes a column for each of its fields."""
+    """A column for each field of a model; of what is a group of its own, one for each of its fields."""
     schema = _schema_of(model)
     return tuple(
         column
