@@ -12,7 +12,7 @@ from contextlib import suppress
 from typing import TypeVar
 from uuid import UUID, uuid5
 
-from bucephal.record.models import Ask, Event, HorseRecord
+from bucephal.record.models import Ask, Event, HorseRecord, Session
 
 Entry = TypeVar("Entry", Ask, Event)
 
@@ -56,6 +56,17 @@ def with_ids(record: HorseRecord, horse: UUID, used: Container[UUID] = ()) -> Ho
         sessions.append(session.model_copy(update={"id": str(own), "asks": asks, "events": events}))
     profile = record.horse.model_copy(update={"id": str(horse)})
     return record.model_copy(update={"horse": profile, "sessions": tuple(sessions)})
+
+
+def at_home(theirs: HorseRecord, mine: HorseRecord) -> HorseRecord:
+    """Sessions without an id are those of mine in which their asks stand already, where any does."""
+    home = {ask.id: session.id for session in mine.sessions for ask in session.asks if ask.id is not None}
+
+    def placed(session: Session) -> Session:
+        known = next((home[one.id] for one in session.asks if one.id in home), None)
+        return session if session.id is not None else session.model_copy(update={"id": known})
+
+    return theirs.model_copy(update={"sessions": tuple(placed(one) for one in theirs.sessions)})
 
 
 class _Ids:

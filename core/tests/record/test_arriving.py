@@ -7,7 +7,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from bucephal.record import Ask, Horse, HorseRecord, Session
-from bucephal.record.arriving import ids_in, uuid_in, with_ids
+from bucephal.record.arriving import at_home, ids_in, uuid_in, with_ids
 from bucephal.record.merging import Came, merge
 from bucephal.record.models import FORMAT, VERSION, Event, EventKind
 from hypothesis import given
@@ -64,3 +64,9 @@ def test_an_id_that_names_something_else_here_becomes_another_and_the_same_one_e
     assert known not in ids_in(once)
     assert once == again
     assert ids_in(once) != ids_in(with_ids(theirs, uuid4(), {UUID(known)}))
+
+
+def test_asks_that_are_known_bring_a_session_without_an_id_home() -> None:
+    mine = record(session(ask(3, "a"), id="s1"), session(ask(4, "b"), id="s2"))
+    theirs = record(session(ask(5), ask(4, "b")), session(ask(6)), session(ask(3, "a"), id="own"))
+    assert [one.id for one in at_home(theirs, mine).sessions] == ["s2", None, "own"]
