@@ -10,6 +10,7 @@ from uuid import UUID
 
 from accounts.models import User
 from accounts.services import Missing, yard_of
+from bucephal.exports import Leaving, leaving
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.pages import (
     Arrival,
@@ -42,8 +43,7 @@ from bucephal.pages import (
 )
 from bucephal.planning import PlanRequest, SessionPlan, YardDay, plan_day
 from bucephal.progress import Standing, TrackEstimate
-from bucephal.record import HorseRecord, with_everything_named
-from bucephal.welfare import with_flags
+from bucephal.record import HorseRecord
 from derived.services import heard_of, standing_of, version_of, worked_out, worked_out_of
 from horses.models import Horse
 from horses.services import horse_of, ladder_of
@@ -134,14 +134,14 @@ def look_of(horse: Horse, on: date) -> LookPage:
     return look_page(standing_of(horse, on))
 
 
+def leaving_of(horse: Horse, on: date) -> Leaving:
+    """The horse as it leaves: its record, and where it stands."""
+    return leaving(record_of(horse), standing_of(horse, on), horse.usual_minutes)
+
+
 def handed_on(horse: Horse, on: date) -> HorseRecord:
-    """A horse's record as it is handed on: what its asks have raised stands among its flags, and its school
-    and bands are named, so that another yard does not take its own for them.
-    """
-    standing = standing_of(horse, on)
-    flags = with_flags(standing.record, standing.tracks, on).flags
-    record = record_of(horse).model_copy(update={"flags": flags})
-    return with_everything_named(record, standing.catalogue.school)
+    """A horse's record as it is handed on."""
+    return leaving_of(horse, on).record
 
 
 def ladder_view_of(horse: Horse, on: date) -> HorseLadder:

@@ -11,22 +11,22 @@ import sys
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from datetime import date
-from pathlib import Path
 from typing import Any
 
 from pydantic import BaseModel
 
 from bucephal.calibrate import calibrate_records
+from bucephal.cli import exchange
+from bucephal.cli.inputs import bytes_of, day_of, number_of, record_of, yard_ladder
 from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.errors import BucephalError, InvalidInput, Problem
 from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
-from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue, under
+from bucephal.ladder import Catalogue, under
 from bucephal.pages import WelfareRequest, arrival, horse_welfare, read_out
 from bucephal.planning import Place, plan_request, plan_session
 from bucephal.progress import Standing
-from bucephal.record import HorseRecord, parse_json, read_day, read_model, read_record, record_schema
+from bucephal.record import parse_json, read_model, read_record, record_schema
 from bucephal.record.checks import school_problems
-from bucephal.record.merging import merge
 from bucephal.simulate import simulate_record
 
 BAD_INPUT = 2
@@ -39,7 +39,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     try:
         options = _parser().parse_args(arguments)
         command: Callable[[argparse.Namespace, Catalogue], Any] = options.command
-        result = command(options, _yard_ladder(options))
+        result = command(options, yard_ladder(options))
         text = _text_of(result, in_words=getattr(options, "words", False))
     except BucephalError as error:
         errors = [problem.as_json() for problem in error.problems]
@@ -93,6 +93,7 @@ def _parser() -> argparse.ArgumentParser:
         return command
 
     _add_of_a_record(add)
+    exchange.add_to(add)
     _add_of_the_coach(add)
     _add_of_the_ladder(add)
     _add_of_virtual_horses(add)
@@ -123,8 +124,6 @@ def _add_of_a_record(add: Add) -> None:
     welfare.add_argument("--tack-kg", help="the tack's weight in kilograms")
     arrived = "what a horse that has come is tried on, where it is placed, and its baseline"
     add("assess", _assess, arrived, record=True, words=True)
-    together = add("merge", _merge, "two records of one horse as one: every ask once", record=True)
-    together.add_argument("other", metavar="OTHER", help="the record that comes in")
     add("schema", _schema, "the JSON Schema of the horse record")
 
 
@@ -153,68 +152,13 @@ def _add_of_virtual_horses(add: Add) -> None:
     check.add_argument("files", nargs="+", metavar="RECORD", help="horse records")
 
 
-# --- reading -----------------------------------------------------------------------------------
-
-
-def _yard_ladder(options: argparse.Namespace) -> Catalogue:
-    """The ladder that ships, with what a yard adds to it if a file was given."""
-    file = getattr(options, "own", None)
-    return load_catalogue() if file is None else check_yard(read_model(parse_json(_text(file)), YardLadder))
-
-
-def _text(file: str) -> str | bytes:
-    if file == "-":
-        return sys.stdin.buffer.read()
-    try:
-        return Path(file).read_bytes()
-    except OSError as error:
-        reason = f"cannot be read: {error.strerror}"
-        raise InvalidInput([Problem("file", file, reason, "a readable file, or -")]) from None
-
-
-def _day(text: str | None, name: str = "on") -> date:
-    if text is None:
-        return date.today()
-    try:
-        return read_day(text)
-    except InvalidInput as error:
-        raise InvalidInput([replace(one, path=name) for one in error.problems]) from None
-
-
-def _number(text: str | None, name: str, low: int, high: int) -> int | None:
-    if text is None:
-        return None
-    allowed = f"a whole number {low} to {high}"
-    try:
-        number = int(text)
-    except ValueError:
-        raise InvalidInput([Problem(name, text, "is not a whole number", allowed)]) from None
-    if not low <= number <= high:
-        raise InvalidInput([Problem(name, number, "is out of range", allowed)])
-    return number
-
-
-def _record(options: argparse.Namespace, catalogue: Catalogue) -> HorseRecord:
-    # A question about an earlier day does not make what happened since impossible.
-    latest = max(_day(options.on), date.today())
-    return read_record(_text(options.file), catalogue, latest)
-
-
 # --- the commands ------------------------------------------------------------------------------
 
 
 def _validate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
-    record = read_record(_text(options.file), catalogue, _day(options.on))
+    record = read_record(bytes_of(options.file), catalogue, day_of(options.on))
     asks = sum(len(session.asks) for session in record.sessions)
     return {"valid": True, "horse": record.horse.name, "sessions": len(record.sessions), "asks": asks}
-
-
-def _merge(options: argparse.Namespace, catalogue: Catalogue) -> Any:
-    """What was there stays; what comes in is told thing by thing."""
-    mine = _record(options, catalogue)
-    theirs = read_record(_text(options.other), catalogue, max(_day(options.on), date.today()))
-    together = merge(mine, theirs)
-    return {"record": together.record, "coming": together.coming}
 
 
 def _estimate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
@@ -223,8 +167,8 @@ def _estimate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
 
 def _standing(options: argparse.Namespace, catalogue: Catalogue) -> Standing:
     """Where the horse stood on the day in question: later sessions are left aside."""
-    on = _day(options.on)
-    record = _record(options, catalogue)
+    on = day_of(options.on)
+    record = record_of(options, catalogue)
     past = tuple(session for session in record.sessions if session.date <= on)
     return Standing(record.model_copy(update={"sessions": past}), catalogue, on)
 
@@ -233,7 +177,7 @@ def _calibrate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
     records, problems = [], []
     for file in options.files:
         try:
-            records.append(read_record(_text(file), catalogue, date.today()))
+            records.append(read_record(bytes_of(file), catalogue, date.today()))
         except InvalidInput as error:
             problems += [replace(one, path=f"{file}: {one.path}") for one in error.problems]
     if problems:
@@ -259,13 +203,13 @@ def _compile(options: argparse.Namespace, catalogue: Catalogue) -> Any:
 
 
 def _coach_file(options: argparse.Namespace, catalogue: Catalogue) -> CoachFile:
-    raw = parse_json(_text(options.file))
+    raw = parse_json(bytes_of(options.file))
     return read_model(raw, CoachFile, check_coach_file(raw, catalogue))
 
 
 def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
     raw = {
-        "on": _day(options.on).isoformat(),
+        "on": day_of(options.on).isoformat(),
         "minutes": _as_number(options.minutes),
         "helper": options.helper,
         "assess": not options.no_assess,
@@ -278,7 +222,7 @@ def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
         "changes": parse_json(options.changes) if options.changes is not None else {},
     }
     request = plan_request(raw, catalogue)
-    return plan_session(_record(options, catalogue), catalogue, request)
+    return plan_session(record_of(options, catalogue), catalogue, request)
 
 
 def _welfare(options: argparse.Namespace, catalogue: Catalogue) -> Any:
@@ -337,10 +281,10 @@ def _schema(options: argparse.Namespace, catalogue: Catalogue) -> Any:
 
 
 def _simulate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
-    seed = _number(options.seed, "seed", 0, 2**31 - 1) or 0
-    sessions = _number(options.sessions, "sessions", 1, 1000) or 1
+    seed = number_of(options.seed, "seed", 0, 2**31 - 1) or 0
+    sessions = number_of(options.sessions, "sessions", 1, 1000) or 1
     steps = options.steps.split(",") if options.steps else None
-    start = _day(options.start, "from") if options.start else None
+    start = day_of(options.start, "from") if options.start else None
     return simulate_record(seed, catalogue, sessions=sessions, steps=steps, start=start, end=date.today())
 
 

@@ -88,3 +88,6 @@ TABLES = (HORSES, SESSIONS, ASKS, EVENTS, *LISTS.values(), ESTIMATES)
 READ = tuple(table for table in TABLES if table is not ESTIMATES)
 
 Row = Mapping[str, Any]
+
+FLAT = (NAME, DATE, *(one for one in columns_of(SessionHeader) if one.name == "kind"), *columns_of(Ask))
+"""The columns of asks in one table alone."""

@@ -23,6 +23,7 @@ from bucephal.tables.layout import (
     DESCRIPTION,
     ESTIMATES,
     EVENTS,
+    FLAT,
     FORMAT,
     HORSES,
     LISTS,
@@ -61,6 +62,18 @@ def write_package(horses: Iterable[Packed], on: date, out: IO[bytes]) -> None:
         described = json.dumps(_description(files, on), indent=1, ensure_ascii=False) + "\n"
         members: dict[str, bytes | IO[bytes]] = {DESCRIPTION: described.encode()}
         write_zip({**members, **{table.file: file for table, file in files.items()}}, on, out)
+
+
+def write_asks(records: Iterable[HorseRecord], out: IO[bytes]) -> None:
+    """The asks of some horses as one table, with the day and the horse beside each: what can be read in again
+    as asks from a table.
+    """
+    out.write(csv_line(column.name for column in FLAT))
+    for record in records:
+        for session in record.model_dump(mode="json")["sessions"]:
+            beside = {"horse_name": record.horse.name, "date": session["date"], "kind": session["kind"]}
+            for ask in session["asks"]:
+                out.write(csv_line(column.cell({**ask, **beside}) for column in FLAT))
 
 
 def csv_line(cells: Iterable[str]) -> bytes:

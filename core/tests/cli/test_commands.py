@@ -11,30 +11,10 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from bucephal.cli.main import main
 
 VECTORS = json.loads((Path(__file__).parent.parent / "response_vectors.json").read_text())
 START = date(2026, 3, 2)
 Run = Callable[..., tuple[int, Any, Any]]
-
-
-@pytest.fixture
-def run(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> Run:
-    """Runs a command; a dict among the arguments becomes a file. Gives (exit code, out, errors)."""
-
-    def call(*arguments: Any) -> tuple[int, Any, Any]:
-        words = []
-        for number, argument in enumerate(arguments):
-            if isinstance(argument, dict):
-                path = tmp_path / f"{number}.json"
-                path.write_text(json.dumps(argument))
-                argument = str(path)
-            words.append(argument)
-        code = main(words)
-        out, err = capsys.readouterr()
-        return code, json.loads(out) if out else None, json.loads(err)["errors"] if err else None
-
-    return call
 
 
 def record(asks_by_day: dict[int, list[dict[str, Any]]], band_top: int = 5) -> dict[str, Any]:

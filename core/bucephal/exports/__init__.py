@@ -1,0 +1,19 @@
+"""What goes out: one list of exporters, and how each writes."""
+
+from bucephal.exports.leaving import Leaving, leaving
+from bucephal.exports.registry import (
+    ARCHIVE,
+    EXPORTERS,
+    EXPORTS,
+    HELD,
+    Export,
+    Exporter,
+    Format,
+    Reach,
+    exporter,
+)
+
+__all__ = [
+    "ARCHIVE", "EXPORTERS", "EXPORTS", "HELD", "Export", "Exporter", "Format", "Leaving", "Reach", "exporter",
+    "leaving",
+]  # fmt: skip
