@@ -158,7 +158,7 @@ def test_a_yard_is_restored_after_a_crash_and_served_as_it_was(server: Server) -
     device.send_all()
     assert attacks.exported(server) != before
     server.kill()
-    assert attacks.manage(server, "restore", str(path)).returncode == 0
+    assert attacks.manage(server, "restore", "--yes", str(path)).returncode == 0
     server.start()
     assert attacks.exported(server) == before
 

@@ -25,10 +25,12 @@ MOST_HEADER_BYTES = 32 * 1024
 
 def main() -> None:
     from bucephal_server.wsgi import application
+    from exchange.nightly import watch
 
     port, bind = os.environ.get("BUCEPHAL_PORT", "8000"), os.environ.get("BUCEPHAL_BIND", "127.0.0.1")
     say_how_to_begin()
     threading.Thread(target=warm_up, daemon=True).start()
+    threading.Thread(target=watch, args=(threading.Event(),), daemon=True).start()
     serve(application, host=bind, port=int(port), **limits())
 
 

@@ -12,7 +12,7 @@ from importlib.metadata import version
 from django.conf import settings
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
-from exchange.archives import last_made
+from exchange.archive_files import last_made
 from ninja import Schema
 from pydantic import Field
 

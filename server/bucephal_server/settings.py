@@ -8,6 +8,7 @@ Environment:
     BUCEPHAL_PLAIN_HTTP: 1 in a network of one's own without TLS: nothing is secret from others in it.
     BUCEPHAL_DATA: the folder of the database and everything else that is kept. DATABASE_URL:
         another database.
+    BUCEPHAL_ARCHIVES_KEPT: how many archives stay of those that are made each night (14); 0: none is made.
     BUCEPHAL_SECRET_KEY, BUCEPHAL_HSTS_DAYS, BUCEPHAL_TIME_ZONE, BUCEPHAL_DEBUG.
 """
 
@@ -41,6 +42,8 @@ if not (IS_LOCAL or IS_SECURE or IS_PLAIN):
         "without TLS"
     )
 DEBUG = os.environ.get("BUCEPHAL_DEBUG") == "1"
+
+ARCHIVES_KEPT = int(os.environ.get("BUCEPHAL_ARCHIVES_KEPT", "14"))
 
 SECRET_KEY = os.environ.get("BUCEPHAL_SECRET_KEY") or secret_key(DATA_DIR)
 

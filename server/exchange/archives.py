@@ -1,53 +1,37 @@
 """Archives: the whole database in one file, made while people work, and put back.
 
 A zip with ``manifest.json`` (what it is, when it was made, by which version, its sum) and the database as
-SQLite wrote it. Each is there whole or not at all; putting one back is one transaction of the database.
+SQLite wrote it. Each is there whole or not at all; putting one back is one transaction of the database. One
+at a time is made or put back. Who is signed in on which device is not in it: put back, everybody signs in
+again.
 """
 
 from __future__ import annotations
 
-import os
-import secrets
 import shutil
 import sqlite3
 import zipfile
 import zlib
-from collections.abc import Iterator
-from contextlib import closing, contextmanager, suppress
+from contextlib import closing
 from datetime import UTC, datetime
-from hashlib import file_digest
 from importlib.metadata import version
 from pathlib import Path
+from typing import NamedTuple
 
-from bucephal.errors import BucephalError, Problem
-from data_folder import on_the_disk
-from django.conf import settings
+from accounts.models import Device, Failed, User, Yard
 from django.db import connection
 from django.db.migrations.loader import MigrationLoader
+from django.db.models import Model
+from horses.models import Horse
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from training.models import StoredAsk, StoredSession
+
+from exchange.archive_files import MAKING, STAMP, NoArchive, archives, beside, folder, put, sum_of
 
 FORMAT, VERSION = "bucephal.archive", 1
 DATABASE, MANIFEST = "bucephal.sqlite3", "manifest.json"
 MOST_MANIFEST_BYTES = 64 * 1024
 STEP_PAGES = 64
-STAMP = "%Y%m%d-%H%M%S-%f"
-
-
-class NoArchive(BucephalError):
-    """It is none, or it is damaged, or it cannot be put back here."""
-
-    code = "archive.refused"
-
-    def __init__(self, path: str, reason: str, allowed: str = "") -> None:
-        super().__init__(reason)
-        self.reason = Problem(path, None, reason, allowed)
-
-    @property
-    def problems(self) -> tuple[Problem, ...]:
-        return (self.reason,)
-
-    def __str__(self) -> str:
-        return f"{self.reason.path}: {self.reason.reason}"
 
 
 class Manifest(BaseModel):
@@ -69,23 +53,6 @@ class Manifest(BaseModel):
     sha256: str
 
 
-def folder() -> Path:
-    return Path(settings.DATA_DIR) / "archives"
-
-
-def archives() -> list[Path]:
-    """Those that are there, the latest first."""
-    return sorted(folder().glob("bucephal-*.zip"), reverse=True)
-
-
-def last_made() -> datetime | None:
-    """When the latest was made, by its name; one that somebody has named otherwise does not count."""
-    for path in archives():
-        with suppress(ValueError):
-            return datetime.strptime(path.stem.removeprefix("bucephal-"), STAMP).replace(tzinfo=UTC)
-    return None
-
-
 def make_archive(keep: int | None = None) -> Path:
     """Writes one of the database as it is now; whoever writes meanwhile is not held up.
 
@@ -99,19 +66,78 @@ def make_archive(keep: int | None = None) -> Path:
     raw = _sqlite()
     folder().mkdir(exist_ok=True)
     made = datetime.now(UTC)
-    with _beside("making") as (copy, zipped):
+    with beside(MAKING) as (copy, zipped):
         with closing(sqlite3.connect(copy)) as target:
             raw.backup(target)
             target.execute("PRAGMA journal_mode=DELETE")
+            _forget_who_is_signed_in(target)
         with zipfile.ZipFile(zipped, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as archive:
             archive.writestr(MANIFEST, _manifest(copy, made).model_dump_json(indent=1))
             archive.write(copy, DATABASE)
         whole = folder() / f"bucephal-{made.strftime(STAMP)}.zip"
-        _put(zipped, whole)
+        put(zipped, whole)
     if keep is not None:
         for old in archives()[max(keep, 1) :]:
             old.unlink(missing_ok=True)
     return whole
+
+
+def _forget_who_is_signed_in(copy: sqlite3.Connection) -> None:
+    """Whoever has the file could go on as they; and devices that were ended would be back."""
+    copy.execute("PRAGMA secure_delete=ON")
+    for table in (Device, Failed):
+        copy.execute(f"DELETE FROM {table._meta.db_table}")  # noqa: S608 - a name of ours
+    copy.commit()
+
+
+class Contents(NamedTuple):
+    """How much there is in a database."""
+
+    yards: int
+    people: int
+    horses: int
+    sessions: int
+    asks: int
+    last_session: str | None
+
+    def __str__(self) -> str:
+        last = "" if self.last_session is None else f", the last session on {self.last_session}"
+        return (
+            f"{self.yards} yards, {self.people} people, {self.horses} horses, {self.sessions} sessions, "
+            f"{self.asks} asks{last}"
+        )
+
+
+def here() -> Contents | None:
+    """What there is now; None: nothing yet."""
+    raw = _sqlite()
+    return _contents(raw) if _has_tables(raw) else None
+
+
+def inside(path: Path) -> tuple[Manifest, Contents]:
+    """What an archive is, and holds.
+
+    Raises:
+        NoArchive: if it is none, or damaged, or of a newer version.
+    """
+    folder().mkdir(exist_ok=True)
+    with beside("looking") as (copy, _):
+        manifest = _unpacked(path, copy)
+        try:
+            with closing(sqlite3.connect(f"file:{copy}?mode=ro", uri=True)) as database:
+                return manifest, _contents(database)
+        except sqlite3.DatabaseError as error:
+            raise NoArchive(f"{path.name}/{DATABASE}", f"is no database of ours ({error})") from error
+
+
+def _contents(raw: sqlite3.Connection) -> Contents:
+    def count(model: type[Model]) -> int:
+        (number,) = raw.execute(f"SELECT count(*) FROM {model._meta.db_table}").fetchone()  # noqa: S608
+        return int(number)
+
+    table = StoredSession._meta.db_table
+    (last,) = raw.execute(f"SELECT max(date) FROM {table}").fetchone()  # noqa: S608
+    return Contents(count(Yard), count(User), count(Horse), count(StoredSession), count(StoredAsk), last)
 
 
 def _manifest(copy: Path, made: datetime) -> Manifest:
@@ -122,7 +148,7 @@ def _manifest(copy: Path, made: datetime) -> Manifest:
         product=version("bucephal"),
         migrations=_last_migrations(copy),
         bytes=copy.stat().st_size,
-        sha256=_sum(copy),
+        sha256=sum_of(copy),
     )
 
 
@@ -138,7 +164,7 @@ def restore(path: Path) -> Manifest:
     """
     raw = _sqlite()
     folder().mkdir(exist_ok=True)
-    with _beside("restoring") as (copy, _):
+    with beside("restoring") as (copy, _):
         manifest = _unpacked(path, copy)
         if _has_tables(raw):
             make_archive()
@@ -157,7 +183,7 @@ def _unpacked(path: Path, copy: Path) -> Manifest:
                 shutil.copyfileobj(_Limited(packed, manifest.bytes), file, 1024 * 1024)
     except (zipfile.BadZipFile, EOFError, KeyError, NotImplementedError, RuntimeError, zlib.error) as error:
         raise NoArchive(path.name, f"is no archive, or a damaged one ({error})") from error
-    if copy.stat().st_size != manifest.bytes or _sum(copy) != manifest.sha256:
+    if copy.stat().st_size != manifest.bytes or sum_of(copy) != manifest.sha256:
         raise NoArchive(f"{path.name}/{DATABASE}", "is not what was archived: it is damaged")
     _check_database(copy, path.name)
     _check_known(manifest, path.name)
@@ -227,29 +253,3 @@ def _sqlite() -> sqlite3.Connection:
     connection.ensure_connection()
     raw: sqlite3.Connection = connection.connection
     return raw
-
-
-@contextmanager
-def _beside(what: str) -> Iterator[tuple[Path, Path]]:
-    """Two files that are gone afterwards; those that a killed one left behind are cleared away first."""
-    for left in folder().glob(f".{what}-*"):
-        left.unlink(missing_ok=True)
-    name = folder() / f".{what}-{secrets.token_hex(4)}"
-    copy, zipped = name.with_suffix(".sqlite3"), name.with_suffix(".zip")
-    try:
-        yield copy, zipped
-    finally:
-        copy.unlink(missing_ok=True)
-        zipped.unlink(missing_ok=True)
-
-
-def _put(zipped: Path, whole: Path) -> None:
-    with zipped.open("rb+") as file:
-        os.fsync(file.fileno())
-    zipped.rename(whole)
-    on_the_disk(whole.parent)
-
-
-def _sum(path: Path) -> str:
-    with path.open("rb") as file:
-        return file_digest(file, "sha256").hexdigest()

@@ -2,54 +2,141 @@
 
 from __future__ import annotations
 
+import io
 import json
 import sqlite3
 import stat
 import zipfile
 from collections.abc import Callable
 from contextlib import closing
-from datetime import date
+from datetime import date, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
 import pytest
+from accounts.models import Device, User
 from django.core.management import CommandError, call_command
 from django.test import Client
-from exchange.archives import DATABASE, MANIFEST, NoArchive, archives, last_made, make_archive, restore
+from django.utils import timezone
+from exchange.archive_files import MAKING, Busy, NoArchive, archives, beside, folder, last_made
+from exchange.archives import DATABASE, MANIFEST, make_archive, restore
+from exchange.nightly import is_due, make_if_due
 from horses.models import Horse
-from testing import ask_item, new_id, send, session_item
-from training.records import forget as forget_records
+from testing import ask_item, forget_all, new_id, send, session_item
+from training.models import StoredAsk
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
 
-def export(client: Client, horse: Horse) -> bytes:
-    forget_records()
-    content: bytes = client.get(f"/api/horses/{horse.pk}/record").content
+def export(trainer: User, horse: Horse) -> bytes:
+    """Signed in anew each time: what is put back knows nobody who is signed in."""
+    forget_all()
+    client = Client()
+    client.force_login(trainer)
+    answer = client.get(f"/api/horses/{horse.pk}/record")
+    assert answer.status_code == 200
+    content: bytes = answer.content
     return content
 
 
 def test_what_is_restored_is_what_was_archived_byte_for_byte(
-    client: Client, horse: Horse, today: date, nothing_kept: None
+    client: Client, trainer: User, horse: Horse, today: date
 ) -> None:
-    before = export(client, horse)
+    before = export(trainer, horse)
     made = make_archive()
     session = new_id()
     send(client, [session_item(horse, session, today), ask_item(session)])
-    assert export(client, horse) != before
+    assert export(trainer, horse) != before
     restore(made)
-    assert export(client, horse) == before
+    assert export(trainer, horse) == before
 
 
-def test_what_was_there_before_a_restore_is_archived_first(client: Client, horse: Horse, today: date) -> None:
+def test_what_was_there_before_a_restore_is_archived_first(
+    client: Client, trainer: User, horse: Horse, today: date
+) -> None:
     made = make_archive()
     send(client, [session_item(horse, new_id(), today)])
-    changed = export(client, horse)
+    changed = export(trainer, horse)
     restore(made)
     newest = archives()[0]
     assert newest != made
     restore(newest)
-    assert export(client, horse) == changed
+    assert export(trainer, horse) == changed
+
+
+def test_nobody_is_signed_in_by_an_archive_that_was_put_back(
+    client: Client, trainer: User, horse: Horse
+) -> None:
+    assert client.get("/api/me").status_code == 200
+    made = make_archive()
+    keys = [one.session_key.encode() for one in Device.objects.all()]
+    assert client.get("/api/me").status_code == 200, "of those who work meanwhile nobody is sent away"
+    with zipfile.ZipFile(made) as archive:
+        copy = archive.read(DATABASE)
+    assert keys
+    assert not any(key in copy for key in keys), "not even in what the database has let go"
+    restore(made)
+    assert client.get("/api/me").status_code == 401
+
+
+def test_two_at_once_do_not_get_into_each_others_way(horse: Horse) -> None:
+    folder().mkdir()
+    with beside(MAKING), pytest.raises(Busy, match="is busy already"):
+        make_archive()
+    assert make_archive().exists()
+
+
+def test_before_it_is_put_back_it_is_said_what_replaces_what(
+    client: Client,
+    horse: Horse,
+    today: date,
+    capsys: pytest.CaptureFixture[str],
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    made = make_archive()
+    session = new_id()
+    send(client, [session_item(horse, session, today), ask_item(session)])
+    asks = StoredAsk.objects.count()
+    with pytest.raises(CommandError, match="add --yes"):
+        call_command("restore", str(made))
+    said = capsys.readouterr().out
+    assert f"1 yards, 1 people, 1 horses, 8 sessions, {asks - 1} asks" in said.splitlines()[0]
+    assert f"It replaces what is here: 1 yards, 1 people, 1 horses, 9 sessions, {asks} asks" in said
+    assert f"the last session on {today}." in said.splitlines()[1]
+    monkeypatch.setattr("sys.stdin", io.StringIO("no\n"))
+    monkeypatch.setattr("sys.stdin.isatty", lambda: True, raising=False)
+    with pytest.raises(CommandError, match="nothing was changed"):
+        call_command("restore", str(made))
+    assert StoredAsk.objects.count() == asks
+    call_command("restore", "--yes", str(made))
+    assert StoredAsk.objects.count() == asks - 1
+
+
+def test_each_night_one_is_made_and_so_many_stay(horse: Horse, settings: Any) -> None:
+    settings.ARCHIVES_KEPT = 2
+    now = timezone.now()
+    for days in (0, 2, 3, 4):
+        assert make_if_due(now + timedelta(days=days))
+        assert len(archives()) == min(days + 1, 2)
+    assert not make_if_due(now)
+    settings.ARCHIVES_KEPT = 0
+    assert not make_if_due(now + timedelta(days=9))
+
+
+@pytest.mark.parametrize(
+    ("now", "last", "due"),
+    [
+        ("2026-06-02T02:29", "2026-06-01T02:31", False),
+        ("2026-06-02T02:30", "2026-06-01T02:31", True),
+        ("2026-06-02T12:00", "2026-06-02T02:30", False),
+        ("2026-06-02T12:00", "2026-06-01T23:00", True),
+        ("2026-06-02T01:00", "2026-05-31T12:00", True),
+        ("2026-06-02T01:00", None, True),
+    ],
+)
+def test_one_is_due_when_a_night_has_gone_by(now: str, last: str | None, due: bool) -> None:
+    at, before = (one and timezone.make_aware(datetime.fromisoformat(one)) for one in (now, last))
+    assert is_due(at, before) is due
 
 
 def test_an_archive_is_a_zip_with_a_database_that_any_sqlite_opens(horse: Horse, tmp_path: Path) -> None:
@@ -117,13 +204,13 @@ def _flipped(files: dict[str, bytes]) -> None:
     ],
 )
 def test_what_is_damaged_or_of_another_kind_is_not_put_back(
-    damage: Callable[[dict[str, bytes]], None], said: str, client: Client, horse: Horse
+    damage: Callable[[dict[str, bytes]], None], said: str, trainer: User, horse: Horse
 ) -> None:
     other = rewritten(make_archive(), damage)
-    before = export(client, horse)
+    before = export(trainer, horse)
     with pytest.raises(NoArchive, match=said):
         restore(other)
-    assert export(client, horse) == before
+    assert export(trainer, horse) == before
 
 
 @pytest.mark.parametrize("share", [0, 1, 50, 99])
@@ -143,11 +230,11 @@ def test_the_commands_say_what_they_did(
     path = Path(capsys.readouterr().out.strip())
     assert path.exists()
     Horse.objects.all().delete()
-    call_command("restore", str(path))
+    call_command("restore", "--yes", str(path))
     assert "restored" in capsys.readouterr().out
     assert Horse.objects.count() == 1
     with pytest.raises(CommandError, match="is not there"):
-        call_command("restore", str(tmp_path / "none.zip"))
+        call_command("restore", "--yes", str(tmp_path / "none.zip"))
 
 
 def test_no_half_of_an_archive_is_left_where_there_is_no_room(
