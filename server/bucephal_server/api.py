@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import errno
 import json
 import logging
 from functools import lru_cache
@@ -24,6 +25,8 @@ from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
 from exchange.api import router as exchange_router
+from exchange.archive_files import Busy
+from exchange.exporting import TooManyExports
 from exchange.uploads import TooLarge
 from horses.api import router as horses_router
 from horses.sharing_api import router as sharing_router
@@ -73,9 +76,10 @@ class Errors(Schema):
 
 STATUS = {
     UnknownStep: 404, NoLink: 404, Overtaken: 409, Begun: 409, TooLarge: 413, TooManyTries: 429,
-    TooManyAtOnce: 503,
+    TooManyAtOnce: 503, TooManyExports: 503, Busy: 409,
 }  # fmt: skip
 """Of what the core and the services refuse; anything else does not fit."""
+NO_ROOM = {errno.ENOSPC, errno.EDQUOT, errno.EROFS}
 SECRET = {"password", "old", "new", "code", "token"}
 """Fields whose value is not repeated in an answer."""
 DECLARED = {
@@ -155,7 +159,7 @@ def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
     if isinstance(error, Overtaken):
         body["now"] = error.now
     response = api.create_response(request, body, status=status)
-    if isinstance(error, TooManyTries | TooManyAtOnce):
+    if isinstance(error, TooManyTries | TooManyAtOnce | TooManyExports):
         response["Retry-After"] = str(error.after_s)
     return response
 
@@ -164,6 +168,15 @@ def on_core_error(request: HttpRequest, error: BucephalError) -> HttpResponse:
 def on_no_writing(request: HttpRequest, error: OperationalError) -> HttpResponse:
     """The disk is full, or somebody writes for longer than one waits: nothing of this was saved."""
     log.error("could not be written down: %s", error, exc_info=error)
+    return _errors(request, [_problem(request.path, NOT_WRITTEN)], 503)
+
+
+@api.exception_handler(OSError)
+def on_no_room(request: HttpRequest, error: OSError) -> HttpResponse:
+    """A file that was being written does not fit: it is gone again."""
+    if error.errno not in NO_ROOM:
+        raise error
+    log.error("no room: %s", error, exc_info=error)
     return _errors(request, [_problem(request.path, NOT_WRITTEN)], 503)
 
 

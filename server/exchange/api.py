@@ -7,16 +7,19 @@ from uuid import UUID
 from accounts.doors import MANAGES, READS
 from accounts.editions import telling
 from accounts.services import person_of
+from bucephal.errors import InvalidInput
+from bucephal.exports import Export
 from bucephal.record import write_record
-from django.http import HttpRequest, HttpResponse
+from django.http import FileResponse, HttpRequest, HttpResponse
 from django.utils import timezone
 from horses.services import horse_of
 from ninja import Query, Router, Schema, Status
 from pydantic import Field
 from reading.services import handed_on
 
-from exchange import imports
-from exchange.imports import Arriving, Into, Line, Taken
+from exchange import archiving, exporting, imports
+from exchange.archiving import Archives
+from exchange.imports import Arriving, Into, Line, TableLook, Taken, Understood
 from exchange.models import ImportKind
 from exchange.uploads import AS_A_FILE, file_of
 
@@ -25,6 +28,10 @@ router = Router(tags=["exchange"])
 
 class Lately(Schema):
     imports: list[Line]
+
+
+class Offered(Schema):
+    exports: list[Export]
 
 
 class Confirmed(Schema):
@@ -58,6 +65,28 @@ def take_record(request: HttpRequest, into: Query[Into], confirmed: Query[Confir
         )  # fmt: skip
 
 
+@router.post("/imports/table/look", auth=MANAGES, response=TableLook, openapi_extra=AS_A_FILE)
+def look_at_table(request: HttpRequest, horse: UUID, understood: Query[Understood]) -> TableLook:
+    return imports.look_at_table(
+        person_of(request), file_of(request), horse, understood, timezone.localdate()
+    )
+
+
+@router.post("/imports/table", auth=MANAGES, response=Taken, openapi_extra=AS_A_FILE)
+def take_table(
+    request: HttpRequest, horse: UUID, understood: Query[Understood], confirmed: Query[Confirmed]
+) -> Taken:
+    person, today, into = person_of(request), timezone.localdate(), Into(horse=horse)
+    told, record = imports.read_table(person, file_of(request), horse, understood, today)
+    if record is None:
+        raise InvalidInput([one.as_problem(told.header) for one in told.problems])
+    with telling(lambda: imports.look(person, record, into, today)):
+        return imports.take(
+            person, record, into, today,
+            kind=ImportKind.TABLE, name=confirmed.name, began_with=confirmed.edition,
+        )  # fmt: skip
+
+
 @router.get("/imports", auth=MANAGES, response=Lately)
 def list_imports(request: HttpRequest) -> Lately:
     """Those that can be undone yet."""
@@ -68,3 +97,42 @@ def list_imports(request: HttpRequest) -> Lately:
 def undo_import(request: HttpRequest, import_id: UUID) -> Status[None]:
     imports.undo(person_of(request), import_id)
     return Status(204, None)
+
+
+# --- out ----------------------------------------------------------------------------------------
+
+
+@router.get("/exports", auth=READS, response=Offered)
+def list_exports(request: HttpRequest) -> Offered:
+    """What can be taken out, and for whom it is."""
+    return Offered(exports=exporting.offered_to(person_of(request)))
+
+
+@router.get("/exports/{export_id}", auth=READS, response={200: None})
+def get_export(request: HttpRequest, export_id: str, horse: Query[list[UUID]] = []) -> FileResponse:  # noqa: B006
+    """Of some horses; none named: of all that this person sees."""
+    written = exporting.write(person_of(request), export_id, horse, timezone.localdate())
+    return FileResponse(
+        written.file, as_attachment=True, filename=written.name, content_type=written.media_type
+    )
+
+
+# --- archives -----------------------------------------------------------------------------------
+
+
+@router.get("/archives", auth=MANAGES, response=Archives)
+def list_archives(request: HttpRequest) -> Archives:
+    return archiving.told()
+
+
+@router.post("/archives", auth=MANAGES, response=Archives)
+def add_archive(request: HttpRequest) -> Archives:
+    """Makes one now, while people work."""
+    archiving.make(person_of(request))
+    return archiving.told()
+
+
+@router.get("/archives/{name}", auth=MANAGES, response={200: None})
+def get_archive(request: HttpRequest, name: str) -> FileResponse:
+    path = archiving.handed_out(person_of(request), name)
+    return FileResponse(path.open("rb"), as_attachment=True, filename=path.name)

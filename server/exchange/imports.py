@@ -20,9 +20,10 @@ from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue, under
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, with_everything_named
-from bucephal.record.arriving import id_under, ids_in, uuid_in, with_ids
+from bucephal.record.arriving import at_home, id_under, ids_in, uuid_in, with_ids
 from bucephal.record.merging import Came, Coming, Merged, SessionTold, Tally, merge, sessions_told
 from bucephal.record.models import FORMAT, VERSION
+from bucephal.tables import DateOrder, TableRead, asks_from, columns_named, read_foreign
 from bucephal.welfare import without_told
 from django.db import transaction
 from django.db.models import QuerySet
@@ -30,7 +31,7 @@ from django.utils import timezone
 from horses.models import Horse
 from horses.services import held, horse_of, put_last
 from ninja import Schema
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 from reading.services import handed_on
 from training.clocks import AHEAD
 from training.services import take_the_clock
@@ -137,6 +138,52 @@ def read(person: User, content: bytes, today: date) -> HorseRecord:
         InvalidInput: with every problem.
     """
     return read_record(content, catalogue_of(yard_of(person)), today + AHEAD)
+
+
+class Understood(BaseModel):
+    """How whoever takes a table in understands it.
+
+    Fields:
+        columns: what each column is, 'date,step,,level'; null: by their names.
+        dates: how days are written; null: as they show themselves.
+    """
+
+    columns: str | None = Field(None, max_length=4000)
+    dates: DateOrder | None = None
+
+
+class TableLook(Schema):
+    """A table as it is understood, and what taking it in would do; null: something is wrong in it."""
+
+    table: TableRead
+    arriving: Arriving | None
+
+
+def read_table(
+    person: User, content: bytes, horse: UUID, understood: Understood, today: date
+) -> tuple[TableRead, HorseRecord | None]:
+    """Asks of a horse from a table.
+
+    Raises:
+        InvalidInput: if it is no table, or columns that are needed are missing.
+        Missing: if the horse is not this person's to see.
+    """
+    mine = handed_on(horse_of(person, horse), today)
+    columns = None if understood.columns is None else columns_named(understood.columns)
+    told, record = asks_from(
+        read_foreign(content), mine.horse, catalogue_of(yard_of(person)), today, columns, understood.dates
+    )
+    return told, None if record is None else at_home(record, mine)
+
+
+def look_at_table(
+    person: User, content: bytes, horse: UUID, understood: Understood, today: date
+) -> TableLook:
+    """Like `look`, of a table."""
+    told, record = read_table(person, content, horse, understood, today)
+    return TableLook(
+        table=told, arriving=None if record is None else look(person, record, Into(horse=horse), today)
+    )
 
 
 def look(person: User, record: HorseRecord, into: Into, today: date) -> Arriving:

@@ -17,10 +17,10 @@ from bucephal.errors import InvalidInput, Problem
 from bucephal.exports import EXPORTS, Exporter, Leaving, Reach, exporter, leaving
 from bucephal.ladder import Catalogue
 from bucephal.progress import Standing
-from bucephal.record import FrozenModel, HorseRecord, read_model, read_record, write_record
+from bucephal.record import HorseRecord, read_record, write_record
 from bucephal.record.arriving import at_home
 from bucephal.record.merging import merge
-from bucephal.tables import DateOrder, Meant, asks_from, read_foreign, read_package
+from bucephal.tables import DateOrder, asks_from, columns_named, read_foreign, read_package
 
 Add = Callable[..., argparse.ArgumentParser]
 
@@ -113,17 +113,10 @@ def _file_name(record: HorseRecord) -> str:
     return re.sub(r"[^a-z0-9]+", "-", record.horse.name.casefold()).strip("-") or "horse"
 
 
-class _Columns(FrozenModel):
-    columns: tuple[Meant | None, ...]
-
-
 def _table(options: argparse.Namespace, catalogue: Catalogue) -> Any:
     """Of what is wrong all is told, and nothing is taken."""
     mine = record_of(options, catalogue)
-    columns = None
-    if options.columns is not None:
-        given = [one.strip() or None for one in options.columns.split(",")]
-        columns = read_model({"columns": given}, _Columns).columns
+    columns = None if options.columns is None else columns_named(options.columns)
     dates = None if options.dates is None else DateOrder(options.dates)
     table = read_foreign(bytes_of(options.table))
     told, record = asks_from(table, mine.horse, catalogue, date.today(), columns, dates)

@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 from enum import StrEnum
 
+from bucephal.record import FrozenModel, read_model
 from bucephal.tables.foreign import ForeignTable
 
 
@@ -76,6 +77,19 @@ def matched(header: Sequence[str]) -> tuple[Meant | None, ...]:
             if found[place] is None and meant not in found:
                 found[place] = meant
     return tuple(found)
+
+
+class _Named(FrozenModel):
+    columns: tuple[Meant | None, ...]
+
+
+def columns_named(text: str) -> tuple[Meant | None, ...]:
+    """'date,step,,level': what each column is; empty: it is left aside.
+
+    Raises:
+        InvalidInput: naming each that is none.
+    """
+    return read_model({"columns": [one.strip() or None for one in text.split(",")]}, _Named).columns
 
 
 def _plain(name: str) -> str:

@@ -73,7 +73,7 @@ OF_ONESELF = {
 """What whoever reads may change: their own."""
 ONLY_READS_OF_TRAINERS = {
     "get /api/people", "get /api/people/owned", "get /api/people/{person_id}/held", "get /api/yard/trail",
-    "get /api/yard/gone-horses", "get /api/horses/{horse_id}/struck-out", "get /api/imports",
+    "get /api/yard/gone-horses", "get /api/horses/{horse_id}/struck-out", "get /api/imports", "get /api/archives", "get /api/archives/{name}",
 }  # fmt: skip
 OF_A_HORSE = [one for one in CLOSED if "/horses/{horse_id}" in one[1] and "gone-horses" not in one[1]]
 FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
@@ -82,7 +82,7 @@ FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthC
 def address(path: str, horse: Horse, step: str = "up-wt.2") -> str:
     return path.format(
         horse_id=horse.pk, session_id=new_id(), step=step, exercise_id="halt", device_id=new_id(), link_id=new_id(),
-        person_id=987654, import_id=new_id(),
+        person_id=987654, import_id=new_id(), export_id="asks", name="none.zip",
     )  # fmt: skip
 
 

@@ -135,8 +135,10 @@ def test_each_night_one_is_made_and_so_many_stay(horse: Horse, settings: Any) ->
     ],
 )
 def test_one_is_due_when_a_night_has_gone_by(now: str, last: str | None, due: bool) -> None:
-    at, before = (one and timezone.make_aware(datetime.fromisoformat(one)) for one in (now, last))
-    assert is_due(at, before) is due
+    def moment(written: str) -> datetime:
+        return timezone.make_aware(datetime.fromisoformat(written))
+
+    assert is_due(moment(now), None if last is None else moment(last)) is due
 
 
 def test_an_archive_is_a_zip_with_a_database_that_any_sqlite_opens(horse: Horse, tmp_path: Path) -> None:

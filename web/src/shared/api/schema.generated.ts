@@ -1253,6 +1253,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/imports/table/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look At Table */
+        post: operations["exchange_api_look_at_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Table */
+        post: operations["exchange_api_take_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/imports": {
         parameters: {
             query?: never;
@@ -1284,6 +1318,84 @@ export interface paths {
         put?: never;
         /** Undo Import */
         post: operations["exchange_api_undo_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Exports
+         * @description What can be taken out, and for whom it is.
+         */
+        get: operations["exchange_api_list_exports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/{export_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Export
+         * @description Of some horses; none named: of all that this person sees.
+         */
+        get: operations["exchange_api_get_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Archives */
+        get: operations["exchange_api_list_archives"];
+        put?: never;
+        /**
+         * Add Archive
+         * @description Makes one now, while people work.
+         */
+        post: operations["exchange_api_add_archive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archives/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Archive */
+        get: operations["exchange_api_get_archive"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5807,6 +5919,94 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * DateOrder
+         * @description How days are written.
+         * @enum {string}
+         */
+        DateOrder: "year-first" | "day-first" | "month-first";
+        /**
+         * Understood
+         * @description How whoever takes a table in understands it.
+         *
+         *     Fields:
+         *         columns: what each column is, 'date,step,,level'; null: by their names.
+         *         dates: how days are written; null: as they show themselves.
+         */
+        Understood: {
+            /** Columns */
+            columns?: string | null;
+            dates?: components["schemas"]["DateOrder"] | null;
+        };
+        /**
+         * CellProblem
+         * @description What is wrong in a cell of a table; with a whole line where no column is named.
+         */
+        CellProblem: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: number | null;
+            /** Value */
+            value: unknown;
+            /** Reason */
+            reason: string;
+            /** Allowed */
+            allowed: string;
+        };
+        /**
+         * Meant
+         * @description What a column can be.
+         * @enum {string}
+         */
+        Meant: "horse" | "date" | "kind" | "step" | "side" | "level" | "answered" | "coarse" | "band_top" | "correct" | "tension" | "over" | "grade" | "extent" | "strength" | "distance_m" | "let_go_s" | "delay" | "probe" | "lead_front" | "lead_hind" | "faults" | "at" | "spot" | "id";
+        /** ShownRow */
+        ShownRow: {
+            /** Line */
+            line: number;
+            /** Cells */
+            cells: string[];
+        };
+        /**
+         * TableLook
+         * @description A table as it is understood, and what taking it in would do; null: something is wrong in it.
+         */
+        TableLook: {
+            table: components["schemas"]["TableRead"];
+            arriving: components["schemas"]["Arriving"] | null;
+        };
+        /**
+         * TableRead
+         * @description A table as it is understood.
+         *
+         *     Fields:
+         *         columns: what each column of the header is taken to be; null: nothing, it is left aside.
+         *         dates: how its days are written; ``dates_unsure``: they could be written the other way.
+         *         others: how many rows are other horses'.
+         */
+        TableRead: {
+            /** Header */
+            header: string[];
+            /** Columns */
+            columns: (components["schemas"]["Meant"] | null)[];
+            dates: components["schemas"]["DateOrder"];
+            /** Dates Unsure */
+            dates_unsure: boolean;
+            /** Encoding */
+            encoding: string;
+            /** Delimiter */
+            delimiter: string;
+            /** Rows */
+            rows: number;
+            /** Others */
+            others: number;
+            /** Shown */
+            shown: components["schemas"]["ShownRow"][];
+            /** Problems */
+            problems: components["schemas"]["CellProblem"][];
+            /** Untold */
+            untold: number;
+        };
         /** Lately */
         Lately: {
             /** Imports */
@@ -5842,6 +6042,68 @@ export interface components {
             sessions: number;
             /** Asks */
             asks: number;
+        };
+        /**
+         * Export
+         * @description What can be taken out: what it is, for whom, in which format, of what.
+         */
+        Export: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** For Whom */
+            for_whom: string;
+            format: components["schemas"]["Format"];
+            of: components["schemas"]["Reach"];
+        };
+        /**
+         * Format
+         * @description How it is written; the value is the ending of its file's name.
+         * @enum {string}
+         */
+        Format: "json" | "csv" | "zip" | "ics" | "html";
+        /** Offered */
+        Offered: {
+            /** Exports */
+            exports: components["schemas"]["Export"][];
+        };
+        /**
+         * Reach
+         * @description What one of them is of.
+         * @enum {string}
+         */
+        Reach: "horse" | "horses" | "person" | "machine";
+        /** Archived */
+        Archived: {
+            /** Name */
+            name: string;
+            /**
+             * Made
+             * @description Null: somebody has named it otherwise.
+             */
+            made: string | null;
+            /** Bytes */
+            bytes: number;
+        };
+        /**
+         * Archives
+         * @description Those that are there, the latest first.
+         *
+         *     Fields:
+         *         kept: of those that are made each night; 0: none is made.
+         *         is_overdue: the last night went by without one.
+         *         are_handed_out: this yard is alone on its machine, so that no other yard's data are in them.
+         */
+        Archives: {
+            /** Archives */
+            archives: components["schemas"]["Archived"][];
+            /** Kept */
+            kept: number;
+            /** Is Overdue */
+            is_overdue: boolean;
+            /** Are Handed Out */
+            are_handed_out: boolean;
         };
         /**
          * ApiProblem
@@ -13099,6 +13361,210 @@ export interface operations {
             };
         };
     };
+    exchange_api_look_at_table: {
+        parameters: {
+            query: {
+                horse: string;
+                columns?: string | null;
+                dates?: components["schemas"]["DateOrder"] | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableLook"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_take_table: {
+        parameters: {
+            query: {
+                horse: string;
+                columns?: string | null;
+                dates?: components["schemas"]["DateOrder"] | null;
+                /** @description Of what was looked at; null: whatever it would do now. */
+                edition?: string | null;
+                /** @description Of the file. */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     exchange_api_list_imports: {
         parameters: {
             query?: never;
@@ -13204,6 +13670,468 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_list_exports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offered"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_get_export: {
+        parameters: {
+            query?: {
+                horse?: string[];
+            };
+            header?: never;
+            path: {
+                export_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_list_archives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Archives"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_add_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Archives"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_api_get_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

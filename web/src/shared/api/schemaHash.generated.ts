@@ -1,1 +1,1 @@
-export const SCHEMA = "272ad27e77465144";
+export const SCHEMA = "96f6bd13a18c20b7";
