@@ -19,7 +19,7 @@ from reading.services import handed_on
 
 from exchange import archiving, exporting, imports
 from exchange.archiving import Archives
-from exchange.imports import Arriving, Into, Line, TableLook, Taken, Understood
+from exchange.imports import Arriving, ImportDone, Into, TableLook, Taken, Understood
 from exchange.models import ImportKind
 from exchange.uploads import AS_A_FILE, file_of
 
@@ -27,7 +27,7 @@ router = Router(tags=["exchange"])
 
 
 class Lately(Schema):
-    imports: list[Line]
+    imports: list[ImportDone]
 
 
 class Offered(Schema):

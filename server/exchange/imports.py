@@ -64,7 +64,7 @@ class Into(Schema):
     new: bool = False
 
 
-class Named(Schema):
+class ThingComing(Schema):
     """One thing that comes in: where it stands there, what it is here, and where they differ, in what."""
 
     path: str
@@ -90,8 +90,8 @@ class Arriving(Schema):
     events: Tally
     whole_sessions: Tally
     rest: Tally
-    beside: list[Named]
-    differing: list[Named]
+    beside: list[ThingComing]
+    differing: list[ThingComing]
     untold: int
     renamed: int
     edition: str
@@ -327,8 +327,8 @@ def _part(path: str) -> str:
     return within.partition("[")[0] or "sessions"
 
 
-def _named(one: Coming) -> Named:
-    return Named(path=one.path, came=one.came, mine=one.mine, theirs=one.theirs)
+def _named(one: Coming) -> ThingComing:
+    return ThingComing(path=one.path, came=one.came, mine=one.mine, theirs=one.theirs)
 
 
 # --- taking -------------------------------------------------------------------------------------
@@ -393,7 +393,7 @@ def _set(profile: dict[str, Any], name: str, key: str, value: Any) -> None:
 # --- undoing ------------------------------------------------------------------------------------
 
 
-class Line(Schema):
+class ImportDone(Schema):
     """An import that can be undone yet."""
 
     id: UUID
@@ -406,10 +406,10 @@ class Line(Schema):
     asks: int
 
 
-def lately(person: User) -> list[Line]:
+def lately(person: User) -> list[ImportDone]:
     """Those that can be undone yet, the last one first."""
     return [
-        Line(
+        ImportDone(
             id=one.pk,
             horse=str(one.horse),
             name=one.name,

@@ -7,6 +7,7 @@ import type { YardView } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import { ExchangeTab } from "../exchange/ExchangeTab";
 import { GoneHorsesTab } from "../people/GoneHorsesTab";
 import { PeopleTab } from "../people/PeopleTab";
 import { TrailTab } from "../people/TrailTab";
@@ -17,7 +18,7 @@ import { SchoolChoices } from "./SchoolChoices";
 import { changed, useYardChange } from "./useYardChange";
 import styles from "./YardPage.module.css";
 
-const TABS = ["schools", "exercises", "scales", "kit"] as const;
+const TABS = ["schools", "exercises", "scales", "kit", "exchange"] as const;
 /** For trainers. */
 const MANAGED = ["people", "gone", "trail"] as const;
 
@@ -42,7 +43,7 @@ function Yard({ yard, canChange }: { yard: YardView; canChange: boolean }) {
           </NavLink>
         ))}
       </nav>
-      {canChange ? null : <p className={styles.soft}>{text.yard.readOnly}</p>}
+      {canChange || tab === "exchange" ? null : <p className={styles.soft}>{text.yard.readOnly}</p>}
       <Tab tab={tab} yard={yard} canChange={canChange} />
     </article>
   );
@@ -56,6 +57,8 @@ function Tab({ tab, yard, canChange }: { tab: string; yard: YardView; canChange:
       return <ExerciseTable yard={yard} canChange={canChange} />;
     case "scales":
       return <BandsAndScales yard={yard} canChange={canChange} />;
+    case "exchange":
+      return <ExchangeTab canManage={canChange} />;
     case "kit":
       return <KitChoices yard={yard} canChange={canChange} />;
     default:

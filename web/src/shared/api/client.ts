@@ -61,7 +61,9 @@ type Body<Operation> = Operation extends {
   requestBody: { content: { "application/json": infer T } };
 }
   ? { body: T }
-  : unknown;
+  : Operation extends { requestBody: { content: { "application/octet-stream": unknown } } }
+    ? { body: Blob }
+    : unknown;
 
 type Params<Operation> = PartOf<Operation, "path"> & PartOf<Operation, "query">;
 
@@ -79,6 +81,8 @@ type Init<Operation> =
 const client = createClient<Record<string, Record<string, never>>>({
   baseUrl: location.origin,
   credentials: "same-origin",
+  // A file goes as it is.
+  bodySerializer: (body: unknown) => (body instanceof Blob ? body : JSON.stringify(body)),
   fetch: (request) => fetch(request),
 });
 

@@ -231,3 +231,18 @@ export const exerciseQuery = (exercise: string) =>
         params: { path: { exercise_id: exercise } },
       }),
   });
+
+export const exportsQuery = queryOptions({
+  queryKey: ["exports"],
+  queryFn: () => api.get("/api/exports"),
+});
+
+export const importsQuery = queryOptions({
+  queryKey: ["imports"],
+  queryFn: () => api.get("/api/imports"),
+});
+
+export const archivesQuery = queryOptions({
+  queryKey: ["archives"],
+  queryFn: () => api.get("/api/archives"),
+});

@@ -5,7 +5,14 @@ import { ApiError } from "./client";
 import { SCHEMA } from "./schemaHash.generated";
 
 /** What belongs to people and doors is not left lying on a device. */
-const NOT_KEPT: ReadonlySet<unknown> = new Set(["link", "first-run", "people", "devices"]);
+const NOT_KEPT: ReadonlySet<unknown> = new Set([
+  "link",
+  "first-run",
+  "people",
+  "devices",
+  "imports",
+  "archives",
+]);
 
 const A_FORTNIGHT_MS = 14 * 24 * 60 * 60_000;
 

@@ -5813,9 +5813,9 @@ export interface components {
             whole_sessions: components["schemas"]["Tally"];
             rest: components["schemas"]["Tally"];
             /** Beside */
-            beside: components["schemas"]["Named"][];
+            beside: components["schemas"]["ThingComing"][];
             /** Differing */
-            differing: components["schemas"]["Named"][];
+            differing: components["schemas"]["ThingComing"][];
             /** Untold */
             untold: number;
             /** Renamed */
@@ -5829,19 +5829,6 @@ export interface components {
          * @enum {string}
          */
         Came: "new" | "equal" | "different" | "struck-out";
-        /**
-         * Named
-         * @description One thing that comes in: where it stands there, what it is here, and where they differ, in what.
-         */
-        Named: {
-            /** Path */
-            path: string;
-            came: components["schemas"]["Came"];
-            /** Mine */
-            mine?: unknown;
-            /** Theirs */
-            theirs?: unknown;
-        };
         /**
          * SessionTold
          * @description A session that comes in: what it is here as a whole, and what is in it.
@@ -5886,6 +5873,19 @@ export interface components {
              * @default 0
              */
             struck_out: number;
+        };
+        /**
+         * ThingComing
+         * @description One thing that comes in: where it stands there, what it is here, and where they differ, in what.
+         */
+        ThingComing: {
+            /** Path */
+            path: string;
+            came: components["schemas"]["Came"];
+            /** Mine */
+            mine?: unknown;
+            /** Theirs */
+            theirs?: unknown;
         };
         /**
          * Confirmed
@@ -6007,16 +6007,11 @@ export interface components {
             /** Untold */
             untold: number;
         };
-        /** Lately */
-        Lately: {
-            /** Imports */
-            imports: components["schemas"]["Line"][];
-        };
         /**
-         * Line
+         * ImportDone
          * @description An import that can be undone yet.
          */
-        Line: {
+        ImportDone: {
             /**
              * Id
              * Format: uuid
@@ -6042,6 +6037,11 @@ export interface components {
             sessions: number;
             /** Asks */
             asks: number;
+        };
+        /** Lately */
+        Lately: {
+            /** Imports */
+            imports: components["schemas"]["ImportDone"][];
         };
         /**
          * Export

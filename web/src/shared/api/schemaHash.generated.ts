@@ -1,1 +1,1 @@
-export const SCHEMA = "96f6bd13a18c20b7";
+export const SCHEMA = "a7386cfe5d9f615f";

@@ -155,6 +155,7 @@ export const yardText = {
     exercises: "Exercises",
     scales: "Bands and scales",
     kit: "Kit",
+    exchange: "In and out",
     people: "People",
     gone: "Horses that left",
     trail: "Trail",
