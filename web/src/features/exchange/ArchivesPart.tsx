@@ -28,7 +28,7 @@ export function ArchivesPart() {
         {text.archivesLead(told.kept)} {told.are_handed_out ? "" : text.archivesOfAll}
       </p>
       <p className={told.is_overdue ? styles.wrong : ""}>
-        {lastOf(told)} {told.is_overdue ? text.overdue : ""}
+        {lastOf(told)} {told.is_overdue && told.archives.length > 0 ? text.overdue : ""}
       </p>
       <ProblemList error={make.error} lead={text.failed} />
       <div>

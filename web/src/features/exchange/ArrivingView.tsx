@@ -1,5 +1,5 @@
 // What taking a file in would do: how much of it is new, what differs, session by session.
-import type { Arriving, Came } from "../../shared/api/types";
+import type { Arriving, Came, Tally } from "../../shared/api/types";
 import { fullDay } from "../../shared/text/days";
 import { exchangeText as text } from "../../shared/text/en.exchange";
 import { DataTable } from "../../shared/ui/DataTable";
@@ -52,13 +52,14 @@ const countOf = (arriving: Arriving, part: (typeof PARTS)[number], came: Came) =
   arriving[part][came === "struck-out" ? "struck_out" : came] ?? 0;
 
 function Sessions({ arriving }: { arriving: Arriving }) {
-  if (arriving.sessions.length === 0) return null;
+  const sessions = arriving.sessions.filter((one) => one.came !== "equal" || !isEqual(one.inside));
+  if (sessions.length === 0) return null;
   return (
     <section>
       <h3>{text.sessionsTitle}</h3>
       <ScrollBox label={text.sessionsTitle} className={styles.list}>
         <ul>
-          {arriving.sessions.map((one) => (
+          {sessions.map((one) => (
             <li key={one.path} data-came={one.came}>
               {fullDay(one.date)}, {one.kind}: {text.came[one.came].toLowerCase()}
               <span className={styles.soft}> {text.inside(one.inside.new ?? 0)}</span>
@@ -69,6 +70,8 @@ function Sessions({ arriving }: { arriving: Arriving }) {
     </section>
   );
 }
+
+const isEqual = (inside: Tally) => !inside.new && !inside.different && !inside.struck_out;
 
 function Beside({ arriving }: { arriving: Arriving }) {
   if (arriving.beside.length === 0) return null;

@@ -19,7 +19,9 @@ export function Lately() {
   });
   return (
     <>
-      <p role="status">{undo.isSuccess ? text.undone : ""}</p>
+      <p role="status" className={styles.said}>
+        {undo.isSuccess ? text.undone : ""}
+      </p>
       <ProblemList error={undo.error} lead={text.failed} />
       {lately.length > 0 ? <h3>{text.lately}</h3> : null}
       <ul className={styles.lately}>

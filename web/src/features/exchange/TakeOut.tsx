@@ -8,7 +8,6 @@ import { Link } from "react-router";
 import { exportsQuery, horsesQuery } from "../../shared/api/queries";
 import type { Export } from "../../shared/api/types";
 import { exchangeText as text } from "../../shared/text/en.exchange";
-import { DataTable } from "../../shared/ui/DataTable";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./Exchange.module.css";
 
@@ -39,20 +38,22 @@ export function TakeOut() {
           </MenuItem>
         ))}
       </TextField>
-      <div className={styles.scroll}>
-        <DataTable columns={[text.what, text.forWhom, text.format, ""]}>
-          {offered.data.exports.map((one) => (
-            <tr key={one.id}>
-              <td>{one.what}</td>
-              <td className={styles.soft}>{one.for_whom}</td>
-              <td className={styles.format}>{one.format.toUpperCase()}</td>
-              <td className={styles.take}>
-                <Way one={one} horse={of === ALL ? null : of} />
-              </td>
-            </tr>
-          ))}
-        </DataTable>
-      </div>
+      <ul className={styles.offers}>
+        {offered.data.exports.map((one) => (
+          <li key={one.id}>
+            <p>
+              {one.what}
+              <small>
+                {text.forWhom} {one.for_whom}
+              </small>
+            </p>
+            <span>{one.format.toUpperCase()}</span>
+            <span className={styles.way}>
+              <Way one={one} horse={of === ALL ? null : of} />
+            </span>
+          </li>
+        ))}
+      </ul>
     </>
   );
 }
