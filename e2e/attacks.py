@@ -212,6 +212,17 @@ def _run(server: Server, *command: str) -> subprocess.CompletedProcess[str]:
     )
 
 
+def everything(server: Server) -> dict[str, list[tuple[object, ...]]]:
+    """Whatever stands in the tables that an import writes, read from the file itself."""
+    tables = (
+        "horses_horse", "training_storedsession", "training_storedask", "training_storedevent",
+        "exchange_import", "accounts_deed",
+    )  # fmt: skip
+    with closing(sqlite3.connect(server.data / "bucephal.sqlite3")) as database:
+        assert database.execute("PRAGMA integrity_check").fetchone() == ("ok",)
+        return {one: database.execute(f"SELECT * FROM {one} ORDER BY 1").fetchall() for one in tables}  # noqa: S608
+
+
 def stored(server: Server) -> list[tuple[object, ...]]:
     """Everything that was logged, read from the file itself."""
     with closing(sqlite3.connect(server.data / "bucephal.sqlite3")) as database:

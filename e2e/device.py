@@ -38,13 +38,17 @@ class Device:
             time.sleep(int(answer.headers["Retry-After"]))
         answer.raise_for_status()
 
+    def _headers(self) -> dict[str, str]:
+        return {"X-CSRFToken": str(self.web.cookies.get("csrftoken", "")), "Referer": self.base}
+
     def post(self, path: str, body: Any, timeout: float = PATIENCE_S) -> requests.Response:
-        headers = {"X-CSRFToken": str(self.web.cookies.get("csrftoken", "")), "Referer": self.base}
-        return self.web.post(f"{self.base}{path}", json=body, headers=headers, timeout=timeout)
+        return self.web.post(f"{self.base}{path}", json=body, headers=self._headers(), timeout=timeout)
+
+    def send_file(self, path: str, content: bytes) -> requests.Response:
+        return self.web.post(f"{self.base}{path}", data=content, headers=self._headers(), timeout=PATIENCE_S)
 
     def put(self, path: str, body: Any) -> requests.Response:
-        headers = {"X-CSRFToken": str(self.web.cookies.get("csrftoken", "")), "Referer": self.base}
-        return self.web.put(f"{self.base}{path}", json=body, headers=headers, timeout=PATIENCE_S)
+        return self.web.put(f"{self.base}{path}", json=body, headers=self._headers(), timeout=PATIENCE_S)
 
     def get(self, path: str) -> requests.Response:
         return self.web.get(f"{self.base}{path}", timeout=PATIENCE_S)

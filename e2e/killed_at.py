@@ -1,7 +1,7 @@
-"""Runs an archive or a restore and pulls the plug at its n-th step; without a number it says how many there
-are.
+"""Runs an archive, a restore or an import and pulls the plug at its n-th step; without a number it says how
+many there are.
 
-python e2e/killed_at.py archive|restore PATH [N]
+python e2e/killed_at.py archive|restore|import PATH [N]
 
 A step is a call of a function, of Python or of C, so that every moment between two of them can be chosen.
 """
@@ -27,6 +27,11 @@ def main() -> None:
 
     what, path, *at = sys.argv[1:]
     last, steps = int(at[0]) if at else None, 0
+    work: dict[str, Any] = {
+        "archive": make_archive,
+        "restore": lambda: restore(Path(path)),
+        "import": lambda: taken_in(path),
+    }
 
     def step(_frame: Any, event: str, _argument: Any) -> None:
         nonlocal steps
@@ -36,9 +41,22 @@ def main() -> None:
                 os.kill(os.getpid(), signal.SIGKILL)
 
     sys.setprofile(step)
-    made = make_archive() if what == "archive" else restore(Path(path))
+    made = work[what]()
     sys.setprofile(None)
     print(steps, made if what == "archive" else "")
+
+
+def taken_in(path: str) -> None:
+    """A record of a horse, by a trainer of the yard."""
+    from accounts.models import Role, User
+    from django.utils import timezone
+    from exchange import imports
+    from exchange.models import ImportKind
+
+    trainer, today = User.objects.filter(role=Role.TRAINER).earliest("pk"), timezone.localdate()
+    record = imports.read(trainer, Path(path).read_bytes(), today)
+    into = imports.Into()
+    imports.take(trainer, record, into, today, kind=ImportKind.RECORD, name="", began_with=None)
 
 
 if __name__ == "__main__":

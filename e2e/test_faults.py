@@ -11,15 +11,20 @@ import zipfile
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import closing
+from datetime import date
 from pathlib import Path
 
 import pytest
+from bucephal.ladder import load_catalogue
+from bucephal.record import write_record
+from bucephal.simulate import simulate_record
 
 from e2e import attacks
 from e2e.conftest import Seed
 from e2e.server import Server, free_port
 
 TEN = 10
+LONG_AGO = date(2026, 6, 15)
 
 
 def test_no_power_cut_in_a_sync_loses_an_ask(server: Server) -> None:
@@ -141,6 +146,60 @@ def test_a_restore_is_done_or_not_done_whenever_it_is_killed(closed: Server) -> 
         assert now in (before, after)
         seen.add(now == before)
     assert False in seen
+
+
+@pytest.fixture
+def record(tmp_path: Path) -> Path:
+    """One of a horse that comes from elsewhere."""
+    path = tmp_path / "from-elsewhere.json"
+    made = simulate_record(77, load_catalogue(), sessions=6, end=LONG_AGO)
+    path.write_text(write_record(made))
+    return path
+
+
+def test_an_import_is_done_or_not_done_whenever_it_is_killed(
+    closed: Server, record: Path, tmp_path: Path
+) -> None:
+    before = attacks.everything(closed)
+    kept = tmp_path / "kept"
+    shutil.copytree(closed.data, kept)
+    steps = attacks.steps_of(closed, "import", record)
+    added = {table: len(rows) - len(before[table]) for table, rows in attacks.everything(closed).items()}
+    assert added["horses_horse"] == added["exchange_import"] == added["accounts_deed"] == 1
+    assert added["training_storedask"] > 50
+    seen = set()
+    for step in shares(steps, 10):
+        shutil.rmtree(closed.data)
+        shutil.copytree(kept, closed.data)
+        attacks.killed_at(closed, "import", record, step)
+        now = attacks.everything(closed)
+        is_done = now != before
+        if is_done:
+            assert {table: len(rows) - len(before[table]) for table, rows in now.items()} == added
+        seen.add(is_done)
+    assert False in seen
+
+
+def test_on_a_full_disk_an_import_and_a_restore_leave_what_was_there(
+    server_on_a_small_disk: Server, closed: Server, tmp_path: Path
+) -> None:
+    """Both are larger than the disk: what there is stays, and goes on."""
+    server = server_on_a_small_disk
+    large = tmp_path / "large.json"
+    made = simulate_record(78, load_catalogue(), sessions=300, end=LONG_AGO)
+    large.write_text(write_record(made))
+    before, asks = attacks.exported(server), attacks.stored(server)
+    answer = attacks.device_at(server).send_file("/api/imports/record", large.read_bytes())
+    assert (answer.status_code, attacks.stored(server)) == (503, asks)
+    assert attacks.exported(server) == before
+    assert attacks.manage(closed, "take_in", str(large), "--by", "wren").returncode == 0
+    assert attacks.manage(closed, "archive").returncode == 0
+    (archive,) = (closed.data / "archives").glob("bucephal-*.zip")
+    server.kill()
+    assert attacks.manage(server, "restore", "--yes", str(archive)).returncode != 0
+    assert attacks.stored(server) == asks
+    server.start()
+    assert attacks.exported(server) == before
 
 
 def strike_out_everything(server: Server) -> None:

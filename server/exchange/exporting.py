@@ -7,6 +7,7 @@ import threading
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from datetime import date
+from pathlib import Path
 from tempfile import TemporaryFile
 from typing import IO, NamedTuple
 from uuid import UUID
@@ -70,6 +71,38 @@ def write(person: User, name: str, horses: Sequence[UUID], on: date) -> Written:
         chosen.write(_leaving(found, on), on, file)
     file.seek(0)
     return Written(file, f"{_plain(of)}-{name}-{on}.{chosen.told.format}", chosen.told.format.media_type)
+
+
+def of_the_machine(name: str, path: Path, on: date, yard: str | None, horse: str | None) -> int:
+    """The same for whoever runs the machine, of any yard.
+
+    Returns:
+        Of how many horses it is.
+
+    Raises:
+        InvalidInput: if there is no such export, or no such horse.
+        OSError: if it cannot be written; then what was there stays.
+    """
+    chosen = exporter(name)
+    horses = (
+        Horse.objects.filter(left_at=None, taken_back=False)
+        .select_related("yard")
+        .order_by("yard", "position")
+    )
+    found = [
+        one
+        for one in horses
+        if (yard is None or one.yard.name == yard) and (horse is None or str(one) == horse)
+    ]
+    _check(chosen, found)
+    written = path.with_name(f".{path.name}-writing")
+    try:
+        with written.open("wb") as file:
+            chosen.write(_leaving(found, on), on, file)
+        written.replace(path)
+    finally:
+        written.unlink(missing_ok=True)
+    return len(found)
 
 
 def _check(chosen: Exporter, found: Sequence[Horse]) -> None:
