@@ -186,7 +186,7 @@ def test_on_a_full_disk_an_import_and_a_restore_leave_what_was_there(
     """Both are larger than the disk: what there is stays, and goes on."""
     server = server_on_a_small_disk
     large = tmp_path / "large.json"
-    made = simulate_record(78, load_catalogue(), sessions=300, end=LONG_AGO)
+    made = simulate_record(78, load_catalogue(), sessions=700, end=LONG_AGO)
     large.write_text(write_record(made))
     before, asks = attacks.exported(server), attacks.stored(server)
     answer = attacks.device_at(server).send_file("/api/imports/record", large.read_bytes())

@@ -6,8 +6,6 @@ Uses the file of `make bench`, which is made once; prints a line for each figure
 from __future__ import annotations
 
 import os
-import re
-import resource
 import subprocess
 import sys
 import tempfile
@@ -51,18 +49,23 @@ def main() -> None:
 
 def timed(name: str, data: Path, *command: str) -> str:
     started = time.perf_counter()
-    said = run(data, *command)
-    most = resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss / 1024
-    print(f"{name}: {time.perf_counter() - started:.1f} s, at most {most:.0f} MB so far", flush=True)
+    said, most = run(data, *command)
+    print(f"{name}: {time.perf_counter() - started:.1f} s, {most:.0f} MB of memory at most", flush=True)
     return said
 
 
-def run(data: Path, *command: str) -> str:
+def run(data: Path, *command: str) -> tuple[str, float]:
+    """What a command says, and how much memory it took (MB)."""
     env = {**os.environ, "BUCEPHAL_DATA": str(data)}
-    done = subprocess.run([*MANAGE, *command], cwd=ROOT / "server", env=env, capture_output=True, text=True)
-    if done.returncode:
-        raise SystemExit(re.sub(r"\s+$", "", done.stderr))
-    return done.stdout
+    done = subprocess.Popen(
+        [*MANAGE, *command], cwd=ROOT / "server", env=env, stdout=subprocess.PIPE, text=True
+    )
+    assert done.stdout is not None
+    said = done.stdout.read()
+    _, status, used = os.wait4(done.pid, 0)
+    if status:
+        raise SystemExit(f"{' '.join(command)} failed")
+    return said, used.ru_maxrss / 1024
 
 
 if __name__ == "__main__":
