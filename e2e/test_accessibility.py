@@ -87,6 +87,10 @@ def open_place(place: str, places: Places, server: Server) -> None:
         case "schools" | "exercises" | "scales" | "kit":
             places.yard.open(f"/yard/{place}")
             places.yard.see("main fieldset, main table, main details")
+        case "exchange":
+            places.yard.open("/yard/exchange")
+            places.yard.see("main h2")
+            places.yard.see("main ul li a")
         case "people" | "trail" | "gone":
             places.yard.open(f"/yard/{place}")
             places.yard.see("main form input, main ul, main p")
@@ -104,7 +108,7 @@ def open_place(place: str, places: Places, server: Server) -> None:
 PLACES = (
     "today", "plan", "debrief", "sheet", "step", "ladder", "ladder-list", "phase", "exercise", "guide",
     "arrival", "flags", "look", "edit", "schools", "exercises", "scales", "kit", "people", "trail", "gone",
-    "account", "own-exercise", "ring",
+    "exchange", "account", "own-exercise", "ring",
 )  # fmt: skip
 
 

@@ -10,7 +10,7 @@ from uuid import UUID
 
 from accounts.models import User
 from accounts.services import Missing, yard_of
-from bucephal.exports import Leaving, leaving
+from bucephal.exports import Leaving
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.pages import (
     Arrival,
@@ -136,7 +136,7 @@ def look_of(horse: Horse, on: date) -> LookPage:
 
 def leaving_of(horse: Horse, on: date) -> Leaving:
     """The horse as it leaves: its record, and where it stands."""
-    return leaving(record_of(horse), standing_of(horse, on), horse.usual_minutes)
+    return Leaving(record_of(horse), lambda: standing_of(horse, on), horse.usual_minutes)
 
 
 def handed_on(horse: Horse, on: date) -> HorseRecord:

@@ -14,7 +14,7 @@ from typing import IO, Any
 
 from bucephal.cli.inputs import bytes_of, day_of, record_of
 from bucephal.errors import InvalidInput, Problem
-from bucephal.exports import EXPORTS, Exporter, Leaving, Reach, exporter, leaving
+from bucephal.exports import EXPORTS, Exporter, Leaving, Reach, exporter
 from bucephal.ladder import Catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, write_record
@@ -88,7 +88,7 @@ def _records(files: list[str], catalogue: Catalogue, on: date) -> list[HorseReco
 
 def _leaving(record: HorseRecord, catalogue: Catalogue, on: date) -> Leaving:
     past = tuple(session for session in record.sessions if session.date <= on)
-    return leaving(record, Standing(record.model_copy(update={"sessions": past}), catalogue, on))
+    return Leaving(record, lambda: Standing(record.model_copy(update={"sessions": past}), catalogue, on))
 
 
 # --- in -----------------------------------------------------------------------------------------

@@ -1,6 +1,6 @@
 """What goes out: one list of exporters, and how each writes."""
 
-from bucephal.exports.leaving import Leaving, leaving
+from bucephal.exports.leaving import Leaving
 from bucephal.exports.registry import (
     ARCHIVE,
     EXPORTERS,
@@ -15,5 +15,4 @@ from bucephal.exports.registry import (
 
 __all__ = [
     "ARCHIVE", "EXPORTERS", "EXPORTS", "HELD", "Export", "Exporter", "Format", "Leaving", "Reach", "exporter",
-    "leaving",
 ]  # fmt: skip

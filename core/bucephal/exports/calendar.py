@@ -37,7 +37,7 @@ def write_calendar(horses: Iterable[Leaving], on: date, out: IO[bytes]) -> None:
 
 
 def _entries(horse: Leaving, stamp: datetime) -> Iterator[Event]:
-    record, name = horse.record, horse.record.horse.name
+    record, name = horse.as_kept, horse.as_kept.horse.name
     own = record.horse.id or name
     for visit in record.busy:
         said = words.visit_entry(name, visit.what)

@@ -39,7 +39,7 @@ def write_plans(horses: Iterable[Leaving], on: date, out: IO[bytes]) -> None:
     out.write(f'<!doctype html><html lang="en"><head><meta charset="utf-8">{title}</head><body>'.encode())
     for horse in horses:
         plan = plan_day(horse.standing, PlanRequest(on=on, minutes=horse.minutes))
-        out.write("\n".join(_page(horse.record.horse.name, plan)).encode())
+        out.write("\n".join(_page(horse.as_kept.horse.name, plan)).encode())
     out.write(b"</body></html>\n")
 
 

@@ -77,7 +77,7 @@ def _write_package(horses: Iterable[Leaving], on: date, out: IO[bytes]) -> None:
 
 
 def _write_asks(horses: Iterable[Leaving], _: date, out: IO[bytes]) -> None:
-    write_asks((one.record for one in horses), out)
+    write_asks((one.as_kept for one in horses), out)
 
 
 def _exporter(

@@ -98,17 +98,21 @@ def asks_from(
         How it was understood, and the record; None: something is wrong.
 
     Raises:
-        InvalidInput: if columns that are needed are missing, or two are the same.
+        InvalidInput: if two columns are the same, or they are not as many as the table has.
     """
     columns = matched(table.header) if columns is None else tuple(columns)
     _check_columns(columns, table.header)
     shown_as, unsure = date_order(table, columns)
     reading = _Reading(catalogue, columns, dates or shown_as, horse, today)
-    for row in table.rows:
-        reading.take(row)
-    problems = reading.problems
-    if not reading.rows_of_it and not problems:
-        problems.append(_no_row_of(horse, table, columns))
+    problems = [
+        CellProblem(
+            line=1, column=None, value=one.value, reason="is none of the columns", allowed="one of them"
+        )
+        for one in NEEDED
+        if one not in columns
+    ]
+    if not problems:
+        problems = reading.all_of(table)
     wrong = {one.line for one in problems[:MOST_TOLD]}
     told = TableRead(
         header=table.header,
@@ -117,8 +121,8 @@ def asks_from(
         dates_unsure=unsure and dates is None,
         encoding=table.encoding,
         delimiter=table.delimiter,
-        rows=reading.rows_of_it,
-        others=len(table.rows) - reading.rows_of_it,
+        rows=len(table.rows) - reading.others,
+        others=reading.others,
         shown=tuple(
             ShownRow(line=row.line, cells=row.cells)
             for number, row in enumerate(table.rows)
@@ -138,15 +142,11 @@ def _check_columns(columns: Sequence[Meant | None], header: Sequence[str]) -> No
     for meant, count in Counter(one for one in columns if one is not None).items():
         if count > 1:
             problems.append(Problem(f"columns.{meant}", count, "is more than one column", "one"))
-    for meant in NEEDED:
-        if meant not in columns:
-            problems.append(Problem(f"columns.{meant}", None, "is none of the columns", "one of them"))
     if problems:
         raise InvalidInput(problems)
 
 
-def _no_row_of(horse: Horse, table: ForeignTable, columns: Sequence[Meant | None]) -> CellProblem:
-    place = columns.index(Meant.HORSE)
+def _no_row_of(horse: Horse, table: ForeignTable, place: int) -> CellProblem:
     names = sorted({row.cells[place] for row in table.rows if place < len(row.cells)})
     allowed = shorten(", ".join(names))
     return CellProblem(line=1, column=place, value=horse.name, reason="is in no row", allowed=allowed)
@@ -188,16 +188,24 @@ class _Reading:
         self.asks: dict[tuple[date, str | None], list[Ask]] = defaultdict(list)
         self.sessions: dict[tuple[date, str | None], list[Problem]] = {}
         self.problems: list[CellProblem] = []
-        self.rows_of_it = 0
+        self.others = 0
 
-    def take(self, row: ForeignRow) -> None:
+    def all_of(self, table: ForeignTable) -> list[CellProblem]:
+        """What is wrong in it."""
+        for row in table.rows:
+            self._take(row)
+        if self.others == len(table.rows):
+            self.problems.append(_no_row_of(self.horse, table, self.place[Meant.HORSE]))
+        return self.problems
+
+    def _take(self, row: ForeignRow) -> None:
         cells = {
             meant: restored(row.cells[number]) if number < len(row.cells) else ""
             for meant, number in self.place.items()
         }
         if not self._is_its(cells.get(Meant.HORSE)):
+            self.others += 1
             return
-        self.rows_of_it += 1
         found: list[tuple[Meant | None, Problem]] = []
         raw: dict[str, Any] = {}
         for meant, cell in cells.items():

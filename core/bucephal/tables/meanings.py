@@ -108,6 +108,8 @@ CENTURY = 2000
 
 def date_order(table: ForeignTable, columns: Sequence[Meant | None]) -> tuple[DateOrder, bool]:
     """As the days show themselves; where each could be read both ways it is unsure."""
+    if Meant.DATE not in columns:
+        return DateOrder.YEAR_FIRST, False
     place = columns.index(Meant.DATE)
     parts = [
         _PARTS.fullmatch(row.cells[place])

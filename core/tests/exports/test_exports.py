@@ -9,7 +9,7 @@ from typing import Any
 
 import pytest
 from bucephal.errors import InvalidInput
-from bucephal.exports import EXPORTERS, EXPORTS, Leaving, Reach, exporter, leaving
+from bucephal.exports import EXPORTERS, EXPORTS, Leaving, Reach, exporter
 from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, record_from
@@ -29,7 +29,7 @@ def out(name: str, *records: HorseRecord) -> bytes:
 
 
 def left(record: HorseRecord) -> Leaving:
-    return leaving(record, Standing(record, CATALOGUE, TODAY))
+    return Leaving(record, lambda: Standing(record, CATALOGUE, TODAY))
 
 
 @pytest.fixture(scope="module")

@@ -97,7 +97,9 @@ def test_columns_are_matched_by_name_and_otherwise_by_whoever_takes_it_in() -> N
         Meant.AT, Meant.DATE, Meant.STEP, None, Meant.LET_GO_S, None
     )  # fmt: skip
     text = "a,b,c,d\n2026-06-01,up-wt.2,left,3\n"
-    assert "columns.date" in refused(text)
+    assert problems(text) == [(1, None, "date"), (1, None, "step")]
+    told, _ = read(text)
+    assert (told.header, len(told.shown)) == (("a", "b", "c", "d"), 1), "so that they can be matched"
     columns = (Meant.DATE, Meant.STEP, Meant.SIDE, Meant.LEVEL)
     assert taken(text, columns=columns).sessions[0].asks[0].level == 3
     assert "more than one column" in refused(text, columns=(Meant.DATE, Meant.DATE, Meant.STEP, None))

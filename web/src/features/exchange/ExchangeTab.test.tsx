@@ -217,6 +217,26 @@ describe("a table that comes in", () => {
   });
 });
 
+describe("a table whose columns have names of their own", () => {
+  it("says which ones are wanted", async () => {
+    const problems = ["date", "step"].map((value) => ({
+      line: 1,
+      column: null,
+      value,
+      reason: "is none of the columns",
+      allowed: "one of them",
+    }));
+    const table = { ...TABLE, columns: [null, null, "level"], problems };
+    await open({ "/api/imports/table/look": { table, arriving: null } });
+    await choose("diary.csv", "When;What;Pressure\n");
+    await userEvent.click(await screen.findByRole("combobox", { name: "Whose asks are these?" }));
+    await userEvent.click(screen.getByRole("option", { name: NAME }));
+    expect(await screen.findByText("Say which column is: Day, Step.")).toBeVisible();
+    expect(screen.getByRole("combobox", { name: "What is the column Day?" })).toHaveValue("");
+    expect(screen.queryByText(/cannot be read/)).toBeNull();
+  });
+});
+
 describe("what was taken in lately", () => {
   it("is undone, surely", async () => {
     const { asked } = await open({

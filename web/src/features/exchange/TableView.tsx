@@ -12,7 +12,8 @@ const ORDERS = Object.keys(text.dateOrders) as DateOrder[];
 
 export function TableView({ taking }: { taking: TakingIn }) {
   const table = taking.table as TableRead;
-  const wrong = table.problems.length + table.untold;
+  const missing = table.problems.filter((one) => one.column === null);
+  const wrong = table.problems.length - missing.length + table.untold;
   return (
     <div className={styles.arriving}>
       <p className={styles.soft}>
@@ -36,6 +37,11 @@ export function TableView({ taking }: { taking: TakingIn }) {
           ))}
         </TextField>
       </div>
+      {missing.length > 0 ? (
+        <p role="alert" className={styles.wrong}>
+          {text.missing(missing.map((one) => text.meanings[one.value as Meant]).join(", "))}
+        </p>
+      ) : null}
       {wrong > 0 ? (
         <p role="alert" className={styles.wrong}>
           {text.wrong(wrong)}
@@ -80,7 +86,7 @@ function Rows({
                   text={row.cells[place] ?? ""}
                   isAside={table.columns[place] === null}
                   problem={table.problems.find(
-                    (one) => one.line === row.line && (one.column ?? 0) === place,
+                    (one) => one.line === row.line && one.column === place,
                   )}
                 />
               ))}

@@ -80,6 +80,7 @@ export const exchangeText = {
   rows: (count: number) => (count === 1 ? "1 row" : `${count} rows`),
   others: (count: number) => `${count} of other horses are left aside`,
   line: "Line",
+  missing: (meanings: string) => `Say which column is: ${meanings}.`,
   wrong: (count: number) =>
     count === 1 ? "1 cell cannot be read:" : `${count} cells cannot be read:`,
   tableLabel: "The table, with what is wrong in its place",
