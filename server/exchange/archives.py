@@ -250,6 +250,9 @@ def _sqlite() -> sqlite3.Connection:
     """The connection itself: copying a whole database is beyond what the ORM says."""
     if connection.vendor != "sqlite":
         raise NoArchive("DATABASE_URL", f"is {connection.vendor}'s", "SQLite; others have tools of their own")
+    if connection.in_atomic_block:
+        # The copy would wait for ever for whoever waits for it.
+        raise NoArchive("database", "is being written by whoever asks", "outside of a transaction")
     connection.ensure_connection()
     raw: sqlite3.Connection = connection.connection
     return raw

@@ -40,17 +40,28 @@ SHOWN_ROWS = 20
 
 
 class CellProblem(FrozenModel):
-    """What is wrong in a cell of a table; with a whole line where no column is named."""
+    """What is wrong in a cell of a table.
+
+    Fields:
+        column: null: no column is what is missing.
+        meant: what the cell should say.
+    """
 
     line: int
     column: int | None
+    meant: Meant | None
     value: Any
     reason: str
     allowed: str
 
     def as_problem(self, header: Sequence[str]) -> Problem:
-        name = "" if self.column is None else f", {header[self.column]}"
-        return Problem(f"line {self.line}{name}", self.value, self.reason, self.allowed)
+        name = header[self.column] if self.column is not None else self.meant
+        return Problem(
+            f"line {self.line}, {name}" if name else f"line {self.line}",
+            self.value,
+            self.reason,
+            self.allowed,
+        )
 
 
 class ShownRow(FrozenModel):
@@ -106,7 +117,7 @@ def asks_from(
     reading = _Reading(catalogue, columns, dates or shown_as, horse, today)
     problems = [
         CellProblem(
-            line=1, column=None, value=one.value, reason="is none of the columns", allowed="one of them"
+            line=1, column=None, meant=one, value=None, reason="is none of the columns", allowed="one of them"
         )
         for one in NEEDED
         if one not in columns
@@ -149,7 +160,9 @@ def _check_columns(columns: Sequence[Meant | None], header: Sequence[str]) -> No
 def _no_row_of(horse: Horse, table: ForeignTable, place: int) -> CellProblem:
     names = sorted({row.cells[place] for row in table.rows if place < len(row.cells)})
     allowed = shorten(", ".join(names))
-    return CellProblem(line=1, column=place, value=horse.name, reason="is in no row", allowed=allowed)
+    return CellProblem(
+        line=1, column=place, meant=Meant.HORSE, value=horse.name, reason="is in no row", allowed=allowed
+    )
 
 
 # --- rows ----------------------------------------------------------------------------------------
@@ -224,7 +237,12 @@ class _Reading:
         column = self.place.get(meant) if meant is not None else None
         self.problems.append(
             CellProblem(
-                line=line, column=column, value=problem.value, reason=problem.reason, allowed=problem.allowed
+                line=line,
+                column=column,
+                meant=meant,
+                value=problem.value,
+                reason=problem.reason,
+                allowed=problem.allowed,
             )
         )
 

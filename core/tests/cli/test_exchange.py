@@ -107,7 +107,7 @@ def test_a_table_comes_in_beside_a_record(
     assert out["table"]["columns"] == ["date", "step", "side", "level", None]
     assert len(out["record"]["sessions"]) == asked + 1
     code, _, errors = run("table", files[0], str(table))
-    assert (code, errors[0]["path"], errors[0]["value"]) == (2, "line 1", "date")
+    assert (code, errors[0]["path"], errors[0]["value"]) == (2, "line 1, date", None)
     code, _, errors = run("table", files[0], str(table), "--columns", "date,stride,side,level,")
     assert (code, errors[0]["path"]) == (2, "columns[1]")
     wrong = b"date,step,side,level\n1.2.2026,up-wt.2,L,30\n"

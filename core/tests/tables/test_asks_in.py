@@ -29,10 +29,11 @@ def taken(text: str | bytes, **more: Any) -> HorseRecord:
 
 
 def problems(text: str, **more: Any) -> list[tuple[int, str | None, Any]]:
+    """Line, name of the column (where there is none, what is meant), and what stands there."""
     told, record = read(text, **more)
     assert record is None
     return [
-        (one.line, None if one.column is None else told.header[one.column], one.value)
+        (one.line, one.meant if one.column is None else told.header[one.column], one.value)
         for one in told.problems
     ]
 
@@ -97,7 +98,7 @@ def test_columns_are_matched_by_name_and_otherwise_by_whoever_takes_it_in() -> N
         Meant.AT, Meant.DATE, Meant.STEP, None, Meant.LET_GO_S, None
     )  # fmt: skip
     text = "a,b,c,d\n2026-06-01,up-wt.2,left,3\n"
-    assert problems(text) == [(1, None, "date"), (1, None, "step")]
+    assert problems(text) == [(1, "date", None), (1, "step", None)]
     told, _ = read(text)
     assert (told.header, len(told.shown)) == (("a", "b", "c", "d"), 1), "so that they can be matched"
     columns = (Meant.DATE, Meant.STEP, Meant.SIDE, Meant.LEVEL)
@@ -125,6 +126,13 @@ def test_every_problem_is_told_in_its_cell_and_nothing_is_taken() -> None:
     told, _ = read(text)
     assert told.problems[0].allowed == "a whole number 1 to 10"
     assert told.columns[-1] is None, "a note is of a session: it is left aside, and shown to be"
+
+
+def test_what_no_column_says_is_told_by_what_it_means() -> None:
+    text = "date,step,side\n2026-06-01,up-wt.2,left\n"
+    assert problems(text) == [(2, "level", None)]
+    told, _ = read(text)
+    assert told.problems[0].as_problem(told.header).path == "line 2, level"
 
 
 def test_a_formula_is_restored_and_a_figure_below_nothing_is_a_figure() -> None:

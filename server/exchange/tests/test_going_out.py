@@ -156,7 +156,7 @@ def test_what_is_wrong_is_shown_in_its_cell_and_nothing_is_taken(client: Client,
 def test_columns_can_be_matched_by_whoever_takes_it_in(client: Client, fresh_horse: Horse) -> None:
     text = "a,b,c,d\n2026-06-01,up-wt.2,left,3\n"
     told = table(client, fresh_horse, text, "/look").json()
-    assert (told["arriving"], told["table"]["problems"][0]["value"]) == (None, "date")
+    assert (told["arriving"], told["table"]["problems"][0]["meant"]) == (None, "date")
     answer = table(client, fresh_horse, text, "/look", columns="date,date,,")
     assert answer.json()["errors"][0]["path"] == "columns.date"
     told = table(client, fresh_horse, text, "/look", columns="date,step,side,level").json()

@@ -53,7 +53,15 @@ const TABLE = {
     { line: 3, cells: ["01/06/2026", "halt.1", "13"] },
   ],
   problems: [
-    { line: 3, column: 2, value: 13, reason: "is too large", allowed: "a whole number 1 to 10" },
+    {
+      line: 3,
+      column: 2,
+      meant: "level",
+      value: 13,
+      reason: "is too large",
+      allowed: "a whole number 1 to 10",
+    },
+    { line: 2, column: null, meant: "side", value: null, reason: "is missing", allowed: "" },
   ],
   untold: 0,
 };
@@ -200,7 +208,8 @@ describe("a table that comes in", () => {
     await userEvent.click(screen.getByRole("option", { name: NAME }));
     const wrong = await screen.findByText(/is too large/);
     expect(wrong.closest("td")).toHaveTextContent("13");
-    expect(screen.getByText("1 cell cannot be read:")).toBeVisible();
+    expect(screen.getByText("2 cells cannot be read:")).toBeVisible();
+    expect(screen.getByText("Side: is missing").closest("tr")).toHaveTextContent("halt.14");
     expect(screen.getByText("Every day in it could be read both ways: make sure.")).toBeVisible();
     expect(screen.getByRole("button", { name: "Take it in" })).toBeDisabled();
     // Two columns cannot be the same: the one that was it is left aside.
@@ -219,10 +228,11 @@ describe("a table that comes in", () => {
 
 describe("a table whose columns have names of their own", () => {
   it("says which ones are wanted", async () => {
-    const problems = ["date", "step"].map((value) => ({
+    const problems = ["date", "step"].map((meant) => ({
       line: 1,
       column: null,
-      value,
+      meant,
+      value: null,
       reason: "is none of the columns",
       allowed: "one of them",
     }));

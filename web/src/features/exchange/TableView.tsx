@@ -8,12 +8,17 @@ import { ScrollBox } from "../../shared/ui/ScrollBox";
 import styles from "./Exchange.module.css";
 import type { TakingIn } from "./useTakingIn";
 
+type Problem = TableRead["problems"][number];
+
+/** The line of names. */
+const HEADER = 1;
 const ORDERS = Object.keys(text.dateOrders) as DateOrder[];
 
 export function TableView({ taking }: { taking: TakingIn }) {
   const table = taking.table as TableRead;
-  const missing = table.problems.filter((one) => one.column === null);
-  const wrong = table.problems.length - missing.length + table.untold;
+  const ofWhole = table.problems.filter((one) => one.line === HEADER);
+  const missing = ofWhole.filter((one) => one.column === null);
+  const wrong = table.problems.length - ofWhole.length + table.untold;
   return (
     <div className={styles.arriving}>
       <p className={styles.soft}>
@@ -39,9 +44,16 @@ export function TableView({ taking }: { taking: TakingIn }) {
       </div>
       {missing.length > 0 ? (
         <p role="alert" className={styles.wrong}>
-          {text.missing(missing.map((one) => text.meanings[one.value as Meant]).join(", "))}
+          {text.missing(missing.map((one) => meaningOf(one)).join(", "))}
         </p>
       ) : null}
+      {ofWhole
+        .filter((one) => one.column !== null)
+        .map((one) => (
+          <p key={one.column} role="alert" className={styles.wrong}>
+            {meaningOf(one)} “{String(one.value)}” {reasonOf(one)}
+          </p>
+        ))}
       {wrong > 0 ? (
         <p role="alert" className={styles.wrong}>
           {text.wrong(wrong)}
@@ -60,6 +72,8 @@ function Rows({
   table: TableRead;
   onMatch: (columns: (Meant | null)[]) => void;
 }) {
+  const problems = (line: number, column: number | null) =>
+    table.problems.filter((one) => one.line === line && one.column === column);
   return (
     <ScrollBox label={text.tableLabel} className={styles.table}>
       <table>
@@ -78,16 +92,17 @@ function Rows({
         <tbody>
           {table.shown.map((row) => (
             <tr key={row.line}>
-              <th scope="row">{row.line}</th>
+              <th scope="row">
+                {row.line}
+                <Wrongs problems={problems(row.line, null)} />
+              </th>
               {table.header.map((_, place) => (
                 <Cell
                   // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
                   key={place}
                   text={row.cells[place] ?? ""}
                   isAside={table.columns[place] === null}
-                  problem={table.problems.find(
-                    (one) => one.line === row.line && one.column === place,
-                  )}
+                  problem={problems(row.line, place)[0]}
                 />
               ))}
             </tr>
@@ -137,17 +152,26 @@ function Cell({
 }: {
   text: string;
   isAside: boolean;
-  problem: TableRead["problems"][number] | undefined;
+  problem: Problem | undefined;
 }) {
   return (
     <td data-aside={isAside || undefined} data-wrong={problem ? true : undefined}>
       {words}
-      {problem ? (
-        <small>
-          {problem.reason}
-          {problem.allowed ? ` (${shared.saving.allowed}: ${problem.allowed})` : ""}
-        </small>
-      ) : null}
+      {problem ? <small>{reasonOf(problem)}</small> : null}
     </td>
   );
 }
+
+/** What is wrong with a line, where no column of it is to blame. */
+function Wrongs({ problems }: { problems: Problem[] }) {
+  return problems.map((one) => (
+    <small key={one.meant}>
+      {meaningOf(one)}: {reasonOf(one)}
+    </small>
+  ));
+}
+
+const meaningOf = (problem: Problem) => (problem.meant ? text.meanings[problem.meant] : "");
+
+const reasonOf = ({ reason, allowed }: Problem) =>
+  allowed ? `${reason} (${shared.saving.allowed}: ${allowed})` : reason;

@@ -5940,13 +5940,18 @@ export interface components {
         };
         /**
          * CellProblem
-         * @description What is wrong in a cell of a table; with a whole line where no column is named.
+         * @description What is wrong in a cell of a table.
+         *
+         *     Fields:
+         *         column: null: no column is what is missing.
+         *         meant: what the cell should say.
          */
         CellProblem: {
             /** Line */
             line: number;
             /** Column */
             column: number | null;
+            meant: components["schemas"]["Meant"] | null;
             /** Value */
             value: unknown;
             /** Reason */

@@ -1,1 +1,1 @@
-export const SCHEMA = "a7386cfe5d9f615f";
+export const SCHEMA = "8fe9ab93d7055195";
