@@ -7,6 +7,7 @@ SHOTS_DIR=/tmp/x      somewhere else
 
 from __future__ import annotations
 
+import json
 import os
 import subprocess
 import sys
@@ -225,15 +226,35 @@ def people(camera: Camera) -> None:
     camera.today.see("section[role=status] input")
 
 
+def exchange(camera: Camera) -> None:
+    """A record of Quill that has grown elsewhere, looked at."""
+    record = camera.today.told(f"/api/horses/{camera.horses['Quill']}/record")
+    record["horse"]["home"] = "the winter field"
+    record["sessions"][-1]["note"] = "ridden by somebody else"
+    ask = {"step": "lead.1", "side": "left"}
+    asks = [{**ask, "level": level} for level in (4, 3, 3, 2)]
+    record["sessions"].append({"date": record["sessions"][-1]["date"], "kind": "ground", "asks": asks})
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder, "quill-from-the-winter-yard.json")
+        path.write_text(json.dumps(record))
+        camera.today.open("/yard/exchange")
+        camera.today.see("main ul li a")
+        (field,) = camera.today.all("input[type=file]")
+        field.send_keys(str(path))
+        camera.today.see("td[data-came]")
+    camera.driver.execute_script("document.querySelectorAll('h2')[1].scrollIntoView()")
+
+
 SHOTS: dict[str, Callable[[Camera], None]] = {
     "today": today, "plan": plan, "debrief": debrief, "sheet": sheet, "sheet-dark": sheet_dark,
     "step": step, "ladder": ladder, "ladder-exercise": ladder_exercise, "ladder-phone": ladder_phone,
-    "guide": guide, "arrival": arrival, "new-horse": new_horse, "yard": yard, "exercise": exercise,
+    "guide": guide, "arrival": arrival, "new-horse": new_horse, "yard": yard, "exchange": exchange,
     "ring": ring, "ring-phone": ring_phone, "flags": flags, "look": look, "people": people,
 }  # fmt: skip
 EXTRA: dict[str, Callable[[Camera], None]] = {
     "plan-dark": plan_dark, "ladder-dark": ladder_dark, "ladder-phase": ladder_phase,
     "yard-exercises": yard_exercises, "yard-scales": yard_scales, "yard-kit": yard_kit, "sign-in": sign_in,
+    "exercise": exercise,
 }  # fmt: skip
 
 

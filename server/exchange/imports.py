@@ -49,6 +49,7 @@ from training.storing import (
 from yards.services import catalogue_of
 
 from exchange.models import Import, ImportKind
+from exchange.uploads import told_in_short
 
 UNDONE_WITHIN = timedelta(days=1)
 MOST_TOLD = 200
@@ -137,7 +138,8 @@ def read(person: User, content: bytes, today: date) -> HorseRecord:
     Raises:
         InvalidInput: with every problem.
     """
-    return read_record(content, catalogue_of(yard_of(person)), today + AHEAD)
+    with told_in_short():
+        return read_record(content, catalogue_of(yard_of(person)), today + AHEAD)
 
 
 class Understood(BaseModel):

@@ -33,6 +33,9 @@ class HorseForm(Schema):
 
     horse: dict[str, Any]
     usual_minutes: DayMinutes = USUAL_MINUTES
+    keeps_its_own: bool | None = Field(
+        None, description="Is what the yard agrees on not put to it? Null: as it was."
+    )
     edition: str | None = Field(None, description="That which was shown; null: whatever there is gives way.")
 
 
@@ -45,6 +48,7 @@ class HorseView(Schema):
     age: str
     weight: TapeWeight | None
     usual_minutes: int
+    keeps_its_own: bool = Field(description="It came with a school and bands; the yard's are not put to it.")
     goals: list[Goal]
     edition: str = Field(description="Sent back with a change, so that none of somebody else's is lost.")
 
@@ -124,7 +128,10 @@ def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseV
     horse = horse_of(person_of(request), horse_id)
     today = timezone.localdate()
     with telling(lambda: _view(horse)):
-        view = _view(services.change_horse(horse, form.horse, form.usual_minutes, today, form.edition))
+        changed = services.change_horse(
+            horse, form.horse, form.usual_minutes, today, form.keeps_its_own, form.edition
+        )
+        view = _view(changed)
     trail.note(person_of(request), What.HORSE_CHANGED, str(horse))
     return view
 
@@ -193,6 +200,7 @@ def _view(horse: Horse) -> HorseView:
         age=age_text(months),
         weight=tape_weight(girth, length, months) if girth is not None and length is not None else None,
         usual_minutes=horse.usual_minutes,
+        keeps_its_own=horse.keeps_its_own,
         goals=[Goal.model_validate(row) for row in horse.goals],
         edition=services.edition(horse),
     )

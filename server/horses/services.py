@@ -89,27 +89,35 @@ def put_last(horse: Horse) -> None:
 
 def edition(horse: Horse) -> str:
     """Of what the form of a horse shows."""
-    return edition_of(HorseProfile.model_validate(horse.profile), horse.usual_minutes)
+    return edition_of(HorseProfile.model_validate(horse.profile), horse.usual_minutes, horse.keeps_its_own)
 
 
 def change_horse(
-    horse: Horse, raw: dict[str, Any], usual_minutes: int, today: date, began_with: str | None = None
+    horse: Horse,
+    raw: dict[str, Any],
+    usual_minutes: int,
+    today: date,
+    keeps_its_own: bool | None = None,
+    began_with: str | None = None,
 ) -> Horse:
     """Changes what is known of a horse; what the form does not have stays as it was.
 
     Args:
+        keeps_its_own: is what the yard agrees on not put to it? None: as it was.
         began_with: the edition that was shown when the change was begun; None: whatever there is gives way.
 
     Raises:
         InvalidInput: naming each field.
         Overtaken: if somebody else has changed it since.
     """
-    with held(horse, "profile", "usual_minutes"):
+    with held(horse, "profile", "usual_minutes", "keeps_its_own"):
         check_edition(began_with, edition(horse))
         kept = {key: value for key, value in horse.profile.items() if key in NOT_IN_THE_FORM}
         profile = horse_from_form({**kept, **raw}, ladder_of(horse), today)
         horse.profile = profile.model_dump(mode="json", exclude={"id"})
         horse.usual_minutes = usual_minutes
+        if keeps_its_own is not None:
+            horse.keeps_its_own = keeps_its_own
     return horse
 
 

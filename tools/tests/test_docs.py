@@ -50,11 +50,11 @@ def test_running_a_yard_names_what_is_there() -> None:
     """Commands and files of docs/run.md; what they do is tried in e2e/test_served.py and test_faults.py."""
     words = (ROOT / "docs/run.md").read_text()
     files = set(re.findall(r"server/deploy/[\w-]+\.[a-z]+", words))
-    assert {"server/deploy/site_files.py", "server/deploy/bucephal-archive.timer"} <= files
+    assert {"server/deploy/site_files.py", "server/deploy/bucephal-archive.service"} <= files
     for name in files:
         assert (ROOT / name).exists(), name
     commands = set(re.findall(r"manage\.py (\w+)", words))
-    assert {"createyard", "restore", "passwordlink", "check"} == commands
+    assert {"createyard", "restore", "passwordlink", "check", "export", "take_in"} == commands
     ours = {path.stem for path in (ROOT / "server").rglob("management/commands/*.py")}
     assert commands - {"check"} <= ours
     makefile = (ROOT / "Makefile").read_text()

@@ -41,6 +41,12 @@ def parse_json(text: str | bytes) -> Any:
         problem = Problem("$", None, reason, "a JSON document in UTF-8")
     except RecursionError:
         problem = _TOO_DEEP
+    except InvalidInput:
+        raise
+    except ValueError as error:  # a number of thousands of digits
+        problem = Problem(
+            "$", None, f"holds what cannot be read ({str(error).partition(':')[0]})", "plain JSON"
+        )
     raise InvalidInput([problem])
 
 

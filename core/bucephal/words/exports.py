@@ -8,7 +8,7 @@ from bucephal.words.plain import counted
 RECORD = "The whole record: every session, ask and flag"
 RECORD_FOR = "another yard, or any program that reads JSON"
 PACKAGE = "Everything as tables, with a description of each column"
-PACKAGE_FOR = "a spreadsheet, statistics, a researcher"
+PACKAGE_FOR = "a spreadsheet, or whoever works with many horses"
 ASKS = "Every ask as one table"
 ASKS_FOR = "a spreadsheet; it can be taken in again"
 CALENDAR = "Visits, goals and the sessions there were"

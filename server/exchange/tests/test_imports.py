@@ -151,6 +151,22 @@ def test_a_record_keeps_its_school_and_bands_in_a_yard_of_other_ones(
     assert "up-wt" not in came["bands"]
 
 
+def test_it_can_be_taken_under_the_yards_own_school_and_bands_later(
+    client: Client, stranger: Client, horse: Horse, other_yard: Yard
+) -> None:
+    other_yard.defaults = {"school": {}, "bands": {"up-wt": [1, 2]}}
+    other_yard.save()
+    path = f"/api/horses/{take(stranger, export(client, horse.pk))['horse']}/profile"
+    known = stranger.get(path).json()
+    assert known["keeps_its_own"]
+    form = {"horse": {**known["profile"], "height": known["height"]}, "usual_minutes": 30}
+    for wanted, bands in ((None, False), (True, False), (False, True)):
+        answer = stranger.put(path, json.dumps({**form, "keeps_its_own": wanted}), "application/json")
+        assert answer.status_code == 200, answer.content
+        came = json.loads(export(stranger, known["id"]))["horse"]
+        assert ("up-wt" in came["bands"]) is bands
+
+
 # --- into a horse that is there ------------------------------------------------------------------
 
 

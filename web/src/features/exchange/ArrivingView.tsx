@@ -62,7 +62,7 @@ function Sessions({ arriving }: { arriving: Arriving }) {
           {sessions.map((one) => (
             <li key={one.path} data-came={one.came}>
               {fullDay(one.date)}, {one.kind}: {text.came[one.came].toLowerCase()}
-              <span className={styles.soft}> {text.inside(one.inside.new ?? 0)}</span>
+              <span className={styles.soft}>{text.inside(one.inside.new ?? 0)}</span>
             </li>
           ))}
         </ul>

@@ -7,7 +7,7 @@ import { api } from "../../shared/api/client";
 import { meQuery, profileQuery, tapeWeightQuery, yardQuery } from "../../shared/api/queries";
 import { everythingChanged } from "../../shared/api/queryClient";
 import type { HorseView, YardView } from "../../shared/api/types";
-import { Choice, Form, TextInput, useDraftForm } from "../../shared/form";
+import { Choice, Form, TextInput, Tick, useDraftForm } from "../../shared/form";
 import { asNumber } from "../../shared/form/figures";
 import { text } from "../../shared/text/en";
 import { differences } from "../../shared/ui/differences";
@@ -63,6 +63,12 @@ function HorseForm({ horse, known, yard }: Props) {
       <p className={styles.soft}>{text.horse.later}</p>
       <HorseFields yard={yard} isNew={known === undefined} />
       <BeforeFields yard={yard} />
+      {known?.keeps_its_own ? (
+        <div>
+          <Tick name="keeps_its_own" label={text.horse.keepsItsOwn} />
+          <p className={styles.soft}>{text.horse.keepsItsOwnHelp}</p>
+        </div>
+      ) : null}
       <OwnBands yard={yard} />
       <OwnSchool yard={yard} />
       <ProblemList error={save.error} lead={text.horse.problems} />
@@ -191,6 +197,7 @@ function BeforeFields({ yard }: { yard: YardView }) {
 }
 
 function OwnBands({ yard }: { yard: YardView }) {
+  const keepsItsOwn = useWatch<HorseTyped, "keeps_its_own">({ name: "keeps_its_own" });
   const { field } = useController<HorseTyped, "bands">({ name: "bands" });
   return (
     <details className={styles.school} open={Object.keys(field.value).length > 0}>
@@ -199,7 +206,7 @@ function OwnBands({ yard }: { yard: YardView }) {
       <BandRows
         yard={yard}
         bands={field.value}
-        inherited={{ ...yard.shipped_bands, ...yard.bands }}
+        inherited={keepsItsOwn ? yard.shipped_bands : { ...yard.shipped_bands, ...yard.bands }}
         canChange
         onChange={(change) => field.onChange({ ...field.value, ...change })}
       />
@@ -208,6 +215,7 @@ function OwnBands({ yard }: { yard: YardView }) {
 }
 
 function OwnSchool({ yard }: { yard: YardView }) {
+  const keepsItsOwn = useWatch<HorseTyped, "keeps_its_own">({ name: "keeps_its_own" });
   const { field } = useController<HorseTyped, "school">({ name: "school" });
   return (
     <details className={styles.school} open={Object.keys(field.value).length > 0}>
@@ -215,7 +223,7 @@ function OwnSchool({ yard }: { yard: YardView }) {
       <SchoolChoices
         schools={yard.schools}
         chosen={field.value}
-        inherited={yard.school}
+        inherited={keepsItsOwn ? {} : yard.school}
         onChoose={(key, code) => {
           const { [key]: _, ...others } = field.value;
           field.onChange(code === null ? others : { ...others, [key]: code });

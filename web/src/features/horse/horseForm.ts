@@ -20,6 +20,8 @@ export interface HorseTyped {
   did_before: string[] | null;
   bands: Bands;
   school: Record<string, string>;
+  /** It came with a school and bands: what the yard agrees on is not put to it. */
+  keeps_its_own: boolean;
   /** Of what was shown when the change was begun; null: a new horse, or whatever there is gives way. */
   edition: string | null;
 }
@@ -56,6 +58,7 @@ const NEW: HorseTyped = {
   did_before: null,
   bands: {},
   school: {},
+  keeps_its_own: false,
   edition: null,
 };
 
@@ -63,7 +66,8 @@ export function newHorse(today: string, minutes: number): HorseTyped {
   return { ...NEW, arrived: today, minutes: asTyped(minutes) };
 }
 
-export function typedOf({ profile, height, usual_minutes, edition }: HorseView): HorseTyped {
+export function typedOf(view: HorseView): HorseTyped {
+  const { profile, height, usual_minutes, keeps_its_own, edition } = view;
   const known = Object.fromEntries(Object.entries(profile).filter(([, value]) => value !== null));
   const { temperament, girth_cm, length_cm, ...own } = known as HorseView["profile"];
   return {
@@ -76,13 +80,14 @@ export function typedOf({ profile, height, usual_minutes, edition }: HorseView):
     minutes: asTyped(usual_minutes),
     go: temperament?.go ?? "",
     nerve: temperament?.nerve ?? "",
+    keeps_its_own,
     edition,
   };
 }
 
 /** Only what the form shows: whatever else is known of the horse stays as it is. */
 export function asSent(typed: HorseTyped) {
-  const { minutes, girth_cm, length_cm, go, nerve, edition } = typed;
+  const { minutes, girth_cm, length_cm, go, nerve, keeps_its_own, edition } = typed;
   const { name, born, sex, height, background, arrived, home, did_before, bands, school } = typed;
   const temperament = { ...(go ? { go } : {}), ...(nerve ? { nerve } : {}) };
   const figures = { girth_cm: asNumber(girth_cm), length_cm: asNumber(length_cm) };
@@ -90,6 +95,7 @@ export function asSent(typed: HorseTyped) {
   return {
     horse: { ...plain, ...figures, temperament },
     usual_minutes: asNumber(minutes) as number,
+    keeps_its_own,
     edition,
   };
 }

@@ -5065,6 +5065,11 @@ export interface components {
             weight: components["schemas"]["TapeWeight"] | null;
             /** Usual Minutes */
             usual_minutes: number;
+            /**
+             * Keeps Its Own
+             * @description It came with a school and bands; the yard's are not put to it.
+             */
+            keeps_its_own: boolean;
             /** Goals */
             goals: components["schemas"]["Goal"][];
             /**
@@ -5092,6 +5097,11 @@ export interface components {
              * @default 30
              */
             usual_minutes: number;
+            /**
+             * Keeps Its Own
+             * @description Is what the yard agrees on not put to it? Null: as it was.
+             */
+            keeps_its_own?: boolean | null;
             /**
              * Edition
              * @description That which was shown; null: whatever there is gives way.

@@ -1,1 +1,1 @@
-export const SCHEMA = "8fe9ab93d7055195";
+export const SCHEMA = "d7779d886c5f46cf";

@@ -42,7 +42,7 @@ export const exchangeText = {
   },
   session: "Session",
   sessionsTitle: "Sessions that are not equal",
-  inside: (asks: number) => (asks === 0 ? "" : `${asks} new in it`),
+  inside: (asks: number) => (asks === 0 ? "" : `, ${asks} new in it`),
   differing: "What differs: here it stays as it is",
   beside: "New about the horse",
   place: "Place in the file",

@@ -114,6 +114,9 @@ export const arrivalText = {
 };
 
 export const horseText = {
+  keepsItsOwn: "Keeps its own school and bands",
+  keepsItsOwnHelp:
+    "It came from elsewhere: what it was taught there is named below, and what this yard agrees on is not put to it.",
   add: "Add a horse",
   addTitle: "A new horse",
   edit: "Change",
