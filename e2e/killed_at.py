@@ -50,12 +50,12 @@ def taken_in(path: str) -> None:
     """A record of a horse, by a trainer of the yard."""
     from accounts.models import Role, User
     from django.utils import timezone
-    from exchange import imports
+    from exchange import imports, looking
     from exchange.models import ImportKind
 
     trainer, today = User.objects.filter(role=Role.TRAINER).earliest("pk"), timezone.localdate()
-    record = imports.read(trainer, Path(path).read_bytes(), today)
-    into = imports.Into()
+    record = looking.read(trainer, Path(path).read_bytes(), today)
+    into = looking.Into()
     imports.take(trainer, record, into, today, kind=ImportKind.RECORD, name="", began_with=None)
 
 

@@ -17,9 +17,11 @@ from ninja import Query, Router, Schema, Status
 from pydantic import Field
 from reading.services import handed_on
 
-from exchange import archiving, exporting, imports
+from exchange import archiving, exporting, from_tables, imports, looking
 from exchange.archiving import Archives
-from exchange.imports import Arriving, ImportDone, Into, TableLook, Taken, Understood
+from exchange.from_tables import TableLook, Understood
+from exchange.imports import ImportDone, Taken
+from exchange.looking import Arriving, Into
 from exchange.models import ImportKind
 from exchange.uploads import AS_A_FILE, file_of
 
@@ -51,14 +53,14 @@ def get_record(request: HttpRequest, horse_id: UUID) -> HttpResponse:
 @router.post("/imports/record/look", auth=MANAGES, response=Arriving, openapi_extra=AS_A_FILE)
 def look_at_record(request: HttpRequest, into: Query[Into]) -> Arriving:
     person, today = person_of(request), timezone.localdate()
-    return imports.look(person, imports.read(person, file_of(request), today), into, today)
+    return looking.look(person, looking.read(person, file_of(request), today), into, today)
 
 
 @router.post("/imports/record", auth=MANAGES, response=Taken, openapi_extra=AS_A_FILE)
 def take_record(request: HttpRequest, into: Query[Into], confirmed: Query[Confirmed]) -> Taken:
     person, today = person_of(request), timezone.localdate()
-    record = imports.read(person, file_of(request), today)
-    with telling(lambda: imports.look(person, record, into, today)):
+    record = looking.read(person, file_of(request), today)
+    with telling(lambda: looking.look(person, record, into, today)):
         return imports.take(
             person, record, into, today,
             kind=ImportKind.RECORD, name=confirmed.name, began_with=confirmed.edition,
@@ -67,7 +69,7 @@ def take_record(request: HttpRequest, into: Query[Into], confirmed: Query[Confir
 
 @router.post("/imports/table/look", auth=MANAGES, response=TableLook, openapi_extra=AS_A_FILE)
 def look_at_table(request: HttpRequest, horse: UUID, understood: Query[Understood]) -> TableLook:
-    return imports.look_at_table(
+    return from_tables.look_at_table(
         person_of(request), file_of(request), horse, understood, timezone.localdate()
     )
 
@@ -77,10 +79,10 @@ def take_table(
     request: HttpRequest, horse: UUID, understood: Query[Understood], confirmed: Query[Confirmed]
 ) -> Taken:
     person, today, into = person_of(request), timezone.localdate(), Into(horse=horse)
-    told, record = imports.read_table(person, file_of(request), horse, understood, today)
+    told, record = from_tables.read_table(person, file_of(request), horse, understood, today)
     if record is None:
         raise InvalidInput([one.as_problem(told.header) for one in told.problems])
-    with telling(lambda: imports.look(person, record, into, today)):
+    with telling(lambda: looking.look(person, record, into, today)):
         return imports.take(
             person, record, into, today,
             kind=ImportKind.TABLE, name=confirmed.name, began_with=confirmed.edition,

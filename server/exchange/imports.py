@@ -1,4 +1,4 @@
-"""What comes in: looked at first, taken in one transaction, undone within a day.
+"""What comes in: taken in one transaction, undone within a day.
 
 Whatever it comes as, it is a record of one horse by the time it is here. What the horse has already stays as
 it is; what is new is added; what is struck out here stays struck out.
@@ -6,96 +6,41 @@ it is; what is new is added; what is struck out here stays struck out.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Any
-from uuid import NAMESPACE_OID, UUID, uuid4, uuid5
+from uuid import UUID
 
 from accounts import trail
-from accounts.editions import check_edition, edition_of
+from accounts.editions import check_edition
 from accounts.models import User
 from accounts.services import Missing, yard_of
 from accounts.trail import What
-from bucephal.errors import InvalidInput, Problem
-from bucephal.ladder import Catalogue, under
+from bucephal.ladder import under
 from bucephal.progress import Standing
-from bucephal.record import HorseRecord, read_record, with_everything_named
-from bucephal.record.arriving import at_home, id_under, ids_in, uuid_in, with_ids
-from bucephal.record.merging import Came, Coming, Merged, SessionTold, Tally, merge, sessions_told
-from bucephal.record.models import FORMAT, VERSION
-from bucephal.tables import DateOrder, TableRead, asks_from, columns_named, read_foreign
+from bucephal.record import HorseRecord, with_everything_named
+from bucephal.record.arriving import ids_in
 from bucephal.welfare import without_told
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 from horses.models import Horse
-from horses.services import held, horse_of, put_last
+from horses.services import held, put_last
 from ninja import Schema
-from pydantic import BaseModel, Field
-from reading.services import handed_on
-from training.clocks import AHEAD
+from pydantic import BaseModel
 from training.services import take_the_clock
 from training.storing import (
     LISTS,
     Rows,
     add_new,
     has_sessions,
-    ids_of,
     lists_of,
-    of_others,
-    struck_out_of,
     take_away,
 )
-from yards.services import catalogue_of
 
+from exchange.looking import Into, Plan, plan_of
 from exchange.models import Import, ImportKind
-from exchange.uploads import told_in_short
 
 UNDONE_WITHIN = timedelta(days=1)
-MOST_TOLD = 200
-"""Things of a kind that are named one by one before an import; the others are counted."""
-HAS_LEFT = "names a horse that has left the yard"
-TAKE_IT_BACK = "take it back into the yard first"
-
-
-class Into(Schema):
-    """Whose record it becomes: a horse of the yard, a new one, or as its own id says (neither)."""
-
-    horse: UUID | None = None
-    new: bool = False
-
-
-class ThingComing(Schema):
-    """One thing that comes in: where it stands there, what it is here, and where they differ, in what."""
-
-    path: str
-    came: Came
-    mine: Any = None
-    theirs: Any = None
-
-
-class Arriving(Schema):
-    """What an import would do, or has done.
-
-    Fields:
-        horse: whose record it goes into; null: a new one's.
-        renamed: ids that name something else here; these things get others.
-        differing: what stays as it is here; ``beside``: new beside the sessions.
-        edition: of what was looked at; what is taken has to be it.
-    """
-
-    horse: UUID | None
-    name: str
-    sessions: list[SessionTold]
-    asks: Tally
-    events: Tally
-    whole_sessions: Tally
-    rest: Tally
-    beside: list[ThingComing]
-    differing: list[ThingComing]
-    untold: int
-    renamed: int
-    edition: str
 
 
 class Taken(Schema):
@@ -116,85 +61,6 @@ class Added(BaseModel):
     rows: Rows
     profile: dict[str, Any]
     lists: dict[str, list[dict[str, Any]]]
-
-
-@dataclass(frozen=True)
-class _Plan:
-    """What comes, beside what there is."""
-
-    horse: Horse | None
-    key: UUID
-    ladder: Catalogue
-    mine: HorseRecord
-    theirs: HorseRecord
-    merged: Merged
-    renamed: int
-    edition: str
-
-
-def read(person: User, content: bytes, today: date) -> HorseRecord:
-    """A record from a file, by the ladder of a person's yard.
-
-    Raises:
-        InvalidInput: with every problem.
-    """
-    with told_in_short():
-        return read_record(content, catalogue_of(yard_of(person)), today + AHEAD)
-
-
-class Understood(BaseModel):
-    """How whoever takes a table in understands it.
-
-    Fields:
-        columns: what each column is, 'date,step,,level'; null: by their names.
-        dates: how days are written; null: as they show themselves.
-    """
-
-    columns: str | None = Field(None, max_length=4000)
-    dates: DateOrder | None = None
-
-
-class TableLook(Schema):
-    """A table as it is understood, and what taking it in would do; null: something is wrong in it."""
-
-    table: TableRead
-    arriving: Arriving | None
-
-
-def read_table(
-    person: User, content: bytes, horse: UUID, understood: Understood, today: date
-) -> tuple[TableRead, HorseRecord | None]:
-    """Asks of a horse from a table.
-
-    Raises:
-        InvalidInput: if it is no table, or columns that are needed are missing.
-        Missing: if the horse is not this person's to see.
-    """
-    mine = handed_on(horse_of(person, horse), today)
-    columns = None if understood.columns is None else columns_named(understood.columns)
-    told, record = asks_from(
-        read_foreign(content), mine.horse, catalogue_of(yard_of(person)), today, columns, understood.dates
-    )
-    return told, None if record is None else at_home(record, mine)
-
-
-def look_at_table(
-    person: User, content: bytes, horse: UUID, understood: Understood, today: date
-) -> TableLook:
-    """Like `look`, of a table."""
-    told, record = read_table(person, content, horse, understood, today)
-    return TableLook(
-        table=told, arriving=None if record is None else look(person, record, Into(horse=horse), today)
-    )
-
-
-def look(person: User, record: HorseRecord, into: Into, today: date) -> Arriving:
-    """What taking it in would do; nothing is changed.
-
-    Raises:
-        InvalidInput: if it cannot become the record of that horse.
-    """
-    return _told(_plan(person, record, into, today))
 
 
 @transaction.atomic
@@ -218,7 +84,7 @@ def take(
         InvalidInput: if it cannot become the record of that horse.
         Overtaken: if it would do something else by now.
     """
-    plan = _plan(person, record, into, today)
+    plan = plan_of(person, record, into, today)
     check_edition(began_with, plan.edition)
     horse = plan.horse or _new_horse(person, plan)
     known = set(ids_in(plan.mine))
@@ -241,102 +107,10 @@ def take(
     return Taken(id=made.pk, horse=horse.pk, name=str(horse))
 
 
-# --- looking ------------------------------------------------------------------------------------
-
-
-def _plan(person: User, record: HorseRecord, into: Into, today: date) -> _Plan:
-    horse, key = _whose(person, record, into)
-    theirs = with_ids(record, key, _used(record, key))
-    struck = struck_out_of(yard_of(person), (UUID(one) for one in ids_in(theirs)))
-    mine = _nothing_of(theirs) if horse is None else handed_on(horse, today)
-    return _Plan(
-        horse=horse,
-        key=key,
-        ladder=catalogue_of(yard_of(person)),
-        mine=mine,
-        theirs=theirs,
-        merged=merge(mine, theirs, {str(one) for one in struck}),
-        renamed=len(set(ids_in(record)) - set(ids_in(theirs))),
-        edition=_edition(record, into, horse),
-    )
-
-
-def _whose(person: User, record: HorseRecord, into: Into) -> tuple[Horse | None, UUID]:
-    """The horse whose record it becomes, and its id; None: it is a new one."""
-    if into.horse is not None:
-        return horse_of(person, into.horse), into.horse
-    if into.new:
-        return None, uuid4()
-    own = uuid_in(record.horse.id)
-    says = record.horse.id or f"{record.horse.name}/{record.horse.born}"
-    here = uuid5(NAMESPACE_OID, f"{yard_of(person).pk}/{says}")
-    rows = {
-        row.pk: row for row in Horse.objects.filter(pk__in=[one for one in (own, here) if one is not None])
-    }
-    for key in (here, own):
-        row = rows.get(key) if key is not None else None
-        if row is not None and row.yard_id == person.yard_id and not row.taken_back:
-            if row.left_at is not None:
-                raise InvalidInput([Problem("horse.id", record.horse.id, HAS_LEFT, TAKE_IT_BACK)])
-            return row, row.pk
-    is_free = own is not None and (own not in rows or rows[own].yard_id == person.yard_id)
-    return None, own if own is not None and is_free else here
-
-
-def _used(record: HorseRecord, key: UUID) -> set[UUID]:
-    """Ids that name something else here, and those that were given another before for that reason."""
-    own = {one for one in map(uuid_in, ids_in(record)) if one is not None}
-    given = {id_under(key, name): uuid_in(name) for name in ids_in(record)}
-    known = ids_of(key, given)
-    return of_others(key, own) | {one for other, one in given.items() if other in known and one is not None}
-
-
-def _nothing_of(theirs: HorseRecord) -> HorseRecord:
-    """What there is of a horse that is new: itself, and nothing that was done with it."""
-    return HorseRecord(format=FORMAT, version=VERSION, horse=theirs.horse)
-
-
-def _edition(record: HorseRecord, into: Into, horse: Horse | None) -> str:
-    return edition_of(record, into, 0 if horse is None else horse.data_version)
-
-
-def _told(plan: _Plan) -> Arriving:
-    inside: dict[str, list[Coming]] = {"asks": [], "events": [], "sessions": [], "rest": []}
-    for one in plan.merged.coming:
-        inside[_part(one.path)].append(one)
-    beside = [one for one in inside["rest"] if one.came is Came.NEW]
-    differing = [one for one in plan.merged.coming if one.came is Came.DIFFERENT]
-    return Arriving(
-        horse=None if plan.horse is None else plan.horse.pk,
-        name=plan.mine.horse.name,
-        sessions=list(sessions_told(plan.theirs, plan.merged.coming)),
-        whole_sessions=Tally.of(inside["sessions"]),
-        asks=Tally.of(inside["asks"]),
-        events=Tally.of(inside["events"]),
-        rest=Tally.of(inside["rest"]),
-        beside=[_named(one) for one in beside[:MOST_TOLD]],
-        differing=[_named(one) for one in differing[:MOST_TOLD]],
-        untold=max(len(beside) - MOST_TOLD, 0) + max(len(differing) - MOST_TOLD, 0),
-        renamed=plan.renamed,
-        edition=plan.edition,
-    )
-
-
-def _part(path: str) -> str:
-    if not path.startswith("sessions["):
-        return "rest"
-    _, _, within = path.partition("].")
-    return within.partition("[")[0] or "sessions"
-
-
-def _named(one: Coming) -> ThingComing:
-    return ThingComing(path=one.path, came=one.came, mine=one.mine, theirs=one.theirs)
-
-
 # --- taking -------------------------------------------------------------------------------------
 
 
-def _new_horse(person: User, plan: _Plan) -> Horse:
+def _new_horse(person: User, plan: Plan) -> Horse:
     """At the end of the yard's list, with its own school: what the yard agrees on does not change it."""
     yard = yard_of(person)
     school = under(plan.ladder, plan.theirs.horse.school).school
@@ -352,7 +126,7 @@ def _new_horse(person: User, plan: _Plan) -> Horse:
     return horse
 
 
-def _add_beside(horse: Horse, plan: _Plan, today: date) -> Added:
+def _add_beside(horse: Horse, plan: Plan, today: date) -> Added:
     """What is known of a horse beside its sessions, as far as it is new; the horse is being held."""
     mine, merged = plan.mine, plan.merged.record
     added = Added(is_new=plan.horse is None, rows=Rows(), profile={}, lists={})
@@ -374,7 +148,7 @@ def _add_beside(horse: Horse, plan: _Plan, today: date) -> Added:
     return added
 
 
-def _kept_flags(plan: _Plan, today: date) -> list[dict[str, Any]]:
+def _kept_flags(plan: Plan, today: date) -> list[dict[str, Any]]:
     """The flags that are kept: what its asks raise is raised here too, and goes if they go."""
     record, came = plan.merged.record, plan.merged.record.flags[len(plan.mine.flags) :]
     if all(flag.by_hand or flag.cleared_on is not None for flag in came):

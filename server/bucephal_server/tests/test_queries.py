@@ -20,7 +20,7 @@ FOR_NOBODY = {
     ("training/services.py", "filter"),  # of sessions that were changed: in which version
     ("training/storing.py", "create"),  # a whole record is stored
     ("exchange/exporting.py", "filter"),  # all of them, by whoever runs the machine
-    ("exchange/imports.py", "filter"),  # whose id a record carries: what is another yard's is passed over
+    ("exchange/looking.py", "filter"),  # whose id a record carries: what is another yard's is passed over
     ("exchange/imports.py", "update_or_create"),  # of the yard of whoever takes it in
     ("derived/management/commands/rebuild.py", "select_related"),  # all of them, by whoever runs the machine
 }
