@@ -6,7 +6,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 DEMO_DATA := $(CURDIR)/var/demo
 PORT ?= 8000
 
-.PHONY: setup browser web demo demo-reset serve dev test test-core test-server test-web test-e2e lint format schema bench attack calibrate pace mutate shots
+.PHONY: setup browser web demo demo-reset serve dev test test-core test-server test-web test-e2e lint format schema bench attack calibrate pace mutate shots bench-exchange
 
 ## setup: .venv with the command `bucephal`, and web/node_modules
 setup: $(VENV)/.done web/node_modules/.done
@@ -97,6 +97,10 @@ schema: setup
 ## bench: speed figures, each with its limit and a baseline of the same run; pages of a file of a million asks
 bench: setup web
 	$(BIN)/python tools/bench.py
+
+## bench-exchange: a million asks archived, put back on an empty machine, and taken out of both
+bench-exchange: setup
+	$(BIN)/python tools/bench_exchange.py
 
 ## attack: a hundred thousand asks through power cuts, full disks, locks and fifty devices; what was kept
 attack: setup web browser

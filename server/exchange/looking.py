@@ -26,7 +26,7 @@ from yards.services import catalogue_of
 
 from exchange.uploads import told_in_short
 
-MOST_TOLD = 200
+MOST_TOLD = 100
 """Things of a kind that are named one by one before an import; the others are counted."""
 HAS_LEFT = "names a horse that has left the yard"
 TAKE_IT_BACK = "take it back into the yard first"

@@ -201,6 +201,13 @@ def test_a_million_rows_are_too_many_and_it_is_told_from_where_on() -> None:
     assert "20000 rows at most" in told
 
 
+def test_of_many_rows_the_first_are_shown_and_those_in_which_something_is_wrong() -> None:
+    rows = ["2026-06-01,up-wt.2,left,3\n"] * 60
+    rows[49] = rows[49].replace(",3", ",33")
+    told, _ = read("date,step,side,level\n" + "".join(rows))
+    assert [one.line for one in told.shown] == [*range(2, 22), 51]
+
+
 def test_of_many_problems_the_first_are_told_and_the_others_counted() -> None:
     told, record = read("date,step,side,level\n" + "2026-06-01,up-wt.2,left,99\n" * 700)
     assert record is None

@@ -17,7 +17,7 @@ from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, record_from
 from bucephal.simulate import simulate_record
-from bucephal.tables import Packed, read_package, write_package
+from bucephal.tables import Packed, read_package, unpacking, write_package
 from bucephal.tables.layout import DESCRIPTION, TABLES
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -199,6 +199,14 @@ def test_lines_in_another_order_come_in_theirs(everything: HorseRecord) -> None:
     head, *lines = files["asks.csv"].splitlines(keepends=True)
     files["asks.csv"] = b"".join([head, *reversed(lines)])
     assert read_package(zipped(files), CATALOGUE, TODAY) == [everything]
+
+
+def test_a_table_with_too_many_rows_is_refused(
+    everything: HorseRecord, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(unpacking, "MOST_ROWS", 1)
+    with pytest.raises(InvalidInput, match=r"asks\.csv: holds too many rows"):
+        read_package(packed(everything), CATALOGUE, TODAY)
 
 
 def test_a_package_of_something_else_is_none_of_ours(everything: HorseRecord) -> None:

@@ -219,6 +219,18 @@ def changed_back(out: bytes, home: str) -> bytes:
     return (json.dumps(raw, indent=2, ensure_ascii=False) + "\n").encode()
 
 
+def test_of_what_differs_so_much_is_told_and_the_rest_is_counted(client: Client, horse: Horse) -> None:
+    def change(raw: dict[str, Any]) -> None:
+        for session in raw["sessions"]:
+            for ask in session["asks"]:
+                ask["spot"] = "C"
+
+    told = look(client, changed(export(client, horse.pk), change))
+    different = told["asks"]["different"]
+    assert len(told["differing"]) == 100 < different
+    assert told["untold"] == different - 100
+
+
 def test_what_was_struck_out_here_stays_struck_out(client: Client, horse: Horse) -> None:
     out = export(client, horse.pk)
     gone = StoredAsk.objects.order_by("pk").first()
