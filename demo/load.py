@@ -60,8 +60,8 @@ def load(today: date, written: list[str]) -> None:
     from bucephal.record import read_record
     from derived.services import rebuild
     from django.db import transaction
-    from training.storing import store_record
     from training.services import take_the_clock
+    from training.storing import store_record
     from yards.services import save_day
 
     from demo.horses import HORSES
