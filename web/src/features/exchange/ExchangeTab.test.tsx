@@ -197,6 +197,26 @@ describe("a record that comes in", () => {
   });
 });
 
+describe("what could not be sent from another device", () => {
+  it("is sent from this one", async () => {
+    const sent: unknown[] = [];
+    await open({
+      "/api/sync": async (request: Request) => {
+        const { items } = (await request.json()) as { items: { id: string }[] };
+        sent.push(...items);
+        return {
+          body: { answers: items.map(({ id }) => ({ id, status: "saved", problems: [] })) },
+        };
+      },
+    });
+    const item = { type: "ask", id: "a1", session: "s1", body: { step: "halt.1", level: 3 } };
+    await choose("not-saved.json", JSON.stringify([{ horse: HORSE, item }]));
+    await userEvent.click(await screen.findByRole("button", { name: "Send them from here" }));
+    expect(await screen.findByText(/They are sent from here/)).toBeVisible();
+    await waitFor(() => expect(sent).toEqual([item]));
+  });
+});
+
 describe("a table that comes in", () => {
   it("asks whose it is, shows what is wrong in its cell, and takes columns as they are matched", async () => {
     const { asked } = await open({

@@ -9,24 +9,39 @@ import { exchangeText as text } from "../../shared/text/en.exchange";
 import { ProblemList } from "../../shared/ui/Problems";
 import { Loading } from "../../shared/ui/StateView";
 import { ArrivingView } from "./ArrivingView";
+import { AsideView, useAside } from "./AsideView";
 import styles from "./Exchange.module.css";
 import { TableView } from "./TableView";
 import { BY_ITSELF, NEW, type TakingIn, useTakingIn } from "./useTakingIn";
 
 export function TakeIn() {
   const taking = useTakingIn();
+  const unsent = useAside();
   const { file, look, take, taken } = taking;
+  const choose = async (chosen: File) => {
+    taking.leave();
+    if (!(await unsent.choose(chosen))) taking.choose(chosen);
+  };
   return (
     <>
       <p className={styles.lead}>{text.inLead}</p>
       <div className={styles.row}>
-        <FileButton label={file ? text.other : text.choose} onFile={taking.choose} />
+        <FileButton
+          label={file ? text.other : text.choose}
+          onFile={(chosen) => void choose(chosen)}
+        />
         {file ? <strong className={styles.fileName}>{file.name}</strong> : null}
       </div>
       {taken ? (
         <p role="status" className={styles.done}>
           {text.taken(taken.name)} <Link to={`/horses/${taken.horse}/sheet`}>{text.show}</Link>
         </p>
+      ) : null}
+      <p role="status" className={styles.said}>
+        {unsent.isSent ? text.sentFromHere : ""}
+      </p>
+      {unsent.aside ? (
+        <AsideView count={unsent.aside.length} onSend={() => void unsent.send()} />
       ) : null}
       {file ? <Into taking={taking} /> : null}
       {look.isPending ? <Loading what={text.reading} /> : null}

@@ -5,6 +5,7 @@ import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import { useState } from "react";
+import { saveAside } from "../../shared/outbox/aside";
 import type { WaitingItem } from "../../shared/outbox/database";
 import { useOutbox, useOutboxState } from "../../shared/outbox/OutboxProvider";
 import type { OutboxState } from "../../shared/outbox/outbox";
@@ -68,9 +69,7 @@ function Refused({ refused, onClose, onChange }: DialogProps) {
         />
       </DialogContent>
       <DialogActions>
-        <Button component="a" href={asFile(refused ?? [])} download={text.saving.asideName}>
-          {text.saving.saveAside}
-        </Button>
+        <Button onClick={() => saveAside(refused ?? [])}>{text.saving.saveAside}</Button>
         <Button onClick={onClose}>{text.shell.close}</Button>
       </DialogActions>
     </Dialog>
@@ -104,12 +103,6 @@ function RefusedList({ refused, onDiscard, onAgain }: RefusedProps) {
       ))}
     </ul>
   );
-}
-
-/** Everything that was logged in them, to be kept elsewhere or handed on. */
-function asFile(refused: WaitingItem[]): string {
-  const kept = refused.map(({ horse, item, refused: problems }) => ({ horse, item, problems }));
-  return `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(kept, null, 1))}`;
 }
 
 function words(entry: WaitingItem): string {

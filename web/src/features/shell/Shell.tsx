@@ -9,6 +9,7 @@ import type { Me } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { Bounded } from "../../shared/ui/Bounded";
 import { HorseList } from "./HorseList";
+import { LittleRoom } from "./LittleRoom";
 import { Outdated } from "./Outdated";
 import { SaveState } from "./SaveState";
 import { SessionMenu } from "./SessionMenu";
@@ -40,6 +41,7 @@ export function Shell({ me }: { me: Me }) {
         <Top horse={horse} me={me} onMenu={() => setOpen(true)} />
         <main id="page" className={styles.page} tabIndex={-1}>
           <Outdated />
+          <LittleRoom />
           <Bounded>
             <Outlet />
           </Bounded>

@@ -9,6 +9,7 @@ import {
 } from "react";
 import type { Me } from "../api/types";
 import { Outbox, type OutboxState } from "./outbox";
+import { keepForGood } from "./room";
 
 const OutboxContext = createContext<Outbox | null>(null);
 
@@ -26,6 +27,7 @@ export function OutboxProvider({ me, children }: { me: Me; children: ReactNode }
       for (const horse of horses) void queries.invalidateQueries({ queryKey: ["horse", horse] });
     });
     window.addEventListener("online", flush);
+    void keepForGood().catch(() => undefined);
     void outbox
       .adopt(byName)
       .then(() => outbox.recount())

@@ -94,6 +94,11 @@ export class Outbox {
     await tx.done;
   }
 
+  /** All that is kept here: what waits, and what was refused. */
+  async unsent(): Promise<WaitingItem[]> {
+    return this.all();
+  }
+
   async refused(): Promise<WaitingItem[]> {
     return (await this.all()).filter((entry) => entry.refused);
   }

@@ -53,6 +53,10 @@ export const exchangeText = {
   leave: "Leave it",
   taken: (name: string) => `Taken in: ${name}.`,
   show: "Show the horse",
+  unsent: (count: number) =>
+    `${count} things that could not be sent from a device. Sent from here, each is there once, however often it comes.`,
+  sendFromHere: "Send them from here",
+  sentFromHere: "They are sent from here: what waits is told at the top.",
   lately: "Taken in lately",
   latelyLine: (asks: string, sessions: string, who: string, when: string) =>
     `${asks}, ${sessions} new; ${who}, ${when}`,

@@ -56,6 +56,15 @@ export const text = {
     overtaken: "Somebody else has changed it since you opened it.",
     mine: "Save mine in its place",
     theirs: "Show what it is now",
+    unsentTitle: "Not everything is sent",
+    unsentHelp:
+      "Signed out, it stays on this device, and is sent when you sign in here again. Where somebody else uses it, send it first, or take it along as a file.",
+    sentNow: "Everything is sent now.",
+    sendNow: "Send it now",
+    signOutAllTheSame: "Sign out all the same",
+    stay: "Stay",
+    littleRoom:
+      "This device has little room left. What you log is still kept; make room, or send what waits, before the next session.",
     outdated: "A newer version is there.",
     reload: "Load it",
   },
