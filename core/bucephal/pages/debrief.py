@@ -231,7 +231,9 @@ def _settled(settle: Settle | None) -> str:
 
 
 def _event(event: Event) -> DebriefEvent:
-    return DebriefEvent(event=event, words=words.event(event.kind, event.thing, event.recovered_s))
+    return DebriefEvent(
+        event=event, words=words.event(event.kind, event.thing, event.spot, event.recovered_s)
+    )
 
 
 def _with(record: HorseRecord, sessions: list[Session]) -> HorseRecord:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Mapping
 
 from pydantic import Field
@@ -28,13 +29,15 @@ from bucephal.planning import (
     SideDose,
 )
 from bucephal.progress import Standing
-from bucephal.record import Conditions, EventKind, FlagCode, FrozenModel
+from bucephal.record import Conditions, EventKind, FlagCode, FrozenModel, HorseRecord
 from bucephal.record.models import LEVELS
 from bucephal.welfare import NO_WORK, RingSigns, ring_signs, wants_helper
 from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
 from bucephal.words import wedges as wedge_words
 
+OWN_THINGS = 4
+"""So many things that a horse spooked at before are offered first: what a thumb finds at once [own]."""
 UNBANDED = (LEVELS[0], LEVELS[-1])
 """Steps judged without a level have no band; the coach is given the whole scale."""
 
@@ -106,6 +109,14 @@ class PackEvent(FrozenModel):
     name: str
 
 
+class PackSpook(FrozenModel):
+    """What can be said of a spook by a tap: at what, on which way, and where it went among others."""
+
+    things: tuple[str, ...] = Field(description="What this horse spooked at before goes first.")
+    ways: tuple[str, ...]
+    places: tuple[str, ...]
+
+
 class Brought(FrozenModel):
     """What the session's header says beside the ring's own: who rides with what, in which weather."""
 
@@ -123,6 +134,7 @@ class RingPack(FrozenModel):
     flags: tuple[PackFlag, ...] = Field(description="What this session may raise, the gravest first.")
     rider_faults: tuple[RiderFault, ...]
     events: tuple[PackEvent, ...]
+    spook: PackSpook
     time_up: str = Field(description="Said while it settles, once the session's minutes are over.")
     before: str = Field(description="What is seen to before riding.")
     not_settled_drops: tuple[str, ...] = Field(description="Items left out where it did not settle.")
@@ -164,6 +176,7 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request:
         flags=tuple(_flags(plan, standing, helper=request.helper)),
         rider_faults=tuple(catalogue.rider_faults.values()),
         events=tuple(PackEvent(kind=kind, name=wedge_words.EVENTS[kind]) for kind in EventKind),
+        spook=_spook(standing.record),
         brought=_brought(plan, request),
         time_up=words.time_up(plan.put_away_after_min),
         before=words.BEFORE_RIDING,
@@ -175,6 +188,16 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request:
 def _all_items(plan: SessionPlan) -> tuple[PlanItem, ...]:
     """Those of the plan, and those that may follow at once today."""
     return (*plan.items, *(one.item for one in (*plan.climbs, *plan.probes)))
+
+
+def _spook(record: HorseRecord) -> PackSpook:
+    """Its own things first, the ones it spooked at most; then those that horses often spook at."""
+    seen = Counter(
+        event.thing for session in record.sessions for event in session.events if event.thing is not None
+    )
+    own = [thing for thing, _ in seen.most_common(OWN_THINGS)]
+    others = [thing for thing in wedge_words.THINGS if thing not in own]
+    return PackSpook(things=(*own, *others), ways=wedge_words.WAYS, places=wedge_words.PLACES)
 
 
 def _waits_for_a_settled_horse(item: PlanItem) -> bool:

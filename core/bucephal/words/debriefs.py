@@ -68,9 +68,10 @@ def settled(first_min: float | None, whole_min: float | None, *, never: bool) ->
     return ", ".join(parts)
 
 
-def event(kind: str, thing: str | None, recovered_s: float | None) -> str:
-    """'Spook: gulls off the slipway, calm again after 20 s'."""
+def event(kind: str, thing: str | None, spot: str | None, recovered_s: float | None) -> str:
+    """'Spook: gulls off the slipway, away from home, calm again after 20 s'."""
     words = kind.capitalize() + (f": {thing}" if thing else "")
+    words += f", {spot}" if spot else ""
     return words + (f", calm again after {recovered_s:g} s" if recovered_s is not None else "")
 
 

@@ -21,6 +21,23 @@ EVENTS = {
     "fall": "Fall",
 }
 
+THINGS = (
+    "a bird",
+    "a dog",
+    "a bag",
+    "people",
+    "a car",
+    "a bicycle",
+    "a noise",
+    "another horse",
+    "water",
+    "poles",
+)
+"""What horses often spook at (common practice, no source); what this one spooked at before goes first."""
+WAYS = ("towards home", "away from home")
+PLACES = ("in front", "following")
+"""Where it went among others."""
+
 
 def measured_in(unit: str) -> str:
     return f"Measured, {unit}"

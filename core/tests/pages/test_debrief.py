@@ -11,6 +11,7 @@ from bucephal.pages.debrief import LINES
 from bucephal.record import HorseRecord, sessions_in_order
 from bucephal.response import hear
 from bucephal.simulate import simulate_record
+from bucephal.words import debriefs as words
 
 Build = Callable[..., HorseRecord]
 
@@ -75,3 +76,10 @@ def test_a_debrief_is_the_same_from_what_was_heard(catalogue: Catalogue, today: 
     heard = hear(record, catalogue)
     for session in record.sessions:
         assert debrief(record, catalogue, session, heard) == debrief(record, catalogue, session)
+
+
+def test_a_spook_is_told_with_what_was_said_of_it() -> None:
+    assert words.event("spook", "gulls", "away from home, in front", 12.0) == (
+        "Spook: gulls, away from home, in front, calm again after 12 s"
+    )
+    assert words.event("spook", None, None, None) == "Spook"

@@ -106,3 +106,13 @@ def test_it_is_put_away_when_its_time_is_up_settled_or_not(born: str, minutes: i
     pack = ring_pack(horse_facts(standing), plan, standing, request)
     assert pack.plan.put_away_after_min == most
     assert pack.time_up.startswith(f"{most} min are over: put it away")
+
+
+def test_what_it_spooked_at_before_is_offered_first(catalogue: Catalogue, today: date) -> None:
+    seen = ["gulls", "a dog", "gulls", "a tarpaulin", "the slipway", "a pram"]
+    spooks = [{"kind": "spook", "thing": thing} for thing in seen]
+    offered = packed(record_with([(1, [], spooks)]), catalogue, today).spook.things
+    assert offered[:4] == ("gulls", "a dog", "a tarpaulin", "the slipway")
+    assert offered.count("a dog") == 1
+    assert "a pram" not in offered
+    assert packed(record_with([]), catalogue, today).spook.things[0] == "a bird"

@@ -7,23 +7,27 @@ import styles from "./RingPage.module.css";
 import type { RingDraft } from "./ringDraft";
 import { lastAnswer } from "./ringSession";
 import { armedWords, leadOf, type PackLead } from "./ringTaps";
+import { SpookStrip } from "./SpookStrip";
+import type { Ring } from "./useRing";
 import type { RingTaps } from "./useRingTaps";
 import { useSecondsSince } from "./useSecondsSince";
 
 interface Props {
   draft: RingDraft;
+  ring: Ring;
   pack: PackItem;
   leads: PackLead[];
   taps: RingTaps;
   onMore: () => void;
 }
 
-export function RingHear({ draft, pack, leads, taps, onMore }: Props) {
+export function RingHear({ draft, ring, pack, leads, taps, onMore }: Props) {
   const { armed } = taps;
   const { bars, band, legend, legend_none, timed } = pack.wedge;
   const given = lastAnswer(draft);
   return (
     <section className={styles.hear}>
+      <SpookStrip draft={draft} ring={ring} />
       <PressureWedge
         choices={bars}
         bandLabel={band}

@@ -267,3 +267,36 @@ describe("the ring", () => {
     expect(await screen.findByText("All saved")).toBeInTheDocument();
   });
 });
+
+describe("a spook at the ring", () => {
+  const button = (name: RegExp | string) => screen.getByRole("button", { name });
+  const spooks = (saved: SyncItem[]) => saved.filter((item) => item.type === "event");
+
+  it("is told with thing, way and how long it took, each by a tap", async () => {
+    const { saved } = await inTheRing();
+    await tap(4);
+    expect(screen.queryByRole("button", { name: /Calm again/ })).toBeNull();
+    await userEvent.click(button(/^More/));
+    await userEvent.click(await screen.findByRole("button", { name: "Spook" }));
+    await userEvent.click(await screen.findByRole("button", { name: "At what?" }));
+    await userEvent.click(await screen.findByRole("button", { name: "gulls" }));
+    await userEvent.click(button("towards home"));
+    await userEvent.click(button("away from home"));
+    await userEvent.click(button("in front"));
+    await userEvent.click(button("Close"));
+    await userEvent.click(await screen.findByRole("button", { name: /Calm again · 0:0/ }));
+    expect(await screen.findByRole("button", { name: /^Calm after 0:0/ })).toBeDisabled();
+    await waitFor(() =>
+      expect(spooks(saved).at(-1)?.body).toMatchObject({
+        kind: "spook",
+        thing: "gulls",
+        spot: "away from home, in front",
+        recovered_s: expect.any(Number),
+      }),
+    );
+    // Each time it was sent anew, the one before was struck out.
+    const struckOut = saved.filter((item) => item.type === "delete").map((item) => item.id);
+    const told = spooks(saved).map((item) => item.id);
+    expect(struckOut).toEqual(told.slice(0, -1));
+  });
+});

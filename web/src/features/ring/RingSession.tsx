@@ -11,6 +11,7 @@ import { RingTell } from "./RingTell";
 import { packItem, planItem, type RingDraft } from "./ringDraft";
 import { adviceOn } from "./ringSession";
 import { SettlePanel } from "./SettlePanel";
+import { SpookStrip } from "./SpookStrip";
 import type { Ring } from "./useRing";
 import { useRingKeys } from "./useRingKeys";
 import { type RingMoves, useRingMoves } from "./useRingMoves";
@@ -46,7 +47,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
       >
         <RingTell draft={draft} advice={advice} minutesLeft={minutesLeft} moves={moves} />
         {pack ? (
-          <RingHear draft={draft} pack={pack} leads={leads} taps={taps} onMore={onMore} />
+          <RingHear {...{ draft, ring, pack, leads, taps, onMore }} />
         ) : (
           <NothingAsked draft={draft} ring={ring} onMore={onMore} />
         )}
@@ -82,6 +83,7 @@ interface NothingProps {
 function NothingAsked({ draft, ring, onMore }: NothingProps) {
   return (
     <section className={styles.hear}>
+      <SpookStrip draft={draft} ring={ring} />
       {planItem(draft).kind === "settle" ? <SettlePanel draft={draft} ring={ring} /> : null}
       <Chip on={false} onClick={onMore}>
         {text.ring.somethingHappened} …

@@ -15,6 +15,13 @@ export interface Lead {
   lead_hind: Side;
 }
 
+/** What is said of a spook beside that it was. */
+export interface Details {
+  thing: string | null;
+  spot: string | null;
+  recovered_s: number | null;
+}
+
 export interface RingEntry {
   id: string;
   item: string;
@@ -23,6 +30,8 @@ export interface RingEntry {
   entry: CoachEntry;
   strength: number | null;
   lead?: Lead | null;
+  /** Of a spook. */
+  details?: Details;
   at: string;
   position: number;
 }
@@ -48,7 +57,7 @@ export interface SettleMark {
 }
 
 /** Of what is kept: what was begun under another is not gone on with, but nothing of it is lost. */
-export const DRAFT_VERSION = 2;
+export const DRAFT_VERSION = 3;
 
 export interface RingDraft {
   version: number;
@@ -106,4 +115,12 @@ export function entriesOf(
   side = draft.side,
 ): RingEntry[] {
   return draft.entries.filter((one) => one.item === item && one.side === side);
+}
+
+/** So many answers after a spook it is not asked about any more: it is behind. */
+const SPOOK_IS_BEHIND = 3;
+
+/** The last spook, while it may still be asked about. */
+export function spookNow({ entries }: RingDraft): RingEntry | undefined {
+  return entries.slice(-SPOOK_IS_BEHIND).findLast((one) => one.entry.event === "spook");
 }

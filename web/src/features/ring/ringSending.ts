@@ -6,7 +6,7 @@ export function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
   const common = { id: added.id, session: draft.session, position: added.position, revision: 0 };
   const { event, step: _, ...entry } = added.entry;
   if (event !== null) {
-    return { ...common, type: "event", body: { kind: event, at: added.at } };
+    return { ...common, type: "event", body: { kind: event, at: added.at, ...added.details } };
   }
   const item = itemNamed(draft, added.item);
   const band = item.step_kind === "L" ? item.band : null;

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import { entriesOf, planItem, type RingDraft } from "./ringDraft";
+import { entriesOf, planItem, type RingDraft, spookNow } from "./ringDraft";
 import { finish } from "./ringSending";
 import {
   adviceOn,
@@ -18,6 +18,7 @@ import {
   probeOffered,
   startDraft,
   stepNow,
+  tellMore,
   toSide,
   undo,
   withSettle,
@@ -438,5 +439,45 @@ describe("one ask to see what comes", () => {
     const back = undo(undo(logged(asked, 3)).draft).draft;
     expect(back.order).not.toContain("probe:up-wt.5");
     expect(back.order).toContain("climb:up-wt.4");
+  });
+});
+
+describe("a spook", () => {
+  const spooked = () => {
+    const { draft, items } = logEvent(logged(begun(), 5), "spook", stamp());
+    return { draft, id: items.at(-1)?.id ?? "", items };
+  };
+
+  it("is sent at once, and anew with what is said of it", () => {
+    const { draft, id, items } = spooked();
+    expect(items.at(-1)?.body).toMatchObject({ kind: "spook" });
+    const said = tellMore(draft, id, { thing: "gulls" }, stamp());
+    const [gone, anew] = said.items;
+    expect(gone).toMatchObject({ type: "delete", id });
+    expect(anew?.body).toEqual({
+      kind: "spook",
+      at: draft.entries.at(-1)?.at,
+      thing: "gulls",
+      spot: null,
+      recovered_s: null,
+    });
+    const calm = tellMore(said.draft, anew?.id ?? "", { recovered_s: 12 }, stamp());
+    expect(calm.items[1]?.body).toMatchObject({ thing: "gulls", recovered_s: 12 });
+    expect(calm.draft.entries).toHaveLength(2);
+    expect(calm.items[1]?.position).toBe(items.at(-1)?.position);
+  });
+
+  it("says nothing of what was taken back", () => {
+    const { draft, id } = spooked();
+    const undone = undo(draft).draft;
+    expect(tellMore(undone, id, { thing: "gulls" }, stamp())).toEqual({ draft: undone, items: [] });
+  });
+
+  it("is asked about until it is behind", () => {
+    const { draft, id } = spooked();
+    expect(spookNow(draft)?.id).toBe(id);
+    expect(spookNow(logged(draft, 4, 3))?.id).toBe(id);
+    expect(spookNow(logged(draft, 4, 3, 3))).toBeUndefined();
+    expect(spookNow(logEvent(begun(), "stumble", stamp()).draft)).toBeUndefined();
   });
 });

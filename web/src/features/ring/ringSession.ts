@@ -22,6 +22,7 @@ import {
 } from "./coachPlayer";
 import {
   type Change,
+  type Details,
   DRAFT_VERSION,
   entriesOf,
   type Lead,
@@ -278,6 +279,24 @@ export function logAsk(
 export function logEvent(draft: RingDraft, kind: string, stamp: Stamp): Change {
   return logAsk(draft, { event: kind }, null, stamp);
 }
+
+/** Says more of something that happened; it is sent anew. */
+export function tellMore(
+  draft: RingDraft,
+  id: string,
+  details: Partial<Details>,
+  stamp: Stamp,
+): Change {
+  const told = draft.entries.find((one) => one.id === id);
+  if (!told) return { draft, items: [] };
+  const said = { ...told, id: stamp.id, details: { ...NOT_SAID, ...told.details, ...details } };
+  return {
+    draft: { ...draft, entries: draft.entries.map((one) => (one === told ? said : one)) },
+    items: [struckOut(told.id), asSyncItem(draft, said)],
+  };
+}
+
+const NOT_SAID: Details = { thing: null, spot: null, recovered_s: null };
 
 /** The answer just given on this side of the knot; what happened between is passed over. */
 export function lastAnswer(draft: RingDraft): RingEntry | undefined {

@@ -151,6 +151,11 @@ export function testPack(): RingPack {
     not_settled_drops: ["new:up-wt.3"],
     time_up: "30 min are over: put it away, settled or not.",
     before: "Helmet, gloves, boots.",
+    spook: {
+      things: ["gulls", "a dog"],
+      ways: ["towards home", "away from home"],
+      places: ["in front", "following"],
+    },
     passed_over: ["One knot passed over.", "{knots} knots passed over."],
   };
 }

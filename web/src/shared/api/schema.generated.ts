@@ -3128,6 +3128,21 @@ export interface components {
             leads: components["schemas"]["PackLead"][];
         };
         /**
+         * PackSpook
+         * @description What can be said of a spook by a tap: at what, on which way, and where it went among others.
+         */
+        PackSpook: {
+            /**
+             * Things
+             * @description What this horse spooked at before goes first.
+             */
+            things: string[];
+            /** Ways */
+            ways: string[];
+            /** Places */
+            places: string[];
+        };
+        /**
          * RemedyTexts
          * @description A fault as it is said: how it looks, and what to do about it.
          */
@@ -3172,6 +3187,7 @@ export interface components {
             rider_faults: components["schemas"]["RiderFault"][];
             /** Events */
             events: components["schemas"]["PackEvent"][];
+            spook: components["schemas"]["PackSpook"];
             /**
              * Time Up
              * @description Said while it settles, once the session's minutes are over.

@@ -1,1 +1,1 @@
-export const SCHEMA = "d7779d886c5f46cf";
+export const SCHEMA = "833583d4649ef11e";

@@ -266,6 +266,13 @@ export const text = {
     faults: "What went wrong",
     riderFaults: "The rider or handler",
     levels: "What the levels mean",
+    spook: {
+      calm: (clock: string) => `Calm again · ${clock}`,
+      was: (clock: string) => `Calm after ${clock}`,
+      what: "At what?",
+      at: "What it spooked at",
+      way: "Which way it went",
+    },
     settle: {
       start: "Start the clock",
       first: "First stretch",
