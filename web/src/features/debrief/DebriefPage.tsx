@@ -124,6 +124,12 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
           </ul>
         </section>
       ) : null}
+      {debrief.note ? (
+        <section>
+          <h2>{text.debrief.note}</h2>
+          <p className={styles.note}>{debrief.note}</p>
+        </section>
+      ) : null}
       <section className={styles.ends}>
         <h2>{text.debrief.openEnds}</h2>
         {debrief.open_ends.length === 0 ? <p>{debrief.no_open_ends}</p> : null}

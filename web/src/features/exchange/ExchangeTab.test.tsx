@@ -98,9 +98,8 @@ async function open(answers: Record<string, unknown> = {}) {
 }
 
 const choose = async (name: string, content: string) => {
-  const button = await screen.findByText(/^(Choose a|Another) file$/);
-  const input =
-    button.parentElement?.querySelector("input[type=file]") ?? button.querySelector("input");
+  const button = await screen.findByRole("button", { name: /^(Choose a|Another) file$/ });
+  const input = button.parentElement?.querySelector<HTMLInputElement>("input[type=file]");
   await userEvent.upload(input as HTMLInputElement, new File([content], name));
 };
 

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useQuery } from "@tanstack/react-query";
+import { useRef } from "react";
 import { Link } from "react-router";
 import { horsesQuery } from "../../shared/api/queries";
 import { exchangeText as text } from "../../shared/text/en.exchange";
@@ -67,13 +68,17 @@ export function TakeIn() {
 
 /** The browser's own way to a file, behind a button that looks like the others. */
 function FileButton({ label, onFile }: { label: string; onFile: (file: File) => void }) {
+  const input = useRef<HTMLInputElement>(null);
   return (
-    <Button component="label" variant="outlined">
-      {label}
+    <>
+      <Button variant="outlined" onClick={() => input.current?.click()}>
+        {label}
+      </Button>
       <input
+        ref={input}
         type="file"
+        hidden
         accept=".json,.csv,.txt,.tsv,application/json,text/csv"
-        className="visually-hidden"
         onChange={(event) => {
           const file = event.target.files?.[0];
           // The same file chosen again is a choice too.
@@ -81,7 +86,7 @@ function FileButton({ label, onFile }: { label: string; onFile: (file: File) => 
           if (file) onFile(file);
         }}
       />
-    </Button>
+    </>
   );
 }
 

@@ -1,4 +1,5 @@
 import Drawer from "@mui/material/Drawer";
+import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import type { EventKind, PackItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
@@ -8,6 +9,9 @@ import { entriesOf, packItem, type RingDraft, type RingEntry } from "./ringDraft
 import { lastAnswer, logEvent, playedOn } from "./ringSession";
 import { makeStamp, type Ring } from "./useRing";
 import type { RingTaps } from "./useRingTaps";
+
+/** As long as a record keeps one. */
+const LONGEST_NOTE = 10_000;
 
 interface Props {
   draft: RingDraft;
@@ -42,6 +46,15 @@ export function MoreSheet({ draft, ring, taps, open, onClose }: Props) {
       {pack && pack.faults.length > 0 ? (
         <WhatWasWrong draft={draft} pack={pack} taps={taps} />
       ) : null}
+      <TextField
+        multiline
+        minRows={2}
+        label={text.ring.note}
+        helperText={text.ring.noteHelp}
+        value={draft.note ?? ""}
+        onChange={(event) => ring.move((now) => ({ ...now, note: event.target.value }))}
+        slotProps={{ htmlInput: { maxLength: LONGEST_NOTE } }}
+      />
       <button type="button" className={styles.close} onClick={onClose}>
         {text.shell.close}
       </button>

@@ -300,3 +300,22 @@ describe("a spook at the ring", () => {
     expect(struckOut).toEqual(told.slice(0, -1));
   });
 });
+
+describe("a note at the ring", () => {
+  it("is kept with every letter and goes with the session", async () => {
+    const { saved } = await inTheRing();
+    await tap(4);
+    await userEvent.click(screen.getByRole("button", { name: /^More/ }));
+    await userEvent.type(await screen.findByRole("textbox", { name: /Note/ }), "left ear back");
+    const kept = await readDraft<RingDraft>(`ring:${HORSE}`);
+    expect(kept?.note).toBe("left ear back");
+    await userEvent.click(screen.getByRole("button", { name: "Close" }));
+    for (const _ of kept?.order.slice(kept.current) ?? [])
+      await userEvent.click(screen.getByRole("button", { name: /Next knot|Save and debrief/ }));
+    await waitFor(() =>
+      expect(saved.findLast((item) => item.type === "session")?.body).toMatchObject({
+        note: "left ear back",
+      }),
+    );
+  });
+});

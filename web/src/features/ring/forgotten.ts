@@ -30,7 +30,7 @@ export function lastTap(draft: RingDraft): string {
 export function isEmpty(draft: RingDraft): boolean {
   const { startedAt, first_min, whole_min, settled } = draft.settle;
   const marked = startedAt !== null || first_min !== null || whole_min !== null;
-  return draft.entries.length === 0 && !marked && settled === null;
+  return draft.entries.length === 0 && !marked && settled === null && !draft.note;
 }
 
 export function finishAsOfLastTap(draft: RingDraft): Change {

@@ -80,6 +80,8 @@ export interface RingDraft {
   revision: number;
   position: number;
   helper: boolean;
+  /** Of the session, in one's own words. */
+  note?: string;
 }
 
 export interface Change {

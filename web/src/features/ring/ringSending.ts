@@ -66,6 +66,7 @@ export function sendHeader(draft: RingDraft, endedAt: string | null): Change {
       helper: draft.helper,
       ...draft.pack.brought,
       planned: plannedOf(draft),
+      note: draft.note ?? "",
       settle: hasSettle ? { first_min, whole_min, settled } : null,
     },
   };
