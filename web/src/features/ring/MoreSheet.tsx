@@ -1,5 +1,4 @@
 import Drawer from "@mui/material/Drawer";
-import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import type { EventKind, PackItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
@@ -46,14 +45,15 @@ export function MoreSheet({ draft, ring, taps, open, onClose }: Props) {
       {pack && pack.faults.length > 0 ? (
         <WhatWasWrong draft={draft} pack={pack} taps={taps} />
       ) : null}
-      <TextField
-        multiline
-        minRows={2}
-        label={text.ring.note}
-        helperText={text.ring.noteHelp}
+      <h2>{text.ring.note}</h2>
+      <p>{text.ring.noteHelp}</p>
+      <textarea
+        className={styles.note}
+        rows={2}
+        maxLength={LONGEST_NOTE}
+        aria-label={text.ring.note}
         value={draft.note ?? ""}
         onChange={(event) => ring.move((now) => ({ ...now, note: event.target.value }))}
-        slotProps={{ htmlInput: { maxLength: LONGEST_NOTE } }}
       />
       <button type="button" className={styles.close} onClick={onClose}>
         {text.shell.close}

@@ -267,7 +267,7 @@ export const text = {
     riderFaults: "The rider or handler",
     levels: "What the levels mean",
     note: "Note on this session",
-    noteHelp: "typed, or spoken to the phone's own keyboard; it is saved with the session",
+    noteHelp: "Typed, or spoken to the phone's own keyboard. It is saved with the session.",
     spook: {
       calm: (clock: string) => `Calm again · ${clock}`,
       was: (clock: string) => `Calm after ${clock}`,
