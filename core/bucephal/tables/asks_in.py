@@ -291,7 +291,9 @@ class _Reading:
             raise InvalidInput([unknown_step("", shorten(cell), self.catalogue.steps)])
         return named
 
-    def _checked(self, day: date, kind: str, raw: dict[str, Any]) -> Iterator[tuple[Meant | None, Problem]]:
+    def _checked(
+        self, day: date, kind: str | None, raw: dict[str, Any]
+    ) -> Iterator[tuple[Meant | None, Problem]]:
         """Against the ladder, the calendar and the ranges; what passes is kept."""
         problems = [*check_ask(raw, self.catalogue, ""), *self._of_session(day, kind)]
         try:

@@ -52,7 +52,7 @@ class DateOrder(StrEnum):
 OTHER_NAMES: Mapping[Meant, tuple[str, ...]] = {
     Meant.HORSE: ("horse_name", "name"),
     Meant.DATE: ("day", "on"),
-    Meant.KIND: ("work", "session"),
+    Meant.KIND: ("work",),
     Meant.STEP: ("exercise", "cue"),
     Meant.SIDE: ("rein", "hand"),
     Meant.LEVEL: ("pressure", "pressure_level"),

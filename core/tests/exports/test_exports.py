@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import zipfile
 from datetime import UTC, date, datetime
 from html.parser import HTMLParser
 from typing import Any
@@ -89,6 +90,15 @@ def test_the_table_of_asks_comes_in_again_as_what_it_was(worked: HorseRecord, bu
     told, record = asks_from(read_foreign(out("asks", worked, busy)), worked.horse, CATALOGUE, TODAY)
     assert record is not None, told.problems
     assert told.others == 1
+    came = merge(worked, record).coming
+    assert {one.came for one in came if ".asks[" in one.path} == {Came.EQUAL}
+
+
+def test_the_asks_of_a_package_come_in_as_a_table_too(worked: HorseRecord, busy: HorseRecord) -> None:
+    with zipfile.ZipFile(io.BytesIO(out("package", busy, worked))) as package:
+        table = read_foreign(package.read("asks.csv"))
+    told, record = asks_from(table, worked.horse, CATALOGUE, TODAY)
+    assert record is not None, told.problems
     came = merge(worked, record).coming
     assert {one.came for one in came if ".asks[" in one.path} == {Came.EQUAL}
 
