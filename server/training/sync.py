@@ -149,7 +149,7 @@ class _Run:
         for table in (StoredAsk, StoredEvent):
             for row in table.objects.filter(pk__in=ids).select_related("session__horse"):
                 self.entries[row.pk] = row
-        buried = Tombstone.objects.filter(yard=self.yard, item__in=ids)
+        buried = Tombstone.objects.filter(yard=self.yard, item__in=sessions)
         self.buried = set(buried.values_list("item", flat=True))
         wanted = {item.horse for item in items if item.horse is not None}
         self.horses = {row.pk: row for row in Horse.objects.ever_of(self.person).filter(pk__in=wanted)}
@@ -189,8 +189,10 @@ class _Run:
             stored = StoredSession(id=item.id, horse_id=horse.pk, deleted=item.id in self.buried)
         elif stored.horse_id != item.horse:
             raise _used(item)
-        elif (item.revision, _text(body)) <= (stored.revision, _text(stored.header)):
-            return SyncStatus.SAVED
+        else:
+            self._there_again(stored)
+            if (item.revision, _text(body)) <= (stored.revision, _text(stored.header)):
+                return SyncStatus.SAVED
         off = put_right(header, self.off, horse.born, timezone.localdate(self.now))
         stored.header, stored.revision, stored.off_s = body, item.revision, round(off.total_seconds())
         stored.date = stored.as_read().date
@@ -210,6 +212,7 @@ class _Run:
         if session is None:
             return SyncStatus.WAITING
         self._of_this_yard(session, item)
+        self._there_again(session)
         problems = check_ask(item.body, self.catalogue, "ask") if item.type is ItemType.ASK else ()
         entry = read_entry(item, problems)
         row: StoredAsk | StoredEvent
@@ -229,7 +232,18 @@ class _Run:
         self._of_this_yard(known.session, item)
         if known.session_id != item.session or read_entry(item) != known.as_read():
             raise _used(item)
+        self._there_again(known.session)
+        self._there_again(known)
         return SyncStatus.SAVED
+
+    def _there_again(self, row: StoredSession | StoredAsk | StoredEvent) -> None:
+        """What came by an import that was undone is marked, not struck out: where a device has it too, it
+        counts.
+        """
+        if row.deleted and row.pk not in self.buried:
+            row.deleted = False
+            row.save(update_fields=["deleted"])
+            self._touch(row if isinstance(row, StoredSession) else row.session)
 
     def _delete(self, item: SyncItem) -> SyncStatus:
         row: StoredSession | StoredAsk | StoredEvent | None
@@ -269,8 +283,10 @@ class _Run:
         self.touched_sessions.add(session.pk)
 
     def _of_this_yard(self, session: StoredSession, item: SyncItem) -> SyncStatus:
-        """Refuses what belongs to another yard, in the words used for what does not exist."""
-        if session.horse.yard_id != self.yard.pk:
+        """Refuses what belongs to another yard, in the words used for what does not exist; what belongs to a
+        horse whose import was undone stays with its device too.
+        """
+        if session.horse.yard_id != self.yard.pk or session.horse.taken_back:
             raise InvalidInput([Problem("id", str(item.id), "is not of this yard", "")])
         return SyncStatus.SAVED
 

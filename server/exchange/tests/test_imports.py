@@ -350,6 +350,38 @@ def test_what_was_logged_since_stays_and_the_horse_with_it(client: Client, today
     assert {one["asks"][0]["level"] for one in left["sessions"]} == {4, 6}
 
 
+def test_what_a_device_has_too_counts_though_its_import_was_undone(
+    client: Client, fresh_horse: Horse, today: date
+) -> None:
+    """The device sends once more what it was never told is saved: it must not be lost with the import."""
+    session = new_id()
+    items = [
+        session_item(fresh_horse, session, today),
+        ask_item(session, 4),
+        ask_item(session, 6, position=1),
+    ]
+    send(client, items)
+    out = export(client, fresh_horse.pk)
+    StoredSession.objects.all().delete()
+    forget_all()
+    taken = take(client, out)
+    assert undo(client, taken) == 204
+    assert send(client, items[1:2]) == ["saved"]
+    (read,) = json.loads(export(client, fresh_horse.pk))["sessions"]
+    assert [one["level"] for one in read["asks"]] == [4]
+    assert send(client, items) == ["saved"] * 3
+    assert export(client, fresh_horse.pk) == out
+
+
+def test_for_a_horse_that_is_gone_again_a_device_keeps_what_it_has(client: Client, today: date) -> None:
+    taken = take(client, a_record(today).model_dump_json().encode())
+    session = StoredSession.objects.first()
+    assert session is not None
+    undo(client, taken)
+    assert send(client, [ask_item(str(session.pk), 4)]) == ["refused"]
+    assert not StoredAsk.objects.filter(deleted=False).exists()
+
+
 def test_after_a_day_it_stays(client: Client, today: date) -> None:
     taken = take(client, a_record(today).model_dump_json().encode())
     Import.objects.update(at=timezone.now() - timedelta(days=1, minutes=1))
