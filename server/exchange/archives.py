@@ -16,7 +16,7 @@ from contextlib import closing
 from datetime import UTC, datetime
 from importlib.metadata import version
 from pathlib import Path
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from accounts.models import Device, Failed, User, Yard
 from django.db import connection
@@ -85,8 +85,9 @@ def make_archive(keep: int | None = None) -> Path:
 def _forget_who_is_signed_in(copy: sqlite3.Connection) -> None:
     """Whoever has the file could go on as they; and devices that were ended would be back."""
     copy.execute("PRAGMA secure_delete=ON")
-    for table in (Device, Failed):
-        copy.execute(f"DELETE FROM {table._meta.db_table}")  # noqa: S608 - a name of ours
+    for model in (Device, Failed):
+        if _has_table(copy, model._meta.db_table):
+            copy.execute(f"DELETE FROM {model._meta.db_table}")  # noqa: S608 - a name of ours
     copy.commit()
 
 
@@ -131,13 +132,15 @@ def inside(path: Path) -> tuple[Manifest, Contents]:
 
 
 def _contents(raw: sqlite3.Connection) -> Contents:
-    def count(model: type[Model]) -> int:
-        (number,) = raw.execute(f"SELECT count(*) FROM {model._meta.db_table}").fetchone()  # noqa: S608
-        return int(number)
+    def told(model: type[Model], what: str = "count(*)") -> Any:
+        """Of a table that an older version has not: nothing."""
+        table = model._meta.db_table
+        if not _has_table(raw, table):
+            return 0
+        return raw.execute(f"SELECT {what} FROM {table}").fetchone()[0]  # noqa: S608
 
-    table = StoredSession._meta.db_table
-    (last,) = raw.execute(f"SELECT max(date) FROM {table}").fetchone()  # noqa: S608
-    return Contents(count(Yard), count(User), count(Horse), count(StoredSession), count(StoredAsk), last)
+    last = told(StoredSession, "max(date)") or None
+    return Contents(told(Yard), told(User), told(Horse), told(StoredSession), told(StoredAsk), last)
 
 
 def _manifest(copy: Path, made: datetime) -> Manifest:
@@ -243,7 +246,11 @@ def _last_migrations(copy: Path) -> dict[str, str]:
 
 
 def _has_tables(raw: sqlite3.Connection) -> bool:
-    return bool(raw.execute("SELECT 1 FROM sqlite_master WHERE name = 'django_migrations'").fetchone())
+    return _has_table(raw, "django_migrations")
+
+
+def _has_table(raw: sqlite3.Connection, name: str) -> bool:
+    return bool(raw.execute("SELECT 1 FROM sqlite_master WHERE name = ?", [name]).fetchone())
 
 
 def _sqlite() -> sqlite3.Connection:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import io
 import json
 import sqlite3
@@ -19,7 +20,7 @@ from django.core.management import CommandError, call_command
 from django.test import Client
 from django.utils import timezone
 from exchange.archive_files import MAKING, Busy, NoArchive, archives, beside, folder, last_made
-from exchange.archives import DATABASE, MANIFEST, make_archive, restore
+from exchange.archives import DATABASE, MANIFEST, inside, make_archive, restore
 from exchange.nightly import is_due, make_if_due
 from horses.models import Horse
 from testing import ask_item, forget_all, new_id, send, session_item
@@ -110,6 +111,25 @@ def test_before_it_is_put_back_it_is_said_what_replaces_what(
     assert StoredAsk.objects.count() == asks
     call_command("restore", "--yes", str(made))
     assert StoredAsk.objects.count() == asks - 1
+
+
+def test_what_an_older_version_has_not_holds_no_archive_up(horse: Horse, tmp_path: Path) -> None:
+    made = make_archive()
+
+    def without(files: dict[str, bytes]) -> None:
+        path = tmp_path / "older.sqlite3"
+        path.write_bytes(files[DATABASE])
+        with closing(sqlite3.connect(path)) as database:
+            database.execute(f"DROP TABLE {Device._meta.db_table}")
+            database.execute(f"DROP TABLE {StoredAsk._meta.db_table}")
+            database.commit()
+        files[DATABASE] = path.read_bytes()
+        told = json.loads(files[MANIFEST])
+        sum_ = hashlib.sha256(files[DATABASE]).hexdigest()
+        files[MANIFEST] = json.dumps({**told, "bytes": len(files[DATABASE]), "sha256": sum_}).encode()
+
+    _, contents = inside(rewritten(made, without))
+    assert (contents.horses, contents.asks) == (1, 0)
 
 
 def test_each_night_one_is_made_and_so_many_stay(horse: Horse, settings: Any) -> None:
