@@ -94,15 +94,10 @@ def take(
     take_the_clock(yard_of(person))
     _let_go_of_the_old(timezone.now())
     made = Import.objects.create(
-        yard=yard_of(person),
-        horse=horse,
-        person=person,
-        kind=kind,
-        name=name,
-        asks=len(added.rows.asks),
-        sessions=len(added.rows.sessions),
+        yard=yard_of(person), horse=horse, person=person, kind=kind, name=name,
+        asks=len(added.rows.asks), sessions=len(added.rows.sessions),
         added=added.model_dump(mode="json"),
-    )
+    )  # fmt: skip
     trail.note(person, What.TAKEN_IN, f"{horse}, {made.asks} asks")
     return Taken(id=made.pk, horse=horse.pk, name=str(horse))
 

@@ -115,16 +115,7 @@ def asks_from(
     _check_columns(columns, table.header)
     shown_as, unsure = date_order(table, columns)
     reading = _Reading(catalogue, columns, dates or shown_as, horse, today)
-    problems = [
-        CellProblem(
-            line=1, column=None, meant=one, value=None, reason="is none of the columns", allowed="one of them"
-        )
-        for one in NEEDED
-        if one not in columns
-    ]
-    if not problems:
-        problems = reading.all_of(table)
-    wrong = {one.line for one in problems[:MOST_TOLD]}
+    problems = list(_not_named(columns)) or reading.all_of(table)
     told = TableRead(
         header=table.header,
         columns=columns,
@@ -134,15 +125,29 @@ def asks_from(
         delimiter=table.delimiter,
         rows=len(table.rows) - reading.others,
         others=reading.others,
-        shown=tuple(
-            ShownRow(line=row.line, cells=row.cells)
-            for number, row in enumerate(table.rows)
-            if number < SHOWN_ROWS or row.line in wrong
-        ),
+        shown=_shown(table, problems[:MOST_TOLD]),
         problems=tuple(problems[:MOST_TOLD]),
         untold=max(len(problems) - MOST_TOLD, 0),
     )
     return told, None if problems else reading.record()
+
+
+def _not_named(columns: Sequence[Meant | None]) -> Iterator[CellProblem]:
+    """What is needed, and is no column: somebody has to say which one it is."""
+    reason, allowed = "is none of the columns", "one of them"
+    for meant in NEEDED:
+        if meant not in columns:
+            yield CellProblem(line=1, column=None, meant=meant, value=None, reason=reason, allowed=allowed)
+
+
+def _shown(table: ForeignTable, problems: Sequence[CellProblem]) -> tuple[ShownRow, ...]:
+    """The first rows, and those in which something is wrong."""
+    wrong = {one.line for one in problems}
+    return tuple(
+        ShownRow(line=row.line, cells=row.cells)
+        for number, row in enumerate(table.rows)
+        if number < SHOWN_ROWS or row.line in wrong
+    )
 
 
 def _check_columns(columns: Sequence[Meant | None], header: Sequence[str]) -> None:
