@@ -201,7 +201,9 @@ describe("whoever comes by a link", () => {
     await userEvent.click(await screen.findByRole("button", { name: "Open the horses" }));
     expect(await screen.findByRole("button", { name: /Sign out \(Ash\)/ })).toBeInTheDocument();
     expect(screen.queryByRole("link", { name: "Yard" })).not.toBeInTheDocument();
-    await userEvent.click(await screen.findByRole("link", { name: new RegExp(`^${NAME}`) }));
+    // In the list of horses, and, once the day is there too, on it.
+    const [horse] = await screen.findAllByRole("link", { name: new RegExp(`^${NAME}`) });
+    await userEvent.click(horse as HTMLElement);
     expect(await screen.findByRole("link", { name: "Ring" })).toBeInTheDocument();
     expect(screen.queryByRole("link", { name: "Sheet" })).not.toBeInTheDocument();
   });
