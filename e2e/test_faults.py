@@ -111,7 +111,7 @@ def closed(seed: Seed, tmp_path: Path) -> Server:
 
 
 def shares(steps: int, many: int) -> list[int]:
-    """So many of these steps, from the first to nearly the last: how many it takes differs a little each time."""
+    """So many of these steps, to nearly the last: how many it takes differs a little each time."""
     last = steps - steps // 50
     return sorted({1 + (last - 1) * number // (many - 1) for number in range(many)})
 
