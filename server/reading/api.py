@@ -132,6 +132,13 @@ def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> H
     return _answer(request, horse_id, lambda horse: as_sent(services.pack_of(horse, _wanted(horse, query))))
 
 
+@router.get("/horses/{horse_id}/spares", auth=RING, response=SentPack)
+@decorate_view(gzip_page)
+def get_spares(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
+    """Every exercise as it could be asked today, planned or not."""
+    return _answer(request, horse_id, lambda horse: as_sent(services.spares_of(horse, _wanted(horse, query))))
+
+
 @router.get("/horses/{horse_id}/sheet", auth=READS, response=HorseSheet)
 def get_sheet(request: HttpRequest, horse_id: UUID, on: date | None = None) -> HttpResponse:
     day = timezone.localdate() if on is None else read_day(str(on))

@@ -38,6 +38,7 @@ from bucephal.pages import (
     plan_today,
     ring_pack,
     session_lines,
+    spare_pack,
     step_chart,
     step_guide,
 )
@@ -111,6 +112,12 @@ def _plan(standing: Standing, request: PlanRequest) -> SessionPlan:
 def pack_of(horse: Horse, request: PlanRequest) -> RingPack:
     standing = standing_of(horse, request.on)
     return ring_pack(horse_facts(standing), _plan(standing, request), standing, request)
+
+
+def spares_of(horse: Horse, request: PlanRequest) -> RingPack:
+    """Every exercise with its coaches: what was not planned can be logged too, with no signal."""
+    standing = standing_of(horse, request.on)
+    return spare_pack(horse_facts(standing), standing, request)
 
 
 def sheet_of(horse: Horse, on: date) -> HorseSheet:

@@ -25,6 +25,13 @@ class Catalogue(LadderModel):
     missing_kit: tuple[str, ...] = Field((), description="What the yard does not have.")
     blueprint: InstanceOf[Blueprint] = Field(exclude=True, repr=False, description="What it was built from.")
 
+    def __eq__(self, other: object) -> bool:
+        """A ladder is built once for a yard and a school, and is equal to itself only."""
+        return self is other
+
+    def __hash__(self) -> int:
+        return id(self)
+
     @property
     def schools(self) -> tuple[School, ...]:
         """Every question on which practitioners disagree, with its options."""

@@ -12,7 +12,7 @@ from bucephal.pages.gap import SideGap
 from bucephal.pages.guide import StepGuide, step_guide
 from bucephal.pages.ladder import HorseLadder, horse_ladder
 from bucephal.pages.look import LookPage, look_page
-from bucephal.pages.pack import RingPack, ring_pack
+from bucephal.pages.pack import RingPack, ring_pack, spare_pack
 from bucephal.pages.plan import PlanPage, plan_page
 from bucephal.pages.sent import SentPack, as_sent
 from bucephal.pages.sheet import HorseSheet, horse_sheet

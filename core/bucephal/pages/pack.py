@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator, Mapping
+from functools import lru_cache
 
 from pydantic import Field
 
@@ -27,9 +28,10 @@ from bucephal.planning import (
     PlanRequest,
     SessionPlan,
     SideDose,
+    spare_plan,
 )
 from bucephal.progress import Standing
-from bucephal.record import Conditions, EventKind, FlagCode, FrozenModel, HorseRecord
+from bucephal.record import Conditions, EventKind, FlagCode, FrozenModel, HorseRecord, SessionKind
 from bucephal.record.models import LEVELS
 from bucephal.welfare import NO_WORK, RingSigns, ring_signs, wants_helper
 from bucephal.words import flags as flag_words
@@ -91,6 +93,9 @@ class PackItem(FrozenModel):
     climb: PackClimb | None = Field(description="The stage that may follow at once today; null: none may.")
     probe: PackClimb | None = Field(description="The stage that may be asked once where it goes up no more.")
     probe_words: str = Field(description="How that is offered.")
+    makes_it: SessionKind | None = Field(
+        description="What kind of session it is once this was asked in it; null: as it was planned."
+    )
 
 
 class PackFlag(RingSigns):
@@ -166,7 +171,7 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request:
             key = settings.model_dump_json()
             if key not in numbers:
                 numbers[key] = len(coaches)
-                coaches.append(compile_coach(settings, catalogue))
+                coaches.append(_compiled(key, catalogue))
             begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
             leads = tuple(_leads(dose.side, catalogue.exercise(item.step), catalogue.stage(item.step)))
             sides.append(PackSide(side=dose.side, coach=numbers[key], begin=begin, leads=leads))
@@ -183,6 +188,24 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request:
         not_settled_drops=tuple(item.id for item in plan.items if _waits_for_a_settled_horse(item)),
         passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),
     )  # fmt: skip
+
+
+def spare_pack(facts: HorseFacts, standing: Standing, request: PlanRequest) -> RingPack:
+    """Every exercise with its coaches, planned or not: what can be taken into a session, or logged by itself.
+
+    Args: as for `ring_pack`.
+    """
+    return ring_pack(facts, spare_plan(standing, request), standing, request)
+
+
+@lru_cache(maxsize=2048)
+def _compiled(settings: str, catalogue: Catalogue) -> CompiledCoach:
+    """Equal settings under one ladder have one coach, whichever horse they are of: most spare ones are equal.
+
+    Args:
+        settings: as JSON.
+    """
+    return compile_coach(CoachSettings.model_validate_json(settings), catalogue)
 
 
 def _all_items(plan: SessionPlan) -> tuple[PlanItem, ...]:
@@ -278,6 +301,7 @@ def _pack_item(
         climb=climb and PackClimb(item=climb.item.id, minutes_left=climb.minutes_left),
         probe=probe and PackClimb(item=probe.item.id, minutes_left=probe.minutes_left),
         probe_words=words.probe_offered(probe.item.stage) if probe is not None else "",
+        makes_it=SessionKind.RIDDEN if item.ridden else None,
     )
 
 

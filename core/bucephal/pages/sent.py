@@ -30,19 +30,30 @@ class SentPack(FrozenModel):
 
 def as_sent(pack: RingPack) -> SentPack:
     """The pack to be sent; whoever puts each part back in its place has the pack again."""
-    places: dict[str, int] = {}
-    parts: list[Any] = []
-    coaches = tuple(_sent(coach, places, parts) for coach in pack.coaches)
-    return SentPack(pack=pack.model_copy(update={"coaches": ()}), coaches=coaches, parts=tuple(parts))
+    parts = _Parts()
+    coaches = tuple(_sent(coach, parts) for coach in pack.coaches)
+    return SentPack(pack=pack.model_copy(update={"coaches": ()}), coaches=coaches, parts=tuple(parts.parts))
 
 
-def _sent(coach: CompiledCoach, places: dict[str, int], parts: list[Any]) -> SentCoach:
-    own, shared = coach.model_dump(mode="json"), dict[str, int]()
-    for name in SHARED:
-        part = own.pop(name)
-        key = json.dumps(part)
-        if key not in places:
-            places[key] = len(parts)
-            parts.append(part)
-        shared[name] = places[key]
-    return SentCoach(own=own, shared=shared)
+class _Parts:
+    """The parts so far, each once; a part that is the same object as one before is not even looked at."""
+
+    def __init__(self) -> None:
+        self.parts: list[Any] = []
+        self._by_object: dict[int, int] = {}
+        self._by_text: dict[str, int] = {}
+
+    def place_of(self, coach: CompiledCoach, name: str) -> int:
+        key = id(getattr(coach, name))
+        if key not in self._by_object:
+            part = coach.model_dump(mode="json", include={name})[name]
+            place = self._by_text.setdefault(json.dumps(part), len(self.parts))
+            if place == len(self.parts):
+                self.parts.append(part)
+            self._by_object[key] = place
+        return self._by_object[key]
+
+
+def _sent(coach: CompiledCoach, parts: _Parts) -> SentCoach:
+    shared = {name: parts.place_of(coach, name) for name in SHARED}
+    return SentCoach(own=coach.model_dump(mode="json", exclude=set(SHARED)), shared=shared)

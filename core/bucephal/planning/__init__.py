@@ -28,6 +28,7 @@ from bucephal.planning.models import (
 from bucephal.planning.placing import Placement, placement
 from bucephal.planning.resting import rest_because
 from bucephal.planning.session import plan_day, plan_session
+from bucephal.planning.sparing import spare_plan
 from bucephal.planning.yard_day import GRID_MIN, HotHours, Hours, YardDay, minute_of, time_of, yard_day
 
 __all__ = [
@@ -36,5 +37,5 @@ __all__ = [
     "ItemKind", "LeftOut", "Place", "Placed", "Placement", "PlanChanges", "PlanItem", "PlanRequest",
     "SessionPlan", "SideDose", "WantedItem", "Wanting", "Why", "YardDay", "assess", "assessment_is_due",
     "day_line", "minute_of", "placement", "plan_day", "plan_request", "plan_session", "rest_because",
-    "time_of", "yard_day",
+    "spare_plan", "time_of", "yard_day",
 ]  # fmt: skip

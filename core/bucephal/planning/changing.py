@@ -76,14 +76,20 @@ def refused(day: Day) -> tuple[LeftOut, ...]:
     """What is wanted and cannot be, for safety's sake."""
     found = []
     for step in _wishes(day):
-        obstacle = day.obstacle(step)
-        if obstacle is None or obstacle[0] not in FORBIDDEN:
-            obstacle = _without_brakes(day, step)
+        obstacle = forbidden(day, step)
         if obstacle is not None:
             why = Why.of(obstacle[1], {})
             name = day.catalogue.full_name(step)
             found.append(LeftOut(step=step, name=name, reason=obstacle[0], why=why))
     return tuple(found)
+
+
+def forbidden(day: Day, step: str) -> tuple[str, str] | None:
+    """Why a step cannot be asked today, for safety's sake (code, words)."""
+    obstacle = day.obstacle(step)
+    if obstacle is not None and obstacle[0] in FORBIDDEN:
+        return obstacle
+    return _without_brakes(day, step)
 
 
 def _without_brakes(day: Day, step: str) -> tuple[str, str] | None:
@@ -106,7 +112,9 @@ def wanted(day: Day) -> list[tuple[ItemKind, Choice]]:
     """What the trainer wants and may have, each as what it is for."""
     cannot = {one.step for one in refused(day)}
     why = Why.of(words.YOUR_CHOICE, {})
-    return [(_kind(day, one), Choice(step, why)) for step, one in _wishes(day).items() if step not in cannot]
+    return [
+        (wanted_as(day, one), Choice(step, why)) for step, one in _wishes(day).items() if step not in cannot
+    ]
 
 
 def more_than_enough(day: Day, steps: Sequence[str]) -> Iterator[str]:
@@ -121,7 +129,8 @@ def more_than_enough(day: Day, steps: Sequence[str]) -> Iterator[str]:
             yield step
 
 
-def _kind(day: Day, one: WantedItem) -> ItemKind:
+def wanted_as(day: Day, one: WantedItem) -> ItemKind:
+    """What a step that the trainer wants is for; where nothing is said, as the horse stands in it."""
     if one.kind is not None:
         return one.kind
     if day.standing.is_new(one.step):
@@ -146,16 +155,16 @@ def as_wanted(day: Day, item: PlanItem) -> PlanItem:
 def with_warnings(day: Day, items: Sequence[PlanItem], nothing_new: tuple[str, str] | None) -> list[PlanItem]:
     """The items, and of what is wanted what speaks against it."""
     return [
-        item.model_copy(update={"unwise": next(_unwise(day, item, items, nothing_new), "")})
+        item.model_copy(update={"unwise": next(speaks_against(day, item, items, nothing_new), "")})
         if item.locked else item
         for item in items
     ]  # fmt: skip
 
 
-def _unwise(
+def speaks_against(
     day: Day, item: PlanItem, items: Sequence[PlanItem], nothing_new: tuple[str, str] | None
 ) -> Iterator[str]:
-    """The weightiest first."""
+    """Why it is not wise to ask an item beside others, the weightiest first."""
     assert item.step is not None
     obstacle, missing = day.obstacle(item.step), day.standing.missing(item.step)
     others = [one for one in items if one.step is not None and one is not item]

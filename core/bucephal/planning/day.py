@@ -277,6 +277,17 @@ class Day:
         at_hand = self.request.place.kit
         return [] if at_hand is None else [thing for thing in wanted if thing not in at_hand]
 
+    def no_work_because(self) -> tuple[str, str, str] | None:
+        """Why there is no work today at all (code, in a line, the reason); None if there may be."""
+        if self.heat is Heat.DO_NOT_WORK:
+            return "heat", words.NO_WORK, words.HEAT_NO_WORK
+        if self.bearing.is_away:
+            return "visit", body_words.AWAY, body_words.NOT_HERE
+        if self.rest_flag is not None:
+            name = flag_words.NAMES[self.rest_flag]
+            return "flag", flag_words.rest(name), flag_words.HOLDS_BACK[self.rest_flag]
+        return None
+
     def nothing_new_because(self) -> tuple[str, str] | None:
         """Why nothing new should be begun today (code, words); None if it may."""
         off = self.days_off

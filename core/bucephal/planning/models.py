@@ -174,6 +174,10 @@ class PlanItem(FrozenModel):
     )
     locked: bool = Field(False, description="The trainer wants it so; the rest was worked out around it.")
     unwise: str = Field("", description="Why that is not wise, in a line; empty: nothing speaks against it.")
+    held_back: str = Field(
+        "",
+        description="Why it is not asked today, for safety's sake; logged it can be. Empty: it may be asked.",
+    )
 
     @property
     def planned(self) -> PlannedStep | None:

@@ -68,8 +68,6 @@ from bucephal.planning.trying import LEAST_OF_A_SESSION, Tries, held_back, tries
 from bucephal.progress import BACK_TO_WALK, TROT, Standing, StepState
 from bucephal.record import HorseRecord, PlannedStep, SessionKind
 from bucephal.response import Tracks
-from bucephal.welfare import Heat
-from bucephal.words import bodies as body_words
 from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
 
@@ -133,14 +131,8 @@ def _as_kept(plan: SessionPlan) -> tuple[PlannedStep, ...]:
 
 def _rest(day: Day) -> SessionPlan | None:
     """No work today: it is too hot, or a flag holds back all of it."""
-    if day.heat is Heat.DO_NOT_WORK:
-        return _no_work(day, "heat", words.NO_WORK, words.HEAT_NO_WORK)
-    if day.bearing.is_away:
-        return _no_work(day, "visit", body_words.AWAY, body_words.NOT_HERE)
-    if day.rest_flag is not None:
-        name = flag_words.NAMES[day.rest_flag]
-        return _no_work(day, "flag", flag_words.rest(name), flag_words.HOLDS_BACK[day.rest_flag])
-    return None
+    because = day.no_work_because()
+    return None if because is None else _no_work(day, *because)
 
 
 def _ordinary(day: Day) -> SessionPlan:

@@ -276,6 +276,7 @@ def begin(side: Side, *, by_lightness: bool) -> str:
 # --- why not --------------------------------------------------------------------------------
 
 YOUR_CHOICE = "you put it here"
+JUST_LOG = "Log what you do"
 SECOND_NEW = "a second thing never asked before in one session: one is enough to remember"
 SECOND_EXCITING = "a second exciting thing in one session: one is enough"
 ADDED_LATER = "it is looked at today: what you add waits for an ordinary session"

@@ -543,6 +543,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/spares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Spares
+         * @description Every exercise as it could be asked today, planned or not.
+         */
+        get: operations["reading_api_get_spares"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/horses/{horse_id}/sheet": {
         parameters: {
             query?: never;
@@ -2480,6 +2500,12 @@ export interface components {
              * @default
              */
             unwise: string;
+            /**
+             * Held Back
+             * @description Why it is not asked today, for safety's sake; logged it can be. Empty: it may be asked.
+             * @default
+             */
+            held_back: string;
         };
         /** PlanPage */
         PlanPage: {
@@ -3095,6 +3121,8 @@ export interface components {
              * @description How that is offered.
              */
             probe_words: string;
+            /** @description What kind of session it is once this was asked in it; null: as it was planned. */
+            makes_it: components["schemas"]["SessionKind"] | null;
         };
         /**
          * PackLead
@@ -9283,6 +9311,112 @@ export interface operations {
         };
     };
     reading_api_get_pack: {
+        parameters: {
+            query?: {
+                on?: string | null;
+                minutes?: number | null;
+                helper?: boolean;
+                assess?: boolean;
+                air_c?: number | null;
+                humidity_pct?: number | null;
+                wind_ms?: number | null;
+                rider_kg?: number | null;
+                tack_kg?: number | null;
+                /** @description The trainer's changes as JSON. */
+                changes?: string | null;
+            };
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentPack"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_get_spares: {
         parameters: {
             query?: {
                 on?: string | null;

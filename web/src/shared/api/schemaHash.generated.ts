@@ -1,1 +1,1 @@
-export const SCHEMA = "833583d4649ef11e";
+export const SCHEMA = "ff548f8b27281e58";
