@@ -12,7 +12,7 @@ from django.utils import timezone
 from accounts import trail
 from accounts.devices import end_all
 from accounts.links import INVITED
-from accounts.models import Link, Role, User
+from accounts.models import Link, Role, User, Yard
 from accounts.services import Missing, yard_of
 from accounts.trail import What
 
@@ -25,6 +25,12 @@ def people_of(person: User) -> QuerySet[User]:
     people = User.objects.filter(here, yard=yard_of(person)).annotate(seen_at=Max("devices__seen_at"))
     roles = Case(*(When(role=role, then=place) for place, role in enumerate(Role.values)))
     return people.order_by(roles, "first_name", "username")
+
+
+def people_in(yard: Yard) -> list[User]:
+    """Who rides and handles in a yard, by name; whoever comes for a day is not among them."""
+    hands = User.objects.filter(yard=yard, is_active=True, until=None).exclude(role=Role.OWNER)
+    return list(hands.order_by("first_name", "username"))
 
 
 def left_of(person: User) -> QuerySet[User]:

@@ -9,6 +9,7 @@ from typing import NamedTuple
 from uuid import UUID
 
 from accounts.models import User
+from accounts.people import people_in
 from accounts.services import Missing, yard_of
 from bucephal.exports import Leaving
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
@@ -27,6 +28,7 @@ from bucephal.pages import (
     StepChart,
     StepGuide,
     TodayPlan,
+    YardAtTheRing,
     arrival,
     debrief,
     flag_page,
@@ -51,7 +53,7 @@ from horses.services import horse_of, ladder_of
 from kept import Kept
 from training.records import record_of
 from training.services import day_so_far
-from yards.services import day_of
+from yards.services import day_of, defaults_of
 
 
 def seen_by(person: User) -> list[Horse]:
@@ -111,13 +113,18 @@ def _plan(standing: Standing, request: PlanRequest) -> SessionPlan:
 
 def pack_of(horse: Horse, request: PlanRequest) -> RingPack:
     standing = standing_of(horse, request.on)
-    return ring_pack(horse_facts(standing), _plan(standing, request), standing, request)
+    return ring_pack(horse_facts(standing), _plan(standing, request), standing, request, _at_the_ring(horse))
 
 
 def spares_of(horse: Horse, request: PlanRequest) -> RingPack:
     """Every exercise with its coaches: what was not planned can be logged too, with no signal."""
     standing = standing_of(horse, request.on)
-    return spare_pack(horse_facts(standing), standing, request)
+    return spare_pack(horse_facts(standing), standing, request, _at_the_ring(horse))
+
+
+def _at_the_ring(horse: Horse) -> YardAtTheRing:
+    people = tuple(person.shown for person in people_in(horse.yard))
+    return YardAtTheRing(people=people, also=defaults_of(horse.yard).also)
 
 
 def sheet_of(horse: Horse, on: date) -> HorseSheet:

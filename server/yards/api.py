@@ -49,6 +49,12 @@ class KitChoice(Schema):
     kit: dict[str, bool]
 
 
+class AlsoWanted(Schema):
+    """Whether some things are asked of every answer."""
+
+    also: dict[str, bool]
+
+
 class ExerciseForm(Schema):
     """An exercise as it is written; checked by the core, which names place and reason."""
 
@@ -93,6 +99,11 @@ def put_scales(request: HttpRequest, choice: WordChoice) -> YardPage:
 @router.put("/yard/kit", auth=MANAGES, response=YardPage)
 def put_kit(request: HttpRequest, choice: KitChoice) -> YardPage:
     return _changed(request, services.save_kit, choice.kit, What.YARD_CHANGED, "kit")
+
+
+@router.put("/yard/also", auth=MANAGES, response=YardPage)
+def put_also(request: HttpRequest, choice: AlsoWanted) -> YardPage:
+    return _changed(request, services.save_also, choice.also, What.YARD_CHANGED, "answers")
 
 
 @router.get("/yard/exercises/{exercise_id}", auth=READS, response=ExerciseSheet)

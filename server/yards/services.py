@@ -20,7 +20,7 @@ from bucephal.ladder import (
     source_of,
 )
 from bucephal.planning import YardDay, yard_day
-from bucephal.record import YardDefaults, check_defaults, read_model
+from bucephal.record import AlsoAsked, YardDefaults, check_defaults, read_model
 from django.db import transaction
 
 from yards.models import StoredDay
@@ -68,6 +68,17 @@ def save_kit(yard: Yard, has: dict[str, bool]) -> YardDefaults:
     return _change_ladder(
         yard, lambda now: {"missing_kit": (*(one for one in now.missing_kit if one not in has), *missing)}
     )  # fmt: skip
+
+
+def save_also(yard: Yard, wanted: dict[str, bool]) -> YardDefaults:
+    """What is asked of every answer beside the usual; of what is not named it is as it was."""
+    checked = read_model({"also": tuple(wanted)}, YardDefaults).also
+
+    def changed(now: YardDefaults) -> YardDefaults:
+        on = {*now.also, *checked} - {one for one in checked if not wanted[one]}
+        return now.model_copy(update={"also": tuple(one for one in AlsoAsked if one in on)})
+
+    return _change(yard, changed)
 
 
 def save_clock(yard: Yard, clock_s: dict[str, int]) -> None:

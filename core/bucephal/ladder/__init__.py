@@ -19,6 +19,7 @@ from bucephal.ladder.schools import OptionCode, School, SchoolOption
 from bucephal.ladder.source import ExerciseSource, FaultSource, OwnExercise, StageSource, YardLadder
 from bucephal.ladder.terms import (
     Compare,
+    Counted,
     CountsAs,
     Gait,
     Gate,
@@ -28,14 +29,15 @@ from bucephal.ladder.terms import (
     Sides,
     StageBand,
     StepKind,
+    TakenWith,
 )
 
 __all__ = [
-    "AssessmentPlan", "Catalogue", "Caution", "Compare", "CountsAs", "CueFamily", "Demand", "Escalation",
-    "Exercise", "ExerciseSource", "Fault", "FaultSource", "Fresh", "Gait", "Gate", "HelperRule",
-    "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance", "RiderFault",
-    "School", "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage", "StageBand",
-    "StageSource", "StartAge", "StepKind", "WrongLead", "YardLadder", "add_own", "blank_exercise",
-    "build_catalogue", "check_yard", "load_catalogue", "load_library", "need_text", "next_number",
-    "source_of", "under",
+    "AssessmentPlan", "Catalogue", "Caution", "Compare", "Counted", "CountsAs", "CueFamily", "Demand",
+    "Escalation", "Exercise", "ExerciseSource", "Fault", "FaultSource", "Fresh", "Gait", "Gate",
+    "HelperRule", "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance",
+    "RiderFault", "School", "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage",
+    "StageBand", "StageSource", "StartAge", "StepKind", "TakenWith", "WrongLead", "YardLadder", "add_own",
+    "blank_exercise", "build_catalogue", "check_yard", "load_catalogue", "load_library", "need_text",
+    "next_number", "source_of", "under",
 ]  # fmt: skip

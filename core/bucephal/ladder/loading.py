@@ -11,13 +11,15 @@ from bucephal.errors import Problem
 from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.checking import check_catalogue
 from bucephal.ladder.library import Blueprint, Library, library_from, load_library
-from bucephal.ladder.models import CueFamily, Exercise, Fault, Need, RiderFault, Stage
+from bucephal.ladder.models import MINUTES, CueFamily, Exercise, Fault, Need, RiderFault, Stage
 from bucephal.ladder.schools import SchoolChange, SchoolOption, options_in_force, resolve
 from bucephal.ladder.source import ExerciseSource, FaultSource, StageSource, YardLadder
-from bucephal.ladder.terms import CountsAs, Gait, Gate, Origin, StepKind
+from bucephal.ladder.terms import CountsAs, Gait, Gate, Origin, StepKind, TakenWith
 
 TOLERANCE_FIRST_STAGE_S = 60.0
 TOLERANCE_LATER_STAGE_S = 30.0
+_BY_UNIT = {"s": TakenWith.CLOCK, MINUTES: TakenWith.RIDE_CLOCK}
+"""With what a measure is taken where nothing else is said."""
 _STAGE_FIELDS = ("name", "does", "looks", "set_ups", "kit", "cautions", "demands")
 _EXERCISE_FIELDS = ("name", "ask", "set_ups", "kit", "cautions", "demands")
 _FAULT_FIELDS = (
@@ -185,6 +187,8 @@ class _Builder:
             family=source.family,
             safety=source.safety,
             unit=source.unit,
+            counted=source.counted,
+            taken_with=source.taken_with or _BY_UNIT.get(source.unit or ""),
             compare=source.compare,
             ask=source.ask,
             good_for=source.good_for,

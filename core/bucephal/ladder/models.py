@@ -11,6 +11,7 @@ from pydantic import Field
 
 from bucephal.ladder.terms import (
     Compare,
+    Counted,
     CountsAs,
     Gait,
     Gate,
@@ -21,6 +22,7 @@ from bucephal.ladder.terms import (
     Sides,
     StageBand,
     StepKind,
+    TakenWith,
 )
 
 
@@ -155,6 +157,8 @@ class Exercise(LadderModel):
     family: str | None
     safety: bool
     unit: str | None
+    counted: Counted | None = Field(None, description="What of an answer can be counted; null: nothing.")
+    taken_with: TakenWith | None = Field(None, description="With what its measure is taken; null: by bars.")
     compare: Compare
     ask: str
     good_for: str

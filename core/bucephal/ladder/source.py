@@ -10,7 +10,17 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from bucephal.ladder.terms import Compare, CountsAs, Gait, HelperRule, Sides, StageBand, StepKind
+from bucephal.ladder.terms import (
+    Compare,
+    Counted,
+    CountsAs,
+    Gait,
+    HelperRule,
+    Sides,
+    StageBand,
+    StepKind,
+    TakenWith,
+)
 from bucephal.texts import line_of, text_of
 
 Code = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,29}$", description="a-z, 0-9 and -")]
@@ -84,6 +94,8 @@ class ExerciseSource(_Source):
     exciting: bool = False
     safety: bool = False
     unit: Annotated[str, Field(**line_of(12))] | None = None
+    counted: Counted | None = None
+    taken_with: TakenWith | None = None
     compare: Compare = Compare.AT_LEAST
     minutes: Annotated[int, Field(ge=1, le=60)] = 5
     ask_s: Annotated[int, Field(ge=5, le=600, description="Seconds an ask takes, typically.")] = 40

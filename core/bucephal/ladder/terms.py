@@ -19,6 +19,32 @@ class StepKind(StrEnum):
     MEASURE = "M"
 
 
+class Counted(StrEnum):
+    """What of an answer can be counted beside how light it was."""
+
+    STEPS = "steps"
+    STRIDES = "strides"
+    TROT_STRIDES = "trot-strides"
+    DEGREES = "degrees"
+
+
+class TakenWith(StrEnum):
+    """With what a measure is taken at the ring."""
+
+    CLOCK = "clock"
+    """Seconds, from a tap to a tap."""
+    RIDE_CLOCK = "ride-clock"
+    """Minutes since the session began."""
+    CALM_CLOCK = "calm-clock"
+    """The share of the time that was calm."""
+    CORNERS = "corners"
+    """Metres before each corner, without and with the inside leg."""
+    STRIDES = "strides"
+    """Strides of two long sides, counted by tapping in rhythm."""
+    STATION = "station"
+    """Seconds beside the target, the gap to the mark and the one to the side."""
+
+
 class Sides(StrEnum):
     """What left and right mean in an exercise; ``NONE`` for truly two-sided asks."""
 

@@ -12,7 +12,7 @@ from bucephal.pages.gap import SideGap
 from bucephal.pages.guide import StepGuide, step_guide
 from bucephal.pages.ladder import HorseLadder, horse_ladder
 from bucephal.pages.look import LookPage, look_page
-from bucephal.pages.pack import RingPack, ring_pack, spare_pack
+from bucephal.pages.pack import RingPack, YardAtTheRing, ring_pack, spare_pack
 from bucephal.pages.plan import PlanPage, plan_page
 from bucephal.pages.sent import SentPack, as_sent
 from bucephal.pages.sheet import HorseSheet, horse_sheet
@@ -23,9 +23,9 @@ from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 __all__ = [
     "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "ExerciseRow", "FlagPage",
     "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare", "LookPage", "PlanPage", "RingPack",
-    "SentPack", "SessionDebrief", "SessionLine", "SessionLines", "SideGap", "SoFar", "StepChart", "StepGuide",
-    "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays", "YardPage", "arrival",
-    "as_sent", "baseline", "criteria", "debrief", "flag_page", "horse_facts", "horse_ladder",
-    "horse_sheet", "horse_welfare", "look_page", "plan_page", "plan_today", "read_out", "ring_pack",
-    "session_lines", "step_chart", "step_guide", "yard_page",
+    "SentPack", "SessionDebrief", "SessionLine", "SessionLines", "SideGap", "SoFar", "StepChart",
+    "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays",
+    "YardAtTheRing", "YardPage", "arrival", "as_sent", "baseline", "criteria", "debrief", "flag_page",
+    "horse_facts", "horse_ladder", "horse_sheet", "horse_welfare", "look_page", "plan_page", "plan_today",
+    "read_out", "ring_pack", "session_lines", "spare_pack", "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

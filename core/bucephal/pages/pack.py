@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
 from functools import lru_cache
 
 from pydantic import Field
@@ -19,7 +20,8 @@ from bucephal.ladder import (
     StepKind,
 )
 from bucephal.pages.facts import HorseFacts
-from bucephal.pages.wedge import Wedge, wedge
+from bucephal.pages.ring_day import RingDay, ring_day
+from bucephal.pages.wedge import ChoiceRow, Wedge, also_asked, wedge
 from bucephal.planning import (
     TACK_KG_KEY,
     Climb,
@@ -31,7 +33,15 @@ from bucephal.planning import (
     spare_plan,
 )
 from bucephal.progress import Standing
-from bucephal.record import Conditions, EventKind, FlagCode, FrozenModel, HorseRecord, SessionKind
+from bucephal.record import (
+    AlsoAsked,
+    Conditions,
+    EventKind,
+    FlagCode,
+    FrozenModel,
+    HorseRecord,
+    SessionKind,
+)
 from bucephal.record.models import LEVELS
 from bucephal.welfare import NO_WORK, RingSigns, ring_signs, wants_helper
 from bucephal.words import flags as flag_words
@@ -140,6 +150,8 @@ class RingPack(FrozenModel):
     rider_faults: tuple[RiderFault, ...]
     events: tuple[PackEvent, ...]
     spook: PackSpook
+    also: tuple[ChoiceRow, ...] = Field(description="What the yard wants to be asked of every answer.")
+    day: RingDay
     time_up: str = Field(description="Said while it settles, once the session's minutes are over.")
     before: str = Field(description="What is seen to before riding.")
     not_settled_drops: tuple[str, ...] = Field(description="Items left out where it did not settle.")
@@ -148,7 +160,24 @@ class RingPack(FrozenModel):
     )
 
 
-def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request: PlanRequest) -> RingPack:
+@dataclass(frozen=True)
+class YardAtTheRing:
+    """What of a yard matters at the ring: who there is, and what is asked of an answer beside the usual."""
+
+    people: tuple[str, ...] = ()
+    also: tuple[AlsoAsked, ...] = ()
+
+
+NO_YARD = YardAtTheRing()
+
+
+def ring_pack(
+    facts: HorseFacts,
+    plan: SessionPlan,
+    standing: Standing,
+    request: PlanRequest,
+    yard: YardAtTheRing = NO_YARD,
+) -> RingPack:
     """The pack of a planned session; equal coaches are carried once.
 
     Args:
@@ -182,6 +211,8 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request:
         rider_faults=tuple(catalogue.rider_faults.values()),
         events=tuple(PackEvent(kind=kind, name=wedge_words.EVENTS[kind]) for kind in EventKind),
         spook=_spook(standing.record),
+        also=tuple(also_asked(yard.also)),
+        day=ring_day(standing.record, yard.people),
         brought=_brought(plan, request),
         time_up=words.time_up(plan.put_away_after_min),
         before=words.BEFORE_RIDING,
@@ -190,12 +221,14 @@ def ring_pack(facts: HorseFacts, plan: SessionPlan, standing: Standing, request:
     )  # fmt: skip
 
 
-def spare_pack(facts: HorseFacts, standing: Standing, request: PlanRequest) -> RingPack:
+def spare_pack(
+    facts: HorseFacts, standing: Standing, request: PlanRequest, yard: YardAtTheRing = NO_YARD
+) -> RingPack:
     """Every exercise with its coaches, planned or not: what can be taken into a session, or logged by itself.
 
     Args: as for `ring_pack`.
     """
-    return ring_pack(facts, spare_plan(standing, request), standing, request)
+    return ring_pack(facts, spare_plan(standing, request), standing, request, yard)
 
 
 @lru_cache(maxsize=2048)
@@ -295,7 +328,7 @@ def _pack_item(
         item=item.id,
         sides=sides,
         faults=tuple(PackFault(code=fault.code, looks=fault.looks) for fault in exercise.faults),
-        wedge=wedge(item, level_words),
+        wedge=wedge(item, exercise, level_words),
         level_words=level_words,
         easier=_easier(item.step, catalogue),
         climb=climb and PackClimb(item=climb.item.id, minutes_left=climb.minutes_left),

@@ -24,9 +24,10 @@ from bucephal.ladder import (
     need_text,
 )
 from bucephal.planning.models import USUAL_MINUTES
-from bucephal.record import Band, FrozenModel, YardDefaults
+from bucephal.record import AlsoAsked, Band, FrozenModel, YardDefaults
 from bucephal.record.history import DEFAULT_BANDS
 from bucephal.words import guides as words
+from bucephal.words import wedges as wedge_words
 from bucephal.words.arrivals import BACKGROUNDS, DID_BEFORE, FORM_HELP, SEXES, TEMPERAMENTS
 
 
@@ -54,6 +55,15 @@ class NeedChoice(FrozenModel):
     words: str
 
 
+class AlsoChoice(FrozenModel):
+    """Something that a yard may want to be asked of every answer."""
+
+    code: AlsoAsked
+    name: str
+    help: str
+    on: bool
+
+
 class YardPage(FrozenModel):
     schools: tuple[School, ...]
     school: dict[str, str]
@@ -77,6 +87,7 @@ class YardPage(FrozenModel):
     form_help: dict[str, str] = Field(description="What a field of the horse form decides.")
     kinds: dict[StepKind, str] = Field(description="What an exercise is judged by.")
     side_kinds: dict[Sides, str] = Field(description="What left and right mean in one.")
+    also: tuple[AlsoChoice, ...] = Field(description="What may be asked of every answer beside the usual.")
     usual_minutes: int = Field(description="Of a session, where nothing else is said of a horse.")
     gaits: tuple[Gait, ...]
     needs: tuple[NeedChoice, ...]
@@ -113,6 +124,12 @@ def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
         form_help=FORM_HELP,
         kinds=words.JUDGED_BY,
         side_kinds=words.SIDES_MEAN,
+        also=tuple(
+            AlsoChoice(
+                code=one, name=wedge_words.ALSO[one], help=wedge_words.ALSO_HELP[one], on=one in defaults.also
+            )
+            for one in AlsoAsked
+        ),
         usual_minutes=USUAL_MINUTES,
         gaits=tuple(Gait),
         needs=tuple(_needs(catalogue)),

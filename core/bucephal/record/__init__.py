@@ -29,6 +29,7 @@ from bucephal.record.models import (
     Flag,
     FlagCode,
     FrozenModel,
+    GaitShown,
     Goal,
     Horse,
     HorseRecord,
@@ -56,15 +57,16 @@ from bucephal.record.reading import (
     record_schema,
     write_record,
 )
-from bucephal.record.yard import YardDefaults, check_defaults, with_defaults, with_everything_named
+from bucephal.record.yard import AlsoAsked, YardDefaults, check_defaults, with_defaults, with_everything_named
 
 __all__ = [
-    "NEEDS_A_VET", "TEMPERAMENTS", "Ask", "Background", "Band", "Busy", "ClearedBy", "Coarse",
-    "ConditionScore", "Conditions", "Correct", "DatedAsk", "DidBefore", "Event", "EventKind", "Flag",
-    "FlagCode", "FrozenModel", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override",
-    "PainCheck", "PainSign", "Planned", "PlannedStep", "Session", "SessionHeader", "SessionKind", "Settle",
-    "Sex", "Tension", "Visit", "YardDefaults", "asks_in_order", "asks_of", "band_for", "check_defaults",
-    "check_flag", "days_off", "first_assessment", "height_text", "horse_from_form", "parse_json", "read_day",
-    "read_model", "read_record", "record_from", "record_schema", "ride_number", "sessions_in_order",
-    "with_defaults", "with_everything_named", "write_record",
+    "NEEDS_A_VET", "TEMPERAMENTS", "AlsoAsked", "Ask", "Background", "Band", "Busy", "ClearedBy",
+    "Coarse", "ConditionScore", "Conditions", "Correct", "DatedAsk", "DidBefore", "Event", "EventKind",
+    "Flag", "FlagCode", "FrozenModel", "GaitShown", "Goal", "Horse", "HorseRecord", "Lead", "Overridden",
+    "Override", "PainCheck", "PainSign", "Planned", "PlannedStep", "Session", "SessionHeader",
+    "SessionKind", "Settle", "Sex", "Tension", "Visit", "YardDefaults", "asks_in_order", "asks_of",
+    "band_for", "check_defaults", "check_flag", "days_off", "first_assessment", "height_text",
+    "horse_from_form", "parse_json", "read_day", "read_model", "read_record", "record_from",
+    "record_schema", "ride_number", "sessions_in_order", "with_defaults", "with_everything_named",
+    "write_record",
 ]  # fmt: skip

@@ -106,6 +106,17 @@ class Lead(StrEnum):
     RIGHT = "right"
 
 
+class GaitShown(StrEnum):
+    """What came, in horses bred to pace or amble."""
+
+    WALK = "walk"
+    TROT = "trot"
+    PACE = "pace"
+    AMBLE = "amble"
+    MIXED = "mixed"
+    CANTER = "canter"
+
+
 class SessionKind(StrEnum):
     ASSESSMENT = "assessment"
     GROUND = "ground"
@@ -194,6 +205,9 @@ class Settle(FrozenModel):
 
     first_min: Minutes | None = None
     whole_min: Minutes | None = None
+    head_ups: Annotated[int, Field(ge=0, le=500, strict=True)] | None = Field(
+        None, description="Times the head came up."
+    )
     settled: bool | None = Field(None, description="False: never settled; minutes are a floor.")
 
     @property
@@ -226,11 +240,21 @@ class Ask(FrozenModel):
     probe: bool = Field(
         False, description="Asked once beyond today's limit to see what comes: the estimate alone hears it."
     )
+    second_aid: Annotated[int, Field(ge=0, le=3, strict=True)] | None = Field(
+        None,
+        description="How much rein, hand or stick was still needed beside the cue that is taught: 0 none.",
+    )
+    offered: Annotated[int, Field(ge=0, le=50, strict=True)] | None = Field(
+        None, description="Other things that it offered before the right one."
+    )
+    attentive: bool | None = Field(None, description="Was it with the rider before the ask?")
+    gait_shown: GaitShown | None = Field(None, description="Of horses bred to pace or amble: what came.")
     lead_front: Lead | None = None
     lead_hind: Lead | None = None
     faults: tuple[Key, ...] = ()
     at: Moment | None = None
     spot: ShortText | None = None
+    note: ShortText | None = Field(None, description="In one's own words.")
 
 
 class Event(FrozenModel):

@@ -6,6 +6,7 @@ A horse's own entry goes before the yard's, everywhere.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from enum import StrEnum
 from typing import Any
 
 from pydantic import Field
@@ -17,12 +18,24 @@ from bucephal.record.history import DEFAULT_BANDS
 from bucephal.record.models import Band, FrozenModel, Horse, HorseRecord, Key
 
 
+class AlsoAsked(StrEnum):
+    """What a yard may want to be asked of every answer, by its field in the record."""
+
+    SECOND_AID = "second_aid"
+    OFFERED = "offered"
+    ATTENTIVE = "attentive"
+    GAIT_SHOWN = "gait_shown"
+
+
 class YardDefaults(FrozenModel):
     """The yard's side of every horse's record."""
 
     school: dict[Key, OptionCode] = Field(default_factory=dict)
     bands: dict[Key, Band] = Field(default_factory=dict)
     ladder: YardLadder = YardLadder()
+    also: tuple[AlsoAsked, ...] = Field(
+        (), description="What is asked of an answer beside the usual; nothing, until a yard wants it."
+    )
 
 
 def check_defaults(raw: Any, catalogue: Catalogue) -> Iterator[Problem]:

@@ -39,8 +39,74 @@ PLACES = ("in front", "following")
 """Where it went among others."""
 
 
+COARSE = ("Light", "Heavy")
+"""Three buttons for who rides and logs: with 'no answer' these are all there is."""
+COARSE_HELP = "light is within what counts as light for this step, heavy is above it"
+
+TACK = (
+    "saddle",
+    "bit",
+    "bitless bridle",
+    "surcingle",
+    "halter",
+    "cavesson",
+    "side reins",
+    "long reins",
+    "boots",
+)
+"""What is often on a horse (common practice, no source)."""
+GRADE = "How good the movement was"
+HOW_NEAR = "How near it was"
+OFF_THE_MARK = "Off the mark"
+TO_THE_SIDE = "To the side"
+CORNER = "Which corner"
+INSIDE_LEG = "The inside leg"
+WITHOUT_LEG, WITH_LEG = "without", "with"
+COUNTED = {
+    "steps": "Steps",
+    "strides": "Strides",
+    "trot-strides": "Strides of trot between the leads",
+    "degrees": "Degrees turned",
+}
+ALSO = {
+    "second_aid": "Other aid still needed",
+    "offered": "Other things offered first",
+    "attentive": "With you before the ask",
+    "gait_shown": "The gait that came",
+}
+ALSO_HELP = {
+    "second_aid": "how much rein, hand or stick was needed beside the cue that is taught",
+    "offered": "how many other things it tried before the right one",
+    "attentive": "an ear or a breath for you before you asked",
+    "gait_shown": "for horses bred to pace or to amble",
+}
+SECOND_AID = ("none", "a little", "some", "much")
+YES_NO = {True: "yes", False: "no"}
+
+
+def metres(distance: float) -> str:
+    return f"{distance:g} m"
+
+
+def to_the_side(distance: float) -> str:
+    """Kept with the answer as its spot."""
+    return f"{distance:g} m to the side"
+
+
+def corner(letter: str) -> str:
+    return f"the corner by {letter}"
+
+
+def times(offered: int, most: int) -> str:
+    return f"{offered} or more" if offered == most else str(offered)
+
+
 def measured_in(unit: str) -> str:
     return f"Measured, {unit}"
+
+
+def grade(one: int, most: int) -> str:
+    return f"grade {one} of {most}"
 
 
 def strength(one: int, most: int) -> str:

@@ -1185,6 +1185,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yard/also": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Also */
+        put: operations["yards_api_put_also"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yard/exercises/{exercise_id}": {
         parameters: {
             query?: never;
@@ -2757,6 +2774,42 @@ export interface components {
             conditions: components["schemas"]["Conditions"];
         };
         /**
+         * Choice
+         * @description Something that can be said of an answer by one tap: fields of the ask, and what they are then.
+         */
+        Choice: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Sets */
+            sets: {
+                [key: string]: boolean | number | string;
+            };
+        };
+        /**
+         * ChoiceRow
+         * @description Choices of which one holds.
+         */
+        ChoiceRow: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            /**
+             * Stays
+             * @description What was chosen holds for the next answer too.
+             */
+            stays: boolean;
+            /**
+             * At Once
+             * @description It is said of the next answer; else of the one just given.
+             */
+            at_once: boolean;
+        };
+        /**
          * CompiledCoach
          * @description The coach of one item as data (what `bucephal compile` prints).
          */
@@ -3012,6 +3065,18 @@ export interface components {
          */
         Counter: "dangers" | "alarms" | "tired" | "stumbles" | "tights" | "stops";
         /**
+         * Counting
+         * @description What of an answer is counted: so many at a time, at most so many.
+         */
+        Counting: {
+            /** Name */
+            name: string;
+            /** By */
+            by: number;
+            /** Most */
+            most: number;
+        };
+        /**
          * EventKind
          * @enum {string}
          */
@@ -3137,6 +3202,16 @@ export interface components {
             faults: string[];
         };
         /**
+         * PackPerson
+         * @description Somebody who may ride or handle it, and what they weighed the last time they rode it.
+         */
+        PackPerson: {
+            /** Name */
+            name: string;
+            /** Kg */
+            kg: number | null;
+        };
+        /**
          * PackSide
          * @description One side of an item: which coach plays it.
          */
@@ -3171,6 +3246,16 @@ export interface components {
             places: string[];
         };
         /**
+         * PackTack
+         * @description A piece of tack, and whether it was on the last time.
+         */
+        PackTack: {
+            /** Key */
+            key: string;
+            /** On */
+            on: boolean;
+        };
+        /**
          * RemedyTexts
          * @description A fault as it is said: how it looks, and what to do about it.
          */
@@ -3197,6 +3282,26 @@ export interface components {
              */
             helps: string;
         };
+        /** RingDay */
+        RingDay: {
+            /**
+             * People
+             * @description Who was with this horse last goes first.
+             */
+            people: components["schemas"]["PackPerson"][];
+            /**
+             * Places
+             * @description Where it was worked last goes first.
+             */
+            places: string[];
+            /** Tack */
+            tack: components["schemas"]["PackTack"][];
+            /**
+             * Settled Before
+             * @description How long it took the last times, the latest first.
+             */
+            settled_before: string[];
+        };
         /** RingPack */
         RingPack: {
             facts: components["schemas"]["HorseFacts"];
@@ -3216,6 +3321,12 @@ export interface components {
             /** Events */
             events: components["schemas"]["PackEvent"][];
             spook: components["schemas"]["PackSpook"];
+            /**
+             * Also
+             * @description What the yard wants to be asked of every answer.
+             */
+            also: components["schemas"]["ChoiceRow"][];
+            day: components["schemas"]["RingDay"];
             /**
              * Time Up
              * @description Said while it settles, once the session's minutes are over.
@@ -3312,6 +3423,12 @@ export interface components {
          */
         Swap: "danger-again" | "body-again" | "tired-again" | "alarm-again" | "nerves" | "nerves-again" | "remedy-again" | "row-full" | "other-side-waits" | "climb" | "time-up" | "same-rounds";
         /**
+         * TakenWith
+         * @description With what a measure is taken at the ring.
+         * @enum {string}
+         */
+        TakenWith: "clock" | "ride-clock" | "calm-clock" | "corners" | "strides" | "station";
+        /**
          * Wedge
          * @description What an answer of an item is tapped on.
          */
@@ -3331,6 +3448,23 @@ export interface components {
             none: string;
             /** Timed */
             timed: boolean;
+            /**
+             * Coarse
+             * @description What light and heavy are called; null: no level.
+             */
+            coarse?: [
+                string,
+                string
+            ] | null;
+            taken_with?: components["schemas"]["TakenWith"] | null;
+            counted?: components["schemas"]["Counting"] | null;
+            /**
+             * Rows
+             * @description What is chosen beside the bar.
+             * @default []
+             */
+            rows: components["schemas"]["ChoiceRow"][];
+            grades: components["schemas"]["ChoiceRow"];
         };
         /**
          * Baseline
@@ -3899,6 +4033,23 @@ export interface components {
              * @default false
              */
             probe: boolean;
+            /**
+             * Second Aid
+             * @description How much rein, hand or stick was still needed beside the cue that is taught: 0 none.
+             */
+            second_aid?: number | null;
+            /**
+             * Offered
+             * @description Other things that it offered before the right one.
+             */
+            offered?: number | null;
+            /**
+             * Attentive
+             * @description Was it with the rider before the ask?
+             */
+            attentive?: boolean | null;
+            /** @description Of horses bred to pace or amble: what came. */
+            gait_shown?: components["schemas"]["GaitShown"] | null;
             lead_front?: components["schemas"]["Lead"] | null;
             lead_hind?: components["schemas"]["Lead"] | null;
             /**
@@ -3910,6 +4061,11 @@ export interface components {
             at?: string | null;
             /** Spot */
             spot?: string | null;
+            /**
+             * Note
+             * @description In one's own words.
+             */
+            note?: string | null;
         };
         /**
          * ChartDay
@@ -3954,6 +4110,12 @@ export interface components {
          * @enum {string}
          */
         Correct: "yes" | "nearly" | "no";
+        /**
+         * GaitShown
+         * @description What came, in horses bred to pace or amble.
+         * @enum {string}
+         */
+        GaitShown: "walk" | "trot" | "pace" | "amble" | "mixed" | "canter";
         /**
          * Gate
          * @description How good a needed step has to be.
@@ -4990,6 +5152,11 @@ export interface components {
             /** Whole Min */
             whole_min?: number | null;
             /**
+             * Head Ups
+             * @description Times the head came up.
+             */
+            head_ups?: number | null;
+            /**
              * Settled
              * @description False: never settled; minutes are a floor.
              */
@@ -5308,11 +5475,36 @@ export interface components {
             horses: components["schemas"]["GoneHorse"][];
         };
         /**
+         * AlsoAsked
+         * @description What a yard may want to be asked of every answer, by its field in the record.
+         * @enum {string}
+         */
+        AlsoAsked: "second_aid" | "offered" | "attentive" | "gait_shown";
+        /**
+         * AlsoChoice
+         * @description Something that a yard may want to be asked of every answer.
+         */
+        AlsoChoice: {
+            code: components["schemas"]["AlsoAsked"];
+            /** Name */
+            name: string;
+            /** Help */
+            help: string;
+            /** On */
+            on: boolean;
+        };
+        /**
          * Compare
          * @description How a measured extent meets its target.
          * @enum {string}
          */
         Compare: "at-least" | "at-most";
+        /**
+         * Counted
+         * @description What of an answer can be counted beside how light it was.
+         * @enum {string}
+         */
+        Counted: "steps" | "strides" | "trot-strides" | "degrees";
         /**
          * CountsAs
          * @description What a fault of the horse counts as, once it is tapped.
@@ -5465,6 +5657,8 @@ export interface components {
             safety: boolean;
             /** Unit */
             unit?: string | null;
+            counted?: components["schemas"]["Counted"] | null;
+            taken_with?: components["schemas"]["TakenWith"] | null;
             /** @default at-least */
             compare: components["schemas"]["Compare"];
             /**
@@ -5734,6 +5928,11 @@ export interface components {
                 [key: string]: string;
             };
             /**
+             * Also
+             * @description What may be asked of every answer beside the usual.
+             */
+            also: components["schemas"]["AlsoChoice"][];
+            /**
              * Usual Minutes
              * @description Of a session, where nothing else is said of a horse.
              */
@@ -5801,6 +6000,16 @@ export interface components {
         KitChoice: {
             /** Kit */
             kit: {
+                [key: string]: boolean;
+            };
+        };
+        /**
+         * AlsoWanted
+         * @description Whether some things are asked of every answer.
+         */
+        AlsoWanted: {
+            /** Also */
+            also: {
                 [key: string]: boolean;
             };
         };
@@ -12956,6 +13165,102 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["KitChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardPage"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    yards_api_put_also: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlsoWanted"];
             };
         };
         responses: {

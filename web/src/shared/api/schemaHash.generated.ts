@@ -1,1 +1,1 @@
-export const SCHEMA = "ff548f8b27281e58";
+export const SCHEMA = "34c270bfd6fc4f4d";

@@ -1,0 +1,75 @@
+"""What can be said of a day at the ring by a tap: who rides, with what on, where, how it settled before."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+
+from pydantic import Field
+
+from bucephal.record import FrozenModel, HorseRecord, Session, sessions_in_order
+from bucephal.words import debriefs as settle_words
+from bucephal.words import wedges as words
+
+LAST_SETTLED = 5
+MOST_PLACES = 8
+"""So many of a horse's places are offered, where it was most lately first [own]."""
+
+
+class PackPerson(FrozenModel):
+    """Somebody who may ride or handle it, and what they weighed the last time they rode it."""
+
+    name: str
+    kg: float | None
+
+
+class PackTack(FrozenModel):
+    """A piece of tack, and whether it was on the last time."""
+
+    key: str
+    on: bool
+
+
+class RingDay(FrozenModel):
+    people: tuple[PackPerson, ...] = Field(description="Who was with this horse last goes first.")
+    places: tuple[str, ...] = Field(description="Where it was worked last goes first.")
+    tack: tuple[PackTack, ...]
+    settled_before: tuple[str, ...] = Field(description="How long it took the last times, the latest first.")
+
+
+def ring_day(record: HorseRecord, people: Iterable[str]) -> RingDay:
+    """What is offered for a horse's day.
+
+    Args:
+        people: of the yard.
+    """
+    latest = list(reversed(sessions_in_order(record)))
+    settled = [one.settle for one in latest if one.settle is not None and one.settle.minutes is not None]
+    places = dict.fromkeys(one.place for one in latest if one.place)
+    return RingDay(
+        people=tuple(_people(latest, people)),
+        places=tuple(places)[:MOST_PLACES],
+        tack=tuple(_tack(latest)),
+        settled_before=tuple(
+            settle_words.settled(one.first_min, one.whole_min, never=one.settled is False)
+            for one in settled[:LAST_SETTLED]
+        ),
+    )
+
+
+def _people(latest: list[Session], people: Iterable[str]) -> Iterator[PackPerson]:
+    weighed: dict[str, float | None] = {}
+    for session in latest:
+        if session.rider and weighed.get(session.rider) is None:
+            weighed[session.rider] = session.rider_kg
+    for name in dict.fromkeys((*weighed, *people)):
+        yield PackPerson(name=name, kg=weighed.get(name))
+
+
+def _tack(latest: list[Session]) -> Iterator[PackTack]:
+    """As it was the last time something was said of it; then what there is beside."""
+    last = next((one.tack for one in latest if any(value is True for value in one.tack.values())), {})
+    known = dict.fromkeys(
+        key for session in latest for key, value in session.tack.items() if isinstance(value, bool)
+    )
+    for key in dict.fromkeys((*known, *words.TACK)):
+        yield PackTack(key=key, on=last.get(key) is True)
