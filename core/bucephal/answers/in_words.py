@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from bucephal.answers.at_the_ring import SignalKind
 from bucephal.answers.in_the_record import meaning_of
 from bucephal.answers.rules import StepRule
 from bucephal.ladder import StepKind
 from bucephal.record import Ask, Correct, Tension
+from bucephal.record.models import GRADES, STRENGTHS
+from bucephal.words import wedges as words
 
 AT = "at {level}"
 NO_ANSWER = "no answer up to {level}"
@@ -37,6 +41,34 @@ def _answer(ask: Ask, rule: StepRule) -> str:
     if ask.answered:
         return f"{AT.format(level=ask.level)}{tight}"
     return NO_ANSWER.format(level=ask.level)
+
+
+def said_beside(ask: Ask, rule: StepRule) -> str:
+    """What else was said of an answer, in a line: 'strength 3 · 2 m · grade 4 · 6 steps'; empty: nothing."""
+    return " · ".join(_beside(ask, rule))
+
+
+def _beside(ask: Ask, rule: StepRule) -> Iterator[str]:
+    if ask.strength is not None:
+        yield words.strength(ask.strength, STRENGTHS[-1])
+    if ask.distance_m is not None:
+        yield words.metres(ask.distance_m)
+    if ask.extent is not None and rule.kind is not StepKind.MEASURE:
+        yield words.counted(ask.extent, rule.exercise.counted)
+    if ask.grade is not None:
+        yield words.grade(ask.grade, GRADES[-1])
+    if ask.second_aid is not None:
+        yield words.second_aid(ask.second_aid)
+    if ask.offered is not None:
+        yield words.offered(ask.offered)
+    if ask.attentive is not None:
+        yield words.attentive(there=ask.attentive)
+    if ask.gait_shown is not None:
+        yield words.gait_shown(ask.gait_shown)
+    if ask.spot:
+        yield ask.spot
+    if ask.note:
+        yield words.noted(ask.note)
 
 
 _SAID = {

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from bucephal.answers.at_the_ring import Signal, SignalKind
 from bucephal.answers.in_the_record import Meaning
-from bucephal.answers.in_words import answer_in_words, answer_written
+from bucephal.answers.in_words import answer_in_words, answer_written, said_beside
 from bucephal.answers.rules import StepRule
 from bucephal.ladder import CountsAs
 from bucephal.record import Ask, FrozenModel, Tension
@@ -34,6 +34,7 @@ class AnswerDrawn(FrozenModel):
     mark: Mark
     written: str = Field(description="As one writes it down: 5, -7 no answer up to 7, ! tight, x wrong.")
     words: str
+    beside: str = Field(description="What else was said of it, in a line; empty: nothing.")
 
 
 def drawn(ask: Ask, rule: StepRule, meaning: Meaning) -> AnswerDrawn:
@@ -43,6 +44,7 @@ def drawn(ask: Ask, rule: StepRule, meaning: Meaning) -> AnswerDrawn:
         mark=_mark(ask, meaning),
         written=answer_written(ask, rule.exercise.unit),
         words=answer_in_words(ask, rule),
+        beside=said_beside(ask, rule),
     )
 
 

@@ -13,7 +13,7 @@ from pydantic import Field
 from bucephal.ladder import Counted, Exercise, StepKind, TakenWith
 from bucephal.planning import PlanItem
 from bucephal.record import AlsoAsked, FrozenModel, GaitShown
-from bucephal.record.models import LEVELS, STRENGTHS
+from bucephal.record.models import GRADES, LEVELS, STRENGTHS
 from bucephal.words import wedges as words
 
 MEASURES_PER_TARGET = 5
@@ -29,7 +29,6 @@ TO_THE_SIDE_M = (0.3, 0.6, 1.0, 1.5)
 """About 0.6 m is wanted. Source: common practice, no source."""
 CORNERS = ("H", "M", "K", "F")
 """The letters by the corners as the arena is drawn, A below. Source: FEI dressage rules, from memory."""
-GRADES = range(1, 6)
 MOST_OFFERED = 5
 DEGREES_BY, MOST_DEGREES = 15, 720
 MOST_COUNTED = 200

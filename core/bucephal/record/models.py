@@ -25,6 +25,8 @@ LEVELS = range(1, 11)
 TOP_LEVEL = LEVELS[-1]
 STRENGTHS = range(1, 6)
 """How strong a thing was that it bore: 1 the least, 5 the most."""
+GRADES = range(1, 6)
+"""How good a movement was, apart from how light: 5 the best."""
 Level = Annotated[int, Field(ge=1, le=10, strict=True, description="Pressure level, 1 to 10.")]
 Minutes = Annotated[float, Field(ge=0, le=600, description="Minutes.")]
 Identifier = Annotated[str, Field(**text_of(1, 64))]
@@ -242,7 +244,7 @@ class Ask(FrozenModel):
     )
     second_aid: Annotated[int, Field(ge=0, le=3, strict=True)] | None = Field(
         None,
-        description="How much rein, hand or stick was still needed beside the cue that is taught: 0 none.",
+        description="How much rein, hand or stick was still needed beside the cue taught: 0 none.",
     )
     offered: Annotated[int, Field(ge=0, le=50, strict=True)] | None = Field(
         None, description="Other things that it offered before the right one."

@@ -101,6 +101,31 @@ def times(offered: int, most: int) -> str:
     return f"{offered} or more" if offered == most else str(offered)
 
 
+def counted(extent: float, what: str | None) -> str:
+    """'6 steps', '180 degrees'; of what nobody counts, the number alone."""
+    return f"{extent:g} {COUNTED[what].lower()}" if what else f"{extent:g}"
+
+
+def second_aid(aid: int) -> str:
+    return f"{ALSO['second_aid'].lower()}: {SECOND_AID[aid]}"
+
+
+def offered(things: int) -> str:
+    return f"{ALSO['offered'].lower()}: {things}"
+
+
+def attentive(*, there: bool) -> str:
+    return f"{ALSO['attentive'].lower()}: {YES_NO[there]}"
+
+
+def gait_shown(gait: str) -> str:
+    return f"{ALSO['gait_shown'].lower()}: {gait}"
+
+
+def noted(note: str) -> str:
+    return f"‘{note}’"
+
+
 def measured_in(unit: str) -> str:
     return f"Measured, {unit}"
 

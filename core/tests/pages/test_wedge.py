@@ -7,7 +7,7 @@ from datetime import date
 import pytest
 from bucephal.ladder import StepKind, load_catalogue
 from bucephal.pages import horse_facts, ring_pack
-from bucephal.pages.wedge import wedge
+from bucephal.pages.wedge import Wedge, wedge
 from bucephal.planning import PlanItem, PlanRequest, plan_day
 from bucephal.progress import Standing
 from bucephal.record import Ask
@@ -30,6 +30,10 @@ def items() -> list[PlanItem]:
     return list(found.values())
 
 
+def wedge_of(item: PlanItem, level_words: tuple[str, ...] = ()) -> Wedge:
+    return wedge(item, load_catalogue().exercise(item.step or ""), level_words)
+
+
 def of_kind(items: list[PlanItem], kind: StepKind) -> PlanItem:
     return next(item for item in items if item.step_kind is kind)
 
@@ -37,14 +41,14 @@ def of_kind(items: list[PlanItem], kind: StepKind) -> PlanItem:
 def test_ten_levels_and_those_of_the_band_are_light(items: list[PlanItem]) -> None:
     item = of_kind(items, StepKind.LIGHTNESS)
     item = item.model_copy(update={"band": (2, 4)})
-    bars = wedge(item, tuple("abcdefghij")).bars
+    bars = wedge_of(item, tuple("abcdefghij")).bars
     assert [bar.level for bar in bars] == list(range(1, 11))
     assert [bar.level for bar in bars if bar.in_band] == [2, 3, 4]
     assert (bars[2].label, bars[2].name) == ("3", "3: c")
 
 
 def test_what_it_bears_has_five_strengths_and_a_clock(items: list[PlanItem]) -> None:
-    found = wedge(of_kind(items, StepKind.TOLERANCE), ())
+    found = wedge_of(of_kind(items, StepKind.TOLERANCE))
     assert [bar.strength for bar in found.bars] == [1, 2, 3, 4, 5]
     assert found.timed
     assert (found.none, found.legend_none) == ("Not yet", "It did not let go at strength")
@@ -57,7 +61,7 @@ def test_a_measure_runs_to_twice_its_target(
     at_most: bool, wanted: list[float], items: list[PlanItem]
 ) -> None:
     measured = {"step_kind": StepKind.MEASURE, "target": 10.0, "unit": "steps", "wants_at_most": at_most}
-    found = wedge(of_kind(items, StepKind.LIGHTNESS).model_copy(update=measured), ())
+    found = wedge_of(of_kind(items, StepKind.LIGHTNESS).model_copy(update=measured))
     assert [bar.extent for bar in found.bars] == [2.0 * n for n in range(1, 11)]
     assert [bar.extent for bar in found.bars if bar.in_band] == wanted
     assert (found.legend, found.bars[4].name) == ("Measured, steps", "10 steps")

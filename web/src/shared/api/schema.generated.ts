@@ -3978,6 +3978,11 @@ export interface components {
             written: string;
             /** Words */
             words: string;
+            /**
+             * Beside
+             * @description What else was said of it, in a line; empty: nothing.
+             */
+            beside: string;
         };
         /**
          * Ask
@@ -4035,7 +4040,7 @@ export interface components {
             probe: boolean;
             /**
              * Second Aid
-             * @description How much rein, hand or stick was still needed beside the cue that is taught: 0 none.
+             * @description How much rein, hand or stick was still needed beside the cue taught: 0 none.
              */
             second_aid?: number | null;
             /**

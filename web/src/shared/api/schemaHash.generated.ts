@@ -1,1 +1,1 @@
-export const SCHEMA = "34c270bfd6fc4f4d";
+export const SCHEMA = "3c7f03d1a79c8746";
