@@ -212,7 +212,7 @@ def ring_pack(
         events=tuple(PackEvent(kind=kind, name=wedge_words.EVENTS[kind]) for kind in EventKind),
         spook=_spook(standing.record),
         also=tuple(also_asked(yard.also)),
-        day=ring_day(standing.record, yard.people),
+        day=ring_day(standing.record, yard.people, ridden=any(item.ridden for item in plan.items)),
         brought=_brought(plan, request),
         time_up=words.time_up(plan.put_away_after_min),
         before=words.BEFORE_RIDING,

@@ -7,6 +7,7 @@ from collections.abc import Iterable, Iterator
 from pydantic import Field
 
 from bucephal.record import FrozenModel, HorseRecord, Session, sessions_in_order
+from bucephal.record.history import is_ridden
 from bucephal.words import debriefs as settle_words
 from bucephal.words import wedges as words
 
@@ -36,11 +37,13 @@ class RingDay(FrozenModel):
     settled_before: tuple[str, ...] = Field(description="How long it took the last times, the latest first.")
 
 
-def ring_day(record: HorseRecord, people: Iterable[str]) -> RingDay:
+def ring_day(record: HorseRecord, people: Iterable[str], *, ridden: bool) -> RingDay:
     """What is offered for a horse's day.
 
     Args:
         people: of the yard.
+        ridden: is it ridden in this session? Then its tack is that of the last ride, else that of the last work
+            from the ground.
     """
     latest = list(reversed(sessions_in_order(record)))
     settled = [one.settle for one in latest if one.settle is not None and one.settle.minutes is not None]
@@ -48,7 +51,7 @@ def ring_day(record: HorseRecord, people: Iterable[str]) -> RingDay:
     return RingDay(
         people=tuple(_people(latest, people)),
         places=tuple(places)[:MOST_PLACES],
-        tack=tuple(_tack(latest)),
+        tack=tuple(_tack(latest, ridden=ridden)),
         settled_before=tuple(
             settle_words.settled(one.first_min, one.whole_min, never=one.settled is False)
             for one in settled[:LAST_SETTLED]
@@ -65,9 +68,10 @@ def _people(latest: list[Session], people: Iterable[str]) -> Iterator[PackPerson
         yield PackPerson(name=name, kg=weighed.get(name))
 
 
-def _tack(latest: list[Session]) -> Iterator[PackTack]:
+def _tack(latest: list[Session], *, ridden: bool) -> Iterator[PackTack]:
     """As it was the last time something was said of it; then what there is beside."""
-    last = next((one.tack for one in latest if any(value is True for value in one.tack.values())), {})
+    alike = (one.tack for one in latest if is_ridden(one) is ridden)
+    last = next((tack for tack in alike if any(value is True for value in tack.values())), {})
     known = dict.fromkeys(
         key for session in latest for key, value in session.tack.items() if isinstance(value, bool)
     )

@@ -27,6 +27,9 @@ OFF_THE_MARK_M = (0.0, 0.3, 0.6, 1.0, 1.5)
 """Beside a target: 0.3 m is still at the mark."""
 TO_THE_SIDE_M = (0.3, 0.6, 1.0, 1.5)
 """About 0.6 m is wanted. Source: common practice, no source."""
+CORNER_M = (0.5, 1.0, 1.5, 2.0, 3.0, 4.0, 5.0, 6.0, 8.0, 10.0)
+"""How far before a corner a horse turns by itself, from schooled to green [own]."""
+SHARES_PCT = tuple(10.0 * tenth for tenth in range(1, 11))
 CORNERS = ("H", "M", "K", "F")
 """The letters by the corners as the arena is drawn, A below. Source: FEI dressage rules, from memory."""
 MOST_OFFERED = 5
@@ -107,7 +110,7 @@ def wedge(item: PlanItem, exercise: Exercise, level_words: tuple[str, ...]) -> W
     if item.step_kind is StepKind.MEASURE and item.target is not None:
         legend = words.measured_in(item.unit or "")
         return Wedge(
-            bars=tuple(_measures(item, item.target)), band=words.WANTED, legend=legend, legend_none=legend,
+            bars=tuple(_measures(item, _extents(item.target, exercise.taken_with))), band=words.WANTED, legend=legend, legend_none=legend,
             none=words.NOT_YET, timed=False, taken_with=exercise.taken_with,
             rows=tuple(_rows_of(exercise.taken_with)), grades=_grades(),
         )  # fmt: skip
@@ -198,9 +201,17 @@ def _strengths() -> Iterator[Bar]:
         yield Bar(label=str(strength), name=name, in_band=True, strength=strength)
 
 
-def _measures(item: PlanItem, target: float) -> Iterator[Bar]:
-    for fifth in range(1, MEASURES + 1):
-        extent = round(target * fifth / MEASURES_PER_TARGET, 1)
+def _extents(target: float, taken_with: TakenWith | None) -> tuple[float, ...]:
+    if taken_with is TakenWith.CORNERS:
+        return CORNER_M
+    if taken_with is TakenWith.CALM_CLOCK:
+        return SHARES_PCT
+    return tuple(round(target * fifth / MEASURES_PER_TARGET, 1) for fifth in range(1, MEASURES + 1))
+
+
+def _measures(item: PlanItem, extents: Iterable[float]) -> Iterator[Bar]:
+    target = item.target or 0
+    for extent in extents:
         wanted = extent <= target if item.wants_at_most else extent >= target
         label = f"{extent:g}"
         yield Bar(label=label, name=f"{label} {item.unit or ''}".strip(), in_band=wanted, extent=extent)

@@ -7,8 +7,9 @@ import tomllib
 from collections.abc import Mapping
 from functools import lru_cache
 from importlib import resources
+from typing import Annotated
 
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 from bucephal.ladder import Settling
 from bucephal.words.plain import on_side
@@ -24,6 +25,9 @@ class _Texts(BaseModel):
 class AdviceText(_Texts):
     say: str
     why: str
+    wait_s: Annotated[int, Field(ge=1, le=600)] | None = Field(
+        None, description="Seconds to stand before anything else is asked."
+    )
 
 
 class CoachTexts(_Texts):

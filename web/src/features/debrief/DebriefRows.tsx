@@ -39,9 +39,25 @@ function OneSide({ row }: { row: DebriefRow }) {
         label={`${text.debrief.asks}, ${row.name} ${row.side === "none" ? "" : row.side}`}
         height={64}
       />
+      <Beside asks={row.asks} />
       <p className={styles.words}>{row.words}</p>
       <Figures of={`${row.name} ${row.side === "none" ? "" : row.side}`}>{row.exact}</Figures>
     </li>
+  );
+}
+
+/** What else was said of an answer, where something was. */
+function Beside({ asks }: { asks: DebriefRow["asks"] }) {
+  const told = asks.filter((one) => one.beside);
+  if (told.length === 0) return null;
+  return (
+    <ul className={styles.beside} aria-label={text.debrief.beside}>
+      {told.map((one, place) => (
+        <li key={one.ask.id ?? place}>
+          {one.words}: {one.beside}
+        </li>
+      ))}
+    </ul>
   );
 }
 

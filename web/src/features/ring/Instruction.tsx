@@ -1,9 +1,11 @@
 import { useEffect, useState } from "react";
 import type { PlanItem, Side } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
+import { taking } from "../../shared/text/en.taking";
 import type { Advice } from "./coachPlayer";
 import styles from "./Instruction.module.css";
 import { otherSide } from "./ringSession";
+import { useSecondsSince } from "./useSecondsSince";
 
 interface Props {
   item: PlanItem;
@@ -48,7 +50,27 @@ export function Instruction(props: Props) {
         </button>
       </div>
       {why ? <p className={styles.reason}>{reason}</p> : null}
+      {advice?.wait_s ? <Stand key={advice.tries} seconds={advice.wait_s} /> : null}
       <Actions {...props} />
+    </div>
+  );
+}
+
+/** So long nothing is asked. */
+function Stand({ seconds }: { seconds: number }) {
+  const [since, setSince] = useState<string | null>(null);
+  const stood = useSecondsSince(since);
+  const words = taking.stand;
+  const left = seconds - (stood ?? 0);
+  return (
+    <div className={styles.actions}>
+      <button
+        type="button"
+        className={styles.action}
+        onClick={() => setSince(new Date().toISOString())}
+      >
+        {stood === null ? words.start(seconds) : left > 0 ? words.left(left) : words.done}
+      </button>
     </div>
   );
 }

@@ -2,12 +2,15 @@ import Drawer from "@mui/material/Drawer";
 import { useState } from "react";
 import type { EventKind, PackItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
+import { taking } from "../../shared/text/en.taking";
+import { Beside } from "./Beside";
 import type { CoachEntry } from "./coachPlayer";
 import styles from "./MoreSheet.module.css";
 import { entriesOf, packItem, type RingDraft, type RingEntry } from "./ringDraft";
 import { lastAnswer, logEvent, playedOn } from "./ringSession";
 import { makeStamp, type Ring } from "./useRing";
 import type { RingTaps } from "./useRingTaps";
+import { useThreeButtons } from "./useThreeButtons";
 
 /** As long as a record keeps one. */
 const LONGEST_NOTE = 10_000;
@@ -23,6 +26,7 @@ interface Props {
 /** Events, and what went wrong with the answer just given or the next one: large targets. */
 export function MoreSheet({ draft, ring, taps, open, onClose }: Props) {
   const pack = packItem(draft);
+  const [isThree, setThree] = useThreeButtons();
   const happened = (kind: EventKind) => {
     ring.change((now) => logEvent(now, kind, makeStamp()));
     onClose();
@@ -42,6 +46,7 @@ export function MoreSheet({ draft, ring, taps, open, onClose }: Props) {
           </button>
         ))}
       </div>
+      {pack ? <Beside draft={draft} pack={pack} taps={taps} /> : null}
       {pack && pack.faults.length > 0 ? (
         <WhatWasWrong draft={draft} pack={pack} taps={taps} />
       ) : null}
@@ -55,6 +60,11 @@ export function MoreSheet({ draft, ring, taps, open, onClose }: Props) {
         value={draft.note ?? ""}
         onChange={(event) => ring.move((now) => ({ ...now, note: event.target.value }))}
       />
+      {pack?.wedge.coarse ? (
+        <div className={styles.grid}>
+          <Target words={taking.three} on={isThree} onClick={() => setThree(!isThree)} />
+        </div>
+      ) : null}
       <button type="button" className={styles.close} onClick={onClose}>
         {text.shell.close}
       </button>
@@ -74,7 +84,7 @@ function WhatWasWrong({ draft, pack, taps }: WrongProps) {
   const [ofNext, setOfNext] = useState(armed.length > 0);
   const last = lastAnswer(draft);
   const given = ofNext ? undefined : last;
-  const amend = (part: Partial<CoachEntry>) => taps.say(part, last?.lead ?? null);
+  const amend = (part: Partial<CoachEntry>) => taps.say(part);
   const chosen = given ? given.entry.faults : armed;
   const choose = (faults: string[]) =>
     given ? amend({ faults }) : taps.arm({ ...taps.armed, faults });

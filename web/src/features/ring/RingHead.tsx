@@ -1,27 +1,44 @@
 import { Link } from "react-router";
 import { text } from "../../shared/text/en";
+import { taking } from "../../shared/text/en.taking";
 import { SaveState } from "../shell/SaveState";
 import styles from "./RingPage.module.css";
 import type { RingDraft } from "./ringDraft";
 import { useSecondsSince } from "./useSecondsSince";
 
-/** Whose session it is, where in the plan, and how long it has gone on. */
-export function RingHead({ draft }: { draft: RingDraft }) {
+interface Props {
+  draft: RingDraft;
+  onKnots: () => void;
+  onDay: () => void;
+}
+
+/** Whose session it is, where in the plan, and how long it has gone on; behind them all its knots, and the day. */
+export function RingHead({ draft, onKnots, onDay }: Props) {
   return (
     <header className={styles.bar}>
       <Link to={`/horses/${draft.horse}/plan`} className={styles.back} aria-label={text.ring.leave}>
         ←
       </Link>
       <p className={styles.horse}>{draft.pack.facts.name}</p>
-      <p className={styles.progress}>{text.ring.knot(draft.current + 1, draft.order.length)}</p>
-      <p className={styles.save}>
-        <SaveState /> · <Elapsed since={draft.startedAt} />
-      </p>
+      <button
+        type="button"
+        className={styles.progress}
+        aria-label={taking.knots.open}
+        onClick={onKnots}
+      >
+        {text.ring.knot(draft.current + 1, draft.order.length)} <i aria-hidden="true">▾</i>
+      </button>
+      <button type="button" className={styles.save} aria-label={taking.day.open} onClick={onDay}>
+        <SaveState /> · <Elapsed draft={draft} /> <i aria-hidden="true">▾</i>
+      </button>
     </header>
   );
 }
 
-function Elapsed({ since }: { since: string }) {
-  const seconds = useSecondsSince(since) ?? 0;
-  return <>{Math.floor(seconds / 60)} min</>;
+/** The session's clock against the minutes there are. */
+function Elapsed({ draft }: { draft: RingDraft }) {
+  const minutes = Math.floor((useSecondsSince(draft.startedAt) ?? 0) / 60);
+  const limit = draft.pack.plan.minutes_wanted;
+  if (minutes < limit) return <>{taking.day.clock(minutes, limit)}</>;
+  return <strong className={styles.over}>{taking.day.over(minutes, limit)}</strong>;
 }

@@ -1,16 +1,28 @@
-// What is tapped for an answer: the wedge, and the chips that say more of it.
+// What is tapped for an answer: the wedge, with what else a step is taken down by, and the chips that say more of it.
 import type { PackItem } from "../../shared/api/types";
 import { PressureWedge } from "../../shared/drawing/PressureWedge";
 import { text } from "../../shared/text/en";
+import type { CoachEntry } from "./coachPlayer";
+import { Choices } from "./inputs/ChoiceRows";
+import {
+  CalmClock,
+  type InputProps,
+  LetGoClock,
+  RideClock,
+  StandingClock,
+  StationClock,
+  StridesPad,
+} from "./inputs/TakenWith";
+import { ThreeButtons } from "./inputs/ThreeButtons";
 import { LeadChips } from "./LeadChips";
 import styles from "./RingPage.module.css";
 import type { RingDraft } from "./ringDraft";
 import { lastAnswer } from "./ringSession";
-import { armedWords, leadOf, type PackLead } from "./ringTaps";
+import { armedWords, chosenNow, leadOf, type PackLead } from "./ringTaps";
 import { SpookStrip } from "./SpookStrip";
 import type { Ring } from "./useRing";
 import type { RingTaps } from "./useRingTaps";
-import { useSecondsSince } from "./useSecondsSince";
+import { useThreeButtons } from "./useThreeButtons";
 
 interface Props {
   draft: RingDraft;
@@ -23,19 +35,12 @@ interface Props {
 
 export function RingHear({ draft, ring, pack, leads, taps, onMore }: Props) {
   const { armed } = taps;
-  const { bars, band, legend, legend_none, timed } = pack.wedge;
   const given = lastAnswer(draft);
   return (
     <section className={styles.hear}>
       <SpookStrip draft={draft} ring={ring} />
-      <PressureWedge
-        choices={bars}
-        bandLabel={band}
-        onChoose={(place) => taps.tap(bars[place] ?? null)}
-        legend={armed.none ? legend_none : legend}
-        hint={armedWords(armed, pack, draft)}
-      />
-      {timed ? <Timer since={taps.timer} onToggle={taps.toggleTimer} /> : null}
+      <Bars draft={draft} pack={pack} taps={taps} />
+      <Measuring draft={draft} ring={ring} pack={pack} taps={taps} />
       {leads.length > 0 ? (
         <LeadChips
           leads={leads}
@@ -43,9 +48,78 @@ export function RingHear({ draft, ring, pack, leads, taps, onMore }: Props) {
           onChoose={taps.chooseLead}
         />
       ) : null}
+      <Rows draft={draft} pack={pack} taps={taps} />
       <Chips none={pack.wedge.none} taps={taps} onMore={onMore} />
     </section>
   );
+}
+
+type PartProps = Pick<Props, "draft" | "pack" | "taps">;
+
+function Bars({ draft, pack, taps }: PartProps) {
+  const { armed } = taps;
+  const [isThree] = useThreeButtons();
+  const { bars, band, legend, legend_none, none, coarse } = pack.wedge;
+  const hint = armedWords(armed, pack, draft);
+  if (isThree && coarse) {
+    const onSay = (part: Partial<CoachEntry>) => taps.tap(null, part);
+    return <ThreeButtons coarse={coarse} none={none} legend={hint} onSay={onSay} />;
+  }
+  return (
+    <PressureWedge
+      choices={bars}
+      bandLabel={band}
+      onChoose={(place) => taps.tap(bars[place] ?? null)}
+      legend={armed.none ? legend_none : legend}
+      hint={hint}
+    />
+  );
+}
+
+const INPUTS = {
+  clock: StandingClock,
+  "ride-clock": RideClock,
+  "calm-clock": CalmClock,
+  strides: StridesPad,
+  station: StationClock,
+  corners: null,
+} satisfies Record<
+  NonNullable<PackItem["wedge"]["taken_with"]>,
+  ((props: InputProps) => React.ReactNode) | null
+>;
+
+/** The clock or the pad that a step is measured with. */
+function Measuring({ draft, ring, pack, taps }: PartProps & { ring: Ring }) {
+  const { timed, taken_with = null } = pack.wedge;
+  const common = { draft, ring, onLog: (part: Partial<CoachEntry>) => taps.tap(null, part) };
+  if (timed) {
+    const strength = lastAnswer(draft)?.strength ?? null;
+    const bar = pack.wedge.bars.find((one) => one.strength === strength) ?? null;
+    return (
+      <LetGoClock
+        {...common}
+        onLog={(part) => taps.tap(bar, part)}
+        onNot={() => taps.tap(bar, { answered: false, let_go_s: null })}
+      />
+    );
+  }
+  const Input = taken_with && INPUTS[taken_with];
+  return Input ? <Input {...common} /> : null;
+}
+
+/** What is chosen beside the bar, and what the yard wants to be asked of every answer. */
+function Rows({ draft, pack, taps }: PartProps) {
+  const chosen = chosenNow(draft, pack, taps.armed);
+  const given = lastAnswer(draft);
+  const rows = [...(pack.wedge.rows ?? []), ...draft.pack.also];
+  return rows.map((row) => (
+    <Choices
+      key={row.code}
+      row={row}
+      said={row.at_once || !given ? chosen : (given.more ?? {})}
+      onChoose={(_, { sets }) => taps.choose(row, sets)}
+    />
+  ));
 }
 
 interface ChipsProps {
@@ -101,15 +175,6 @@ export function Chip({ on, onClick, children }: ChipProps) {
       onClick={onClick}
     >
       {children}
-    </button>
-  );
-}
-
-function Timer({ since, onToggle }: { since: string | null; onToggle: () => void }) {
-  const seconds = useSecondsSince(since);
-  return (
-    <button type="button" className={styles.timer} onClick={onToggle}>
-      {seconds === null ? text.ring.timer.start : text.ring.timer.stop(seconds)}
     </button>
   );
 }

@@ -1,22 +1,27 @@
 // The ring: standing or mounted, one thumb, gloves, sun, no signal.
 import Button from "@mui/material/Button";
+import Drawer from "@mui/material/Drawer";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { meQuery, packQuery } from "../../shared/api/queries";
 import type { RingPack } from "../../shared/api/types";
 import { readDraft } from "../../shared/outbox/database";
 import { text } from "../../shared/text/en";
+import { taking } from "../../shared/text/en.taking";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { bodyCautions } from "../plan/bodyCautions";
 import { arranged, changesOf, type PlanDraft, planDraftKey, planDraftOf } from "../plan/planDraft";
 import { wishesOf } from "../plan/planWishes";
 import { localDay, usePlanDraft } from "../plan/usePlanDraft";
+import { ExercisePicker } from "./ExercisePicker";
 import { Forgotten } from "./Forgotten";
 import { isForgotten, isOlder } from "./forgotten";
+import sheet from "./MoreSheet.module.css";
 import styles from "./RingPage.module.css";
 import { RingSession } from "./RingSession";
 import { startDraft } from "./ringSession";
+import { justLog } from "./ringSpares";
 import { ThrownAway } from "./ThrownAway";
 import { makeStamp, type Ring, useRing } from "./useRing";
 
@@ -40,8 +45,23 @@ function Preparation({ horse, ring }: { horse: string; ring: Ring }) {
   const wishes = { ...wishesOf(search), ...(changes ? { changes } : {}) };
   const pack = useQuery({ ...packQuery(horse, wishes), enabled: draft !== null });
   if (pack.isPending) return <Loading what={text.ring.preparing} />;
-  if (!pack.data) return <ErrorView error={pack.error} onRetry={() => void pack.refetch()} />;
-  if (pack.data.plan.items.length === 0) return <Empty>{text.ring.nothing}</Empty>;
+  const justLog = <JustLog horse={horse} helper={wishes.helper} ring={ring} />;
+  if (!pack.data)
+    return (
+      <main className={styles.checklist}>
+        <ErrorView error={pack.error} onRetry={() => void pack.refetch()} />
+        {justLog}
+      </main>
+    );
+  if (pack.data.plan.items.length === 0)
+    return (
+      <main className={styles.checklist}>
+        <p className={styles.checkHorse}>{pack.data.facts.name}</p>
+        <h1>{pack.data.plan.headline}</h1>
+        <p>{pack.data.plan.nothing_new ?? text.ring.nothing}</p>
+        {justLog}
+      </main>
+    );
   return (
     <Checklist
       horse={horse}
@@ -49,7 +69,42 @@ function Preparation({ horse, ring }: { horse: string; ring: Ring }) {
       helper={wishes.helper}
       refreshing={pack.isFetching}
       ring={ring}
+      justLog={justLog}
     />
+  );
+}
+
+interface JustLogProps {
+  horse: string;
+  helper: boolean;
+  ring: Ring;
+}
+
+/** A session without a plan: whatever is done first is chosen, the rest is added on the way. */
+function JustLog({ horse, helper, ring }: JustLogProps) {
+  const [open, setOpen] = useState(false);
+  const words = taking.knots;
+  const begin = (spares: RingPack, id: string) =>
+    ring.begin(justLog(spares, id, helper, localDay(), makeStamp()));
+  return (
+    <>
+      <Button size="large" onClick={() => setOpen(true)}>
+        {words.justLog}
+      </Button>
+      <Drawer
+        anchor="bottom"
+        open={open}
+        onClose={() => setOpen(false)}
+        slotProps={{ paper: { className: sheet.sheet ?? "", "aria-label": words.justLogTitle } }}
+      >
+        <h2>{words.justLogTitle}</h2>
+        <p>{words.justLogHelp}</p>
+        <ExercisePicker horse={horse} helper={helper} onChoose={begin} />
+        <button type="button" className={sheet.close} onClick={() => setOpen(false)}>
+          {text.shell.close}
+        </button>
+      </Drawer>
+    </>
   );
 }
 
@@ -59,10 +114,11 @@ interface ChecklistProps {
   helper: boolean;
   refreshing: boolean;
   ring: Ring;
+  justLog: ReactNode;
 }
 
 /** The short list before any session: one line, one tap. */
-function Checklist({ horse, pack, helper, refreshing, ring }: ChecklistProps) {
+function Checklist({ horse, pack, helper, refreshing, ring, justLog }: ChecklistProps) {
   const [starting, setStarting] = useState(false);
   const begin = async () => {
     setStarting(true);
@@ -93,6 +149,7 @@ function Checklist({ horse, pack, helper, refreshing, ring }: ChecklistProps) {
       >
         {text.ring.ready}
       </Button>
+      {justLog}
       <Button component={Link} to={`/horses/${horse}/plan`}>
         {text.ring.leave}
       </Button>

@@ -1,7 +1,9 @@
 import { useState } from "react";
 import { text } from "../../shared/text/en";
 import type { Advice } from "./coachPlayer";
+import { DaySheet } from "./DaySheet";
 import { KeysHelp } from "./KeysHelp";
+import { KnotsSheet } from "./KnotsSheet";
 import { MoreSheet } from "./MoreSheet";
 import { RingFoot } from "./RingFoot";
 import { RingHead } from "./RingHead";
@@ -23,7 +25,7 @@ const LONG_REASON = 120;
 /** The advice looks at the clock as often as this; what shows seconds ticks by itself. */
 const CLOCK_S = 10;
 
-type Sheet = "more" | "keys" | null;
+type Sheet = "more" | "keys" | "knots" | "day" | null;
 
 export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const [sheet, setSheet] = useState<Sheet>(null);
@@ -39,7 +41,7 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
   const closed = { onClose: () => setSheet(null) };
   return (
     <div className={styles.ring}>
-      <RingHead draft={draft} />
+      <RingHead draft={draft} onKnots={() => setSheet("knots")} onDay={() => setSheet("day")} />
       <main
         className={styles.body}
         data-leads={leads.length > 0 || undefined}
@@ -54,6 +56,8 @@ export function RingSession({ draft, ring }: { draft: RingDraft; ring: Ring }) {
       </main>
       <RingFoot draft={draft} moves={moves} onKeys={() => setSheet("keys")} />
       <MoreSheet draft={draft} ring={ring} taps={taps} open={sheet === "more"} {...closed} />
+      <KnotsSheet draft={draft} ring={ring} moves={moves} open={sheet === "knots"} {...closed} />
+      <DaySheet draft={draft} ring={ring} open={sheet === "day"} {...closed} />
       <KeysHelp open={sheet === "keys"} levelWords={pack?.level_words ?? []} {...closed} />
     </div>
   );

@@ -1,4 +1,5 @@
 // What is said: the knot and its side, a flag where one is up, the instruction, and the answers so far.
+import type { PlanItem } from "../../shared/api/types";
 import { AskDots } from "../../shared/drawing/AskDots";
 import { text } from "../../shared/text/en";
 import type { Advice } from "./coachPlayer";
@@ -40,15 +41,27 @@ export function RingTell({ draft, advice, minutesLeft, moves }: Props) {
           {passedOver(draft.pack, moves.passed)}
         </p>
       ) : null}
+      <SpeaksAgainst item={item} isBegun={advice !== null} />
       <div className={styles.told}>
         <FlagRaised flags={flags} isShort={isFlagFirst} onNext={isHeldBack ? moves.next : null} />
-        {isHeldBack && !isFlagFirst ? null : (
+        {(isHeldBack && !isFlagFirst) || (item.held_back && !advice?.urgent) ? null : (
           <Told draft={draft} advice={advice} minutesLeft={minutesLeft} moves={moves} />
         )}
       </div>
       {item.step && !isFlagFirst ? <SoFar draft={draft} /> : null}
     </section>
   );
+}
+
+/** Of an exercise that nobody planned: what is not asked today, for safety's sake, can be logged all the same. */
+function SpeaksAgainst({ item, isBegun }: { item: PlanItem; isBegun: boolean }) {
+  if (item.held_back)
+    return (
+      <p className={styles.heldBack} role="alert">
+        {item.held_back}
+      </p>
+    );
+  return item.unwise && !isBegun ? <p className={styles.passed}>{item.unwise}</p> : null;
 }
 
 interface TitleProps {

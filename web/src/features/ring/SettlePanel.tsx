@@ -1,5 +1,6 @@
 import Button from "@mui/material/Button";
 import { text } from "../../shared/text/en";
+import { taking } from "../../shared/text/en.taking";
 import styles from "./RingPage.module.css";
 import type { RingDraft, RingSettle } from "./ringDraft";
 import { minutesBetween, withSettle } from "./ringSession";
@@ -15,13 +16,25 @@ interface Props {
 export function SettlePanel({ draft, ring }: Props) {
   const { startedAt, whole_min } = draft.settle;
   const running = useSecondsSince(isOver(draft.settle) ? null : startedAt);
-  const { plan, time_up } = draft.pack;
+  const { plan, time_up, day } = draft.pack;
+  const { settled_before } = day;
   const limit = plan.put_away_after_min || Number.POSITIVE_INFINITY;
   const start = () =>
     ring.change((now) => withSettle(now, { startedAt: new Date().toISOString() }));
   return (
     <section className={styles.settle}>
       <p>{text.ring.settle.help}</p>
+      {settled_before.length > 0 ? (
+        <div className={styles.before}>
+          <h2>{taking.settle.before}</h2>
+          <ol>
+            {settled_before.map((words, place) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: they never change, and may be alike
+              <li key={place}>{words}</li>
+            ))}
+          </ol>
+        </div>
+      ) : null}
       <p className={styles.clock} role="timer" aria-live="off">
         {running === null ? (whole_min === null ? "0:00" : `${whole_min} min`) : clock(running)}
       </p>
@@ -45,7 +58,9 @@ const isOver = ({ whole_min, settled }: RingSettle) => whole_min !== null || set
 
 /** The first stretch, the whole circle, or never. */
 function Marks({ draft, ring, startedAt }: Props & { startedAt: string }) {
-  const { first_min, whole_min, settled } = draft.settle;
+  const { first_min, whole_min, settled, head_ups = null } = draft.settle;
+  const headUp = () =>
+    ring.change((now) => withSettle(now, { head_ups: (now.settle.head_ups ?? 0) + 1 }));
   const over = isOver(draft.settle);
   const mark = (part: (minutes: number) => Partial<RingSettle>) => {
     const minutes = minutesBetween(startedAt, new Date().toISOString());
@@ -70,6 +85,9 @@ function Marks({ draft, ring, startedAt }: Props & { startedAt: string }) {
       <Button variant="contained" size="large" disabled={over} onClick={() => mark(whole)}>
         {text.ring.settle.whole}
         {whole_min !== null && settled ? ` · ${whole_min} min` : ""}
+      </Button>
+      <Button size="large" variant="outlined" disabled={over} onClick={headUp}>
+        {taking.settle.headUp(head_ups ?? 0)}
       </Button>
       <Button
         size="large"

@@ -63,6 +63,8 @@ export interface Advice {
   said: string;
   row: number;
   tries: number;
+  /** Seconds to stand before anything else is asked; null: none. */
+  wait_s: number | null;
 }
 
 type Rule = CompiledCoach["rules"][number];
@@ -284,6 +286,7 @@ function advice(coach: CompiledCoach, verdict: Verdict, entry: CoachEntry, known
     said,
     row,
     tries,
+    wait_s: texts?.wait_s ?? null,
   };
 }
 

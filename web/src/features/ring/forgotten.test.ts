@@ -26,7 +26,7 @@ function begun(): RingDraft {
 }
 
 function worked(): RingDraft {
-  const draft = logAsk(begun(), { level: 4 }, null, stamp()).draft;
+  const draft = logAsk(begun(), { level: 4 }, stamp()).draft;
   return logEvent(draft, "stumble", stamp()).draft;
 }
 

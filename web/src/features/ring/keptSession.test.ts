@@ -25,7 +25,7 @@ describe("a session on this device", () => {
     expect(await readSession(HORSE)).toEqual(draft);
     const tapped = { ...draft, position: 1 };
     await writeDraft(packKey(draft.session), "as it lies");
-    keepSession(HORSE, tapped, draft.session);
+    keepSession(HORSE, tapped, draft);
     expect(await readDraft(packKey(draft.session))).toBe("as it lies");
     expect(await size(ringKey(HORSE))).toBeLessThan(JSON.stringify(draft.pack).length / 10);
   });
@@ -34,7 +34,7 @@ describe("a session on this device", () => {
     const draft = begun();
     await writeDraft(ringKey(HORSE), draft);
     expect(await readSession(HORSE)).toEqual(draft);
-    keepSession(HORSE, draft, draft.session);
+    keepSession(HORSE, draft, draft);
     expect(await readSession(HORSE)).toEqual(draft);
   });
 

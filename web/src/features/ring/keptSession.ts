@@ -1,5 +1,5 @@
-// A session in progress on this device. The pack never changes in it and is large: it is kept once, under a key
-// of its own, and a tap writes what a tap changes.
+// A session in progress on this device. The pack is large, and changes only where an exercise is added: it is kept
+// under a key of its own, and a tap writes what a tap changes.
 import type { RingPack } from "../../shared/api/types";
 import { dropDraft, readDraft, writeDraft } from "../../shared/outbox/database";
 import type { RingDraft } from "./ringDraft";
@@ -19,12 +19,13 @@ export async function readSession(horse: string): Promise<RingDraft | null> {
 }
 
 /**
- * Keeps a session as it is now; its pack only where it is another session than `before`. What is written
+ * Keeps a session as it is now; its pack only where that is another one than `before`. What is written
  * first is there first, so that no session is ever without its pack.
  */
-export function keepSession(horse: string, draft: RingDraft, before: string | null): void {
+export function keepSession(horse: string, draft: RingDraft, before: RingDraft | null): void {
   const { pack, ...rest } = draft;
-  if (draft.session !== before) void writeDraft(packKey(draft.session), pack);
+  if (draft.session !== before?.session || pack !== before.pack)
+    void writeDraft(packKey(draft.session), pack);
   void writeDraft(ringKey(horse), rest);
 }
 

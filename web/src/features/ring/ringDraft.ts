@@ -22,6 +22,16 @@ export interface Details {
   recovered_s: number | null;
 }
 
+/** What else can be said of an answer, by its field in the record. */
+export type More = Record<string, string | number | boolean>;
+
+/** What an answer is logged with beside what the coach hears. */
+export interface Beside {
+  strength?: number | null;
+  lead?: Lead | null;
+  more?: More;
+}
+
 export interface RingEntry {
   id: string;
   item: string;
@@ -30,6 +40,7 @@ export interface RingEntry {
   entry: CoachEntry;
   strength: number | null;
   lead?: Lead | null;
+  more?: More;
   /** Of a spook. */
   details?: Details;
   at: string;
@@ -41,6 +52,30 @@ export interface RingSettle {
   first_min: number | null;
   whole_min: number | null;
   settled: boolean | null;
+  head_ups?: number | null;
+}
+
+/** Something that is being measured: a clock that runs, strides that are counted. It outlives a reload. */
+export interface Taking {
+  item: string;
+  startedAt: string;
+  /** Of a clock of calm: since when it is not, and how long it was not before. */
+  tenseSince: string | null;
+  tense_s: number;
+  /** Strides of the long side at hand, and of the one that it is held against. */
+  strides: number;
+  usual: number | null;
+}
+
+/** What is said of the day beside what came with the pack. */
+export interface SaidOfDay {
+  rider?: string | null;
+  rider_kg?: number | null;
+  place?: string | null;
+  tack?: Record<string, boolean>;
+  wind?: string | undefined;
+  insects?: boolean;
+  new_place?: boolean;
 }
 
 /** A stage gone up to, or asked once to see, and how much had been logged before it. */
@@ -57,7 +92,7 @@ export interface SettleMark {
 }
 
 /** Of what is kept: what was begun under another is not gone on with, but nothing of it is lost. */
-export const DRAFT_VERSION = 3;
+export const DRAFT_VERSION = 4;
 
 export interface RingDraft {
   version: number;
@@ -82,6 +117,10 @@ export interface RingDraft {
   helper: boolean;
   /** Of the session, in one's own words. */
   note?: string;
+  said?: SaidOfDay;
+  taking?: Taking | null;
+  /** By row, what was chosen in it last and holds on. */
+  chosen?: Record<string, More>;
 }
 
 export interface Change {

@@ -67,7 +67,7 @@ function begun(...any_of: Sign[]): RingDraft {
 }
 
 const tapped = (draft: RingDraft, ...parts: Partial<CoachEntry>[]) =>
-  parts.reduce((now, part) => logAsk(now, part, null, stamp()).draft, draft);
+  parts.reduce((now, part) => logAsk(now, part, stamp()).draft, draft);
 const codes = (draft: RingDraft) => raisedFlags(draft).map((flag) => flag.code);
 
 beforeEach(() => {
@@ -109,9 +109,9 @@ describe("a flag raised at the ring", () => {
     const draft = begun(sign({ at_least: 2, same_within_s: 30 }));
     const event = logEvent(draft, "stumble", stamp()).draft;
     const fault = { level: 2, faults: ["stumbles"] };
-    const soon = logAsk(event, fault, null, stamp(30)).draft;
+    const soon = logAsk(event, fault, stamp(30)).draft;
     expect(codes(soon)).toEqual([]);
-    expect(codes(logAsk(event, fault, null, stamp(1)).draft)).toEqual(["stumbles"]);
+    expect(codes(logAsk(event, fault, stamp(1)).draft)).toEqual(["stumbles"]);
     expect(codes(logEvent(event, "stumble", stamp(1)).draft)).toEqual(["stumbles"]);
   });
 

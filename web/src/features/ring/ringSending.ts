@@ -18,6 +18,7 @@ export function asSyncItem(draft: RingDraft, added: RingEntry): SyncItem {
       step: added.step,
       side: added.side,
       strength: added.strength,
+      ...(added.more ?? {}),
       ...(added.lead ?? {}),
       band_top: band ? band[1] : null,
       ...(item.kind === "probe" ? { probe: true } : {}),
@@ -50,8 +51,8 @@ export function finish(draft: RingDraft, endedAt: string): Change {
 /** The session itself, with a revision of its own so that the latest wins wherever it arrives. */
 export function sendHeader(draft: RingDraft, endedAt: string | null): Change {
   const next = { ...draft, revision: draft.revision + 1 };
-  const { first_min, whole_min, settled } = draft.settle;
-  const hasSettle = first_min !== null || whole_min !== null || settled !== null;
+  const { first_min, whole_min, settled, head_ups = null } = draft.settle;
+  const hasSettle = [first_min, whole_min, settled, head_ups].some((one) => one !== null);
   const item: SyncItem = {
     type: "session",
     id: draft.session,
@@ -62,20 +63,58 @@ export function sendHeader(draft: RingDraft, endedAt: string | null): Change {
       date: draft.date,
       started: draft.startedAt,
       ended: endedAt,
-      kind: draft.pack.plan.kind,
+      kind: kindOf(draft),
       helper: draft.helper,
-      ...draft.pack.brought,
+      ...dayOf(draft),
       planned: plannedOf(draft),
       note: draft.note ?? "",
-      settle: hasSettle ? { first_min, whole_min, settled } : null,
+      settle: hasSettle ? { first_min, whole_min, settled, head_ups } : null,
     },
   };
   return { draft: next, items: [item] };
 }
 
+/** As it was planned, or as what was asked in it makes it. */
+function kindOf({ pack, entries }: RingDraft) {
+  const asked = new Set(entries.map((one) => one.item));
+  const makes = pack.items.find((one) => asked.has(one.item) && one.makes_it);
+  return makes?.makes_it ?? pack.plan.kind;
+}
+
+/** What came with the pack, and what was said of the day since. */
+function dayOf(draft: RingDraft) {
+  const { brought } = draft.pack;
+  const { rider, rider_kg = brought.rider_kg, place } = draft.said ?? {};
+  return {
+    ...brought,
+    rider_kg,
+    ...(rider === undefined ? {} : { rider }),
+    ...(place === undefined ? {} : { place }),
+    tack: { ...brought.tack, ...tackOf(draft) },
+    conditions: conditionsOf(draft),
+  };
+}
+
+/** What is on the horse: as said today, else as the last time. */
+export function tackOf({ pack, said }: RingDraft): Record<string, boolean> {
+  const on = pack.day.tack.filter((one) => one.on);
+  return said?.tack ?? Object.fromEntries(on.map(({ key }) => [key, true]));
+}
+
+export function conditionsOf({ pack, said = {} }: RingDraft) {
+  const { conditions } = pack.brought;
+  const {
+    wind = conditions.wind,
+    insects = conditions.insects,
+    new_place = conditions.new_place,
+  } = said;
+  return { ...conditions, wind, insects, new_place };
+}
+
 /** The plan as it was worked out, and as it was taken along, where the trainer changed it. */
 function plannedOf({ pack, planned }: RingDraft) {
   const made = pack.plan.made ?? [];
+  if (made.length === 0 && planned?.length === 0) return null;
   return { made, changed: planned && !isSame(planned, made) ? planned : null };
 }
 

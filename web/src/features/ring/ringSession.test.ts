@@ -39,7 +39,7 @@ function begun(): RingDraft {
 }
 
 function logged(draft: RingDraft, ...levels: number[]): RingDraft {
-  return levels.reduce((now, level) => logAsk(now, { level }, null, stamp()).draft, draft);
+  return levels.reduce((now, level) => logAsk(now, { level }, stamp()).draft, draft);
 }
 
 beforeEach(() => {
@@ -48,15 +48,15 @@ beforeEach(() => {
 
 describe("a session at the ring", () => {
   it("sends its header with the first ask, and only then", () => {
-    const first = logAsk(begun(), { level: 6 }, null, stamp());
+    const first = logAsk(begun(), { level: 6 }, stamp());
     expect(first.items.map((item) => item.type)).toEqual(["session", "ask"]);
     expect(first.items[0]).toMatchObject({ horse: HORSE, revision: 1, body: { helper: true } });
-    const second = logAsk(first.draft, { level: 4 }, null, stamp());
+    const second = logAsk(first.draft, { level: 4 }, stamp());
     expect(second.items.map((item) => item.type)).toEqual(["ask"]);
   });
 
   it("writes an ask in the words of the record", () => {
-    const { items } = logAsk(begun(), { level: 6, tension: "tight" }, null, stamp());
+    const { items } = logAsk(begun(), { level: 6, tension: "tight" }, stamp());
     expect(items[1]?.body).toMatchObject({
       step: "up-wt.3",
       side: "left",
@@ -134,7 +134,7 @@ function withEasyYes(): RingDraft {
 }
 
 describe("what is counted over the whole session", () => {
-  const alarm = (draft: RingDraft) => logAsk(draft, { tension: "alarmed" }, null, stamp()).draft;
+  const alarm = (draft: RingDraft) => logAsk(draft, { tension: "alarmed" }, stamp()).draft;
 
   it("leaves an exercise after an alarm on each side of it", () => {
     const left = alarm(begun());
@@ -171,7 +171,7 @@ describe("putting right what was logged", () => {
   it("adds what was wrong to the answer just given, in its place in time", () => {
     const draft = logged(begun(), 2, 2);
     const last = draft.entries[1];
-    const { draft: after, items } = amend(draft, { correct: "no" }, null, stamp());
+    const { draft: after, items } = amend(draft, { correct: "no" }, {}, stamp());
     expect(items).toMatchObject([
       { type: "delete", id: last?.id },
       { type: "ask", position: 1, body: { level: 2, correct: "no", at: last?.at } },
@@ -183,15 +183,15 @@ describe("putting right what was logged", () => {
 
   it("finds the answer behind what happened since", () => {
     const draft = logEvent(logged(begun(), 2), "spook", stamp()).draft;
-    const { draft: after } = amend(draft, { tension: "tight" }, null, stamp());
+    const { draft: after } = amend(draft, { tension: "tight" }, {}, stamp());
     expect(after.entries.map((one) => one.entry.event)).toEqual([null, "spook"]);
     expect(after.entries[0]?.entry.tension).toBe("tight");
-    expect(amend(begun(), { tension: "tight" }, null, stamp()).items).toEqual([]);
+    expect(amend(begun(), { tension: "tight" }, {}, stamp()).items).toEqual([]);
   });
 
   it("says which lead it showed", () => {
     const lead = { lead_front: "right", lead_hind: "left" } as const;
-    const { items } = amend(logged(begun(), 2), { faults: ["disunited"] }, lead, stamp());
+    const { items } = amend(logged(begun(), 2), { faults: ["disunited"] }, { lead }, stamp());
     expect(items[1]?.body).toMatchObject({ ...lead, faults: ["disunited"] });
   });
 
@@ -334,7 +334,7 @@ describe("a knot that is tried only after another", () => {
     pack.plan = { ...pack.plan, kind: "assessment" };
     const order = pack.plan.items.map((one) => one.id);
     const start = atItem(startDraft(pack, order, true, "2026-06-15", stamp()), 1);
-    const { items } = logAsk(start, { level: 2 }, null, stamp());
+    const { items } = logAsk(start, { level: 2 }, stamp());
     expect(items[0]?.body).toMatchObject({ kind: "assessment" });
   });
 });
@@ -376,7 +376,7 @@ describe("going up a stage", () => {
     expect(adviceOn(once, "right", 20)?.code).toBe("go-up");
     const unasked = logged(toSide(climbing(), "right"), 2, 2, 2);
     expect(adviceOn(unasked, "right", 20)?.code).toBe("change-side");
-    const alarmed = logAsk(climbing(), { tension: "alarmed" }, null, stamp()).draft;
+    const alarmed = logAsk(climbing(), { tension: "alarmed" }, stamp()).draft;
     expect(adviceOn(both(alarmed, [2, 2, 2], [2, 2, 2]), "right", 20)?.code).toBe("next-exercise");
   });
 
@@ -423,13 +423,13 @@ describe("one ask to see what comes", () => {
   it("is asked once, marked as what it is, and nothing waits for it", () => {
     const asked = probe(goneUp());
     expect(planItem(asked).id).toBe("probe:up-wt.5");
-    const done = logAsk(asked, { level: 9 }, null, stamp());
+    const done = logAsk(asked, { level: 9 }, stamp());
     expect(done.items.at(-1)?.body).toMatchObject({ step: "up-wt.5", level: 9, probe: true });
     const said = adviceOn(done.draft, "left", 20);
     expect(said).toMatchObject({ code: "dose-reached", ends: true, finishes: false });
     expect(planItem(goOn(done.draft).draft).id).toBe("loosen");
     expect(offered(atItem(done.draft, 2))).toBeNull();
-    const plain = logAsk(goneUp(), { level: 9 }, null, stamp());
+    const plain = logAsk(goneUp(), { level: 9 }, stamp());
     expect(plain.items.at(-1)?.body).not.toHaveProperty("probe");
   });
 

@@ -21,11 +21,11 @@ import {
   type SoFar,
 } from "./coachPlayer";
 import {
+  type Beside,
   type Change,
   type Details,
   DRAFT_VERSION,
   entriesOf,
-  type Lead,
   packItem,
   planItem,
   type RingDraft,
@@ -250,9 +250,8 @@ export function easierNow(draft: RingDraft): PackItem["easier"] {
 export function logAsk(
   draft: RingDraft,
   part: Partial<CoachEntry>,
-  strength: number | null,
   stamp: Stamp,
-  lead: Lead | null = null,
+  { strength = null, lead = null, more = {} }: Beside = {},
 ): Change {
   const entry = { ...PLAIN, ...part };
   const added: RingEntry = {
@@ -263,6 +262,7 @@ export function logAsk(
     entry,
     strength,
     lead,
+    more,
     position: draft.position,
   };
   const opened = draft.revision === 0 ? sendHeader(draft, null) : { draft, items: [] };
@@ -277,7 +277,7 @@ export function logAsk(
 }
 
 export function logEvent(draft: RingDraft, kind: string, stamp: Stamp): Change {
-  return logAsk(draft, { event: kind }, null, stamp);
+  return logAsk(draft, { event: kind }, stamp);
 }
 
 /** Says more of something that happened; it is sent anew. */
@@ -307,12 +307,18 @@ export function lastAnswer(draft: RingDraft): RingEntry | undefined {
 export function amend(
   draft: RingDraft,
   part: Partial<CoachEntry>,
-  lead: Lead | null,
+  { lead, more }: Beside,
   stamp: Stamp,
 ): Change {
   const last = lastAnswer(draft);
   if (!last) return { draft, items: [] };
-  const said: RingEntry = { ...last, id: stamp.id, lead, entry: { ...last.entry, ...part } };
+  const said: RingEntry = {
+    ...last,
+    id: stamp.id,
+    entry: { ...last.entry, ...part },
+    ...(lead === undefined ? {} : { lead }),
+    ...(more === undefined ? {} : { more }),
+  };
   return {
     draft: { ...draft, entries: draft.entries.map((one) => (one === last ? said : one)) },
     items: [struckOut(last.id), asSyncItem(draft, said)],

@@ -1,8 +1,8 @@
 // What the next tap will say beside its level: chips that are armed, faults, the lead that was shown.
 import type { PackItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
-import type { CoachEntry } from "./coachPlayer";
-import type { Lead, RingDraft } from "./ringDraft";
+import { type CoachEntry, PLAIN } from "./coachPlayer";
+import type { Lead, More, RingDraft } from "./ringDraft";
 
 export type PackLead = PackItem["sides"][number]["leads"][number];
 export type Bar = PackItem["wedge"]["bars"][number];
@@ -11,6 +11,7 @@ export type Toggle = "none" | "tight" | "over" | "wrong";
 export type Armed = Partial<Record<Toggle, boolean>> & {
   faults?: string[];
   lead?: PackLead | null;
+  more?: More;
 };
 
 /** What is logged where a bar is tapped (null: none, something was said without one). */
@@ -23,9 +24,25 @@ export function armedEntry(armed: Armed, bar: Bar | null, let_go_s: number | nul
     ...(armed.over ? { over: true } : {}),
     ...(armed.wrong ? { correct: "no" } : {}),
     faults: withLead(armed.faults ?? [], null, armed.lead ?? null),
-    ...(let_go_s !== null ? { let_go_s } : {}),
+    ...(let_go_s !== null && !armed.none ? { let_go_s } : {}),
   };
   return entry;
+}
+
+/** What of some fields the coach hears, and what only the record keeps. */
+export function parted(sets: More): { part: Partial<CoachEntry>; more: More } {
+  const fields = Object.entries(sets);
+  return {
+    part: Object.fromEntries(fields.filter(([field]) => field in PLAIN)),
+    more: Object.fromEntries(fields.filter(([field]) => !(field in PLAIN))),
+  };
+}
+
+/** What was chosen at this knot and holds on, and what was said of the next answer. */
+export function chosenNow(draft: RingDraft, pack: PackItem | undefined, armed: Armed): More {
+  const rows = pack?.wedge.rows ?? [];
+  const held = rows.map((row) => draft.chosen?.[row.code] ?? {});
+  return Object.assign({}, ...held, armed.more ?? {});
 }
 
 export function leadOf(lead: PackLead | null): Lead | null {

@@ -45,6 +45,7 @@ function item(part: Partial<PlanItem>): PlanItem {
     swapped_as: null,
     locked: false,
     unwise: "",
+    held_back: "",
     ...part,
   };
 }
@@ -127,12 +128,28 @@ export function testPack(): RingPack {
           legend_none: "No answer up to",
           none: "No answer",
           timed: false,
+          coarse: ["Light", "Heavy"],
+          taken_with: null,
+          counted: { name: "Steps", by: 1, most: 200 },
+          rows: [],
+          grades: {
+            code: "grade",
+            name: "How good the movement was",
+            stays: false,
+            at_once: false,
+            choices: [1, 2, 3, 4, 5].map((one) => ({
+              label: String(one),
+              name: `grade ${one} of 5`,
+              sets: { grade: one },
+            })),
+          },
         },
         level_words: LEVEL_WORDS,
         easier: { step: "up-wt.2", name: "in the green band" },
         climb: null,
         probe: null,
         probe_words: "",
+        makes_it: "ridden",
       },
     ],
     coaches: [coach],
@@ -156,6 +173,8 @@ export function testPack(): RingPack {
       ways: ["towards home", "away from home"],
       places: ["in front", "following"],
     },
+    also: [],
+    day: { people: [], places: [], tack: [], settled_before: [] },
     passed_over: ["One knot passed over.", "{knots} knots passed over."],
   };
 }

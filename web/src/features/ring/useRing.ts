@@ -66,7 +66,7 @@ function useKeptSession(horse: string) {
   }, [horse, show]);
   const keep = useCallback(
     (next: RingDraft) => {
-      keepSession(horse, next, latest.current?.session ?? null);
+      keepSession(horse, next, latest.current);
       show(next);
     },
     [horse, show],

@@ -1,9 +1,10 @@
 import { useQueries } from "@tanstack/react-query";
-import { packQuery } from "../../shared/api/queries";
+import { packQuery, sparesQuery } from "../../shared/api/queries";
 import type { TodayRow } from "../../shared/api/types";
 import { searchOf, wishesOf } from "../plan/planWishes";
 
-/** Fetches what the ring needs for today's horses, so that it works with no signal. */
+/** Fetches what the ring needs for today's horses, so that it works with no signal: first what is planned, then
+ * every exercise beside it. */
 export function usePacks(rows: TodayRow[]): number {
   const packs = useQueries({
     queries: rows.map((row) => ({
@@ -11,5 +12,12 @@ export function usePacks(rows: TodayRow[]): number {
       staleTime: 60_000,
     })),
   });
-  return packs.filter((pack) => pack.data !== undefined).length;
+  const isPacked = packs.every((pack) => pack.data !== undefined);
+  const spares = useQueries({
+    queries: rows.map((row) => ({
+      ...sparesQuery(row.facts.id ?? "", row.wishes.helper),
+      enabled: isPacked,
+    })),
+  });
+  return rows.filter((_, place) => packs[place]?.data && spares[place]?.data).length;
 }

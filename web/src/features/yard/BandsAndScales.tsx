@@ -6,6 +6,7 @@ import type { YardView } from "../../shared/api/types";
 import { Form, TextInput, useDraftForm } from "../../shared/form";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
+import { AlsoAsked } from "./AlsoAsked";
 import { BandRows, type Bands } from "./BandRows";
 import { changed, useYardChange } from "./useYardChange";
 import styles from "./YardPage.module.css";
@@ -14,6 +15,7 @@ export function BandsAndScales({ yard, canChange }: { yard: YardView; canChange:
   return (
     <div className={styles.section}>
       <BandList yard={yard} canChange={canChange} />
+      <AlsoAsked yard={yard} canChange={canChange} />
       <h2>{text.yard.tabs.scales.replace(/.* /, "").replace(/^./, (c) => c.toUpperCase())}</h2>
       <p className={styles.lead}>{text.yard.scalesLead}</p>
       {yard.families.map((family) => (

@@ -127,6 +127,18 @@ export const packQuery = (horse: string, wishes: PlanWishes) =>
     select: putTogether,
   });
 
+/** Every exercise as it could be asked today; kept as it was sent, put together where one is taken. */
+export const sparesQuery = (horse: string, helper: boolean) =>
+  queryOptions({
+    queryKey: ["horse", horse, "spares", helper],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/spares", {
+        params: { path: { horse_id: horse }, query: { helper } },
+      }),
+    // It is large, and the day is worked with what it was in the morning.
+    staleTime: 60 * 60_000,
+  });
+
 export const sheetQuery = (horse: string) =>
   queryOptions({
     queryKey: ["horse", horse, "sheet"],

@@ -2741,6 +2741,11 @@ export interface components {
             say: string;
             /** Why */
             why: string;
+            /**
+             * Wait S
+             * @description Seconds to stand before anything else is asked.
+             */
+            wait_s?: number | null;
         };
         /**
          * Bar

@@ -1,1 +1,1 @@
-export const SCHEMA = "3c7f03d1a79c8746";
+export const SCHEMA = "7287ee0a09ba1123";

@@ -321,6 +321,7 @@ export const text = {
     next: "Next session",
     toPlan: "See the whole plan",
     asks: "Asks",
+    beside: "More of these answers",
     note: "Note",
     events: "What happened",
     kind: {
