@@ -169,12 +169,12 @@ def _stand(horse: Horse, on: date, record: HorseRecord, heard: Heard) -> Standin
 
 
 def recipe(yard: Yard) -> str:
-    """A fingerprint of the rules: of the core and of what the yard agrees on.
+    """A fingerprint of the rules: of the core, and of what the yard agrees on (not what it only asks about).
 
     What other rules worked out is not read again.
     """
     digest = sha256(_core_print().encode())
-    digest.update(defaults_of(yard).model_dump_json().encode())
+    digest.update(defaults_of(yard).model_dump_json(exclude={"also"}).encode())
     return digest.hexdigest()
 
 

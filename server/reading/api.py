@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from datetime import date
 from typing import Any
 from uuid import UUID
@@ -87,6 +87,11 @@ def _answer(request: HttpRequest, horse_id: UUID, work: Callable[[Horse], BaseMo
     return answered(request, version_of(horse, timezone.localdate()), lambda: work(horse))
 
 
+def _at_the_ring(horse: Horse) -> tuple[Hashable, ...]:
+    """What a pack rests on."""
+    return (*version_of(horse, timezone.localdate()), services.at_the_ring(horse))
+
+
 def _wanted(horse: Horse, query: PlanQuery) -> PlanRequest:
     """Checked by the core, which names field, value and range."""
     minutes = horse.usual_minutes if query.minutes is None else query.minutes
@@ -129,14 +134,21 @@ def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> H
 @router.get("/horses/{horse_id}/pack", auth=RING, response=SentPack)
 @decorate_view(gzip_page)
 def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
-    return _answer(request, horse_id, lambda horse: as_sent(services.pack_of(horse, _wanted(horse, query))))
+    horse = horse_of(person_of(request), horse_id)
+    return answered(
+        request, _at_the_ring(horse), lambda: as_sent(services.pack_of(horse, _wanted(horse, query)))
+    )  # fmt: skip
 
 
 @router.get("/horses/{horse_id}/spares", auth=RING, response=SentPack)
 @decorate_view(gzip_page)
 def get_spares(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
     """Every exercise as it could be asked today, planned or not."""
-    return _answer(request, horse_id, lambda horse: as_sent(services.spares_of(horse, _wanted(horse, query))))
+    horse = horse_of(person_of(request), horse_id)
+    return answered(
+        request, _at_the_ring(horse), lambda: as_sent(services.spares_of(horse, _wanted(horse, query))),
+        is_large=True,
+    )  # fmt: skip
 
 
 @router.get("/horses/{horse_id}/sheet", auth=READS, response=HorseSheet)

@@ -16,7 +16,11 @@ _ANSWERS: Kept[bytes] = Kept(96)
 
 
 def answered(
-    request: HttpRequest, rests_on: Iterable[Hashable], work: Callable[[], BaseModel]
+    request: HttpRequest,
+    rests_on: Iterable[Hashable],
+    work: Callable[[], BaseModel],
+    *,
+    is_large: bool = False,
 ) -> HttpResponse:
     """The answer to a question, as the request's address asks it.
 
@@ -24,13 +28,18 @@ def answered(
         rests_on: everything else that it rests on: horses in their versions, the day; of the same the answer
             is the same, to the last byte.
         work: works it out where it is not kept.
+        is_large: it is not kept here; whoever asked keeps it.
     """
     key = (*rests_on, request.get_full_path())
     tag = f'"{sha256(repr(key).encode()).hexdigest()[:24]}"'
     if tag in _tags(request):
         return _with_tag(HttpResponseNotModified(), tag)
-    body = _ANSWERS.get(tag, lambda: work().model_dump_json().encode())
+    body = _worked(work) if is_large else _ANSWERS.get(tag, lambda: _worked(work))
     return _with_tag(HttpResponse(body, content_type="application/json; charset=utf-8"), tag)
+
+
+def _worked(work: Callable[[], BaseModel]) -> bytes:
+    return work().model_dump_json().encode()
 
 
 def _tags(request: HttpRequest) -> set[str]:

@@ -113,16 +113,17 @@ def _plan(standing: Standing, request: PlanRequest) -> SessionPlan:
 
 def pack_of(horse: Horse, request: PlanRequest) -> RingPack:
     standing = standing_of(horse, request.on)
-    return ring_pack(horse_facts(standing), _plan(standing, request), standing, request, _at_the_ring(horse))
+    return ring_pack(horse_facts(standing), _plan(standing, request), standing, request, at_the_ring(horse))
 
 
 def spares_of(horse: Horse, request: PlanRequest) -> RingPack:
     """Every exercise with its coaches: what was not planned can be logged too, with no signal."""
     standing = standing_of(horse, request.on)
-    return spare_pack(horse_facts(standing), standing, request, _at_the_ring(horse))
+    return spare_pack(horse_facts(standing), standing, request, at_the_ring(horse))
 
 
-def _at_the_ring(horse: Horse) -> YardAtTheRing:
+def at_the_ring(horse: Horse) -> YardAtTheRing:
+    """What of its yard a horse's pack says."""
     people = tuple(person.shown for person in people_in(horse.yard))
     return YardAtTheRing(people=people, also=defaults_of(horse.yard).also)
 

@@ -7,9 +7,11 @@ verdict, once below the cap of tries and once at it. Tests prove table and funct
 
 from __future__ import annotations
 
+import json
+import sys
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 from pydantic import Field
 
@@ -158,6 +160,11 @@ class CompiledCoach(FrozenModel):
     remedies: dict[str, RemedyTexts]
     default_remedy: RemedyTexts = Field(description="Of a wrong movement with no fault of a name.")
     no_fault: RemedyTexts
+
+    @cached_property
+    def as_json(self) -> dict[str, str]:
+        """By field, its JSON: written once, for a coach is sent with many packs, and kept once where it is alike."""
+        return {name: sys.intern(json.dumps(value)) for name, value in self.model_dump(mode="json").items()}
 
 
 def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoach:

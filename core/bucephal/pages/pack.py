@@ -19,9 +19,10 @@ from bucephal.ladder import (
     Stage,
     StepKind,
 )
+from bucephal.pages.choice_rows import ChoiceRow, also_asked
 from bucephal.pages.facts import HorseFacts
 from bucephal.pages.ring_day import RingDay, ring_day
-from bucephal.pages.wedge import ChoiceRow, Wedge, also_asked, wedge
+from bucephal.pages.wedge import Wedge, wedge
 from bucephal.planning import (
     TACK_KG_KEY,
     Climb,

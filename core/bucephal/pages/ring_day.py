@@ -34,7 +34,7 @@ class RingDay(FrozenModel):
     people: tuple[PackPerson, ...] = Field(description="Who was with this horse last goes first.")
     places: tuple[str, ...] = Field(description="Where it was worked last goes first.")
     tack: tuple[PackTack, ...]
-    settled_before: tuple[str, ...] = Field(description="How long it took the last times, the latest first.")
+    settled_before: str = Field(description="How long it took to settle the last times; empty: not known.")
 
 
 def ring_day(record: HorseRecord, people: Iterable[str], *, ridden: bool) -> RingDay:
@@ -42,8 +42,8 @@ def ring_day(record: HorseRecord, people: Iterable[str], *, ridden: bool) -> Rin
 
     Args:
         people: of the yard.
-        ridden: is it ridden in this session? Then its tack is that of the last ride, else that of the last work
-            from the ground.
+        ridden: is it ridden in this session? Then its tack is that of the last ride, else that of the last
+            work from the ground.
     """
     latest = list(reversed(sessions_in_order(record)))
     settled = [one.settle for one in latest if one.settle is not None and one.settle.minutes is not None]
@@ -52,9 +52,8 @@ def ring_day(record: HorseRecord, people: Iterable[str], *, ridden: bool) -> Rin
         people=tuple(_people(latest, people)),
         places=tuple(places)[:MOST_PLACES],
         tack=tuple(_tack(latest, ridden=ridden)),
-        settled_before=tuple(
-            settle_words.settled(one.first_min, one.whole_min, never=one.settled is False)
-            for one in settled[:LAST_SETTLED]
+        settled_before=settle_words.settled_lately(
+            [(one.minutes or 0.0, one.settled is not False) for one in settled[:LAST_SETTLED]]
         ),
     )
 

@@ -30,30 +30,15 @@ class SentPack(FrozenModel):
 
 def as_sent(pack: RingPack) -> SentPack:
     """The pack to be sent; whoever puts each part back in its place has the pack again."""
-    parts = _Parts()
-    coaches = tuple(_sent(coach, parts) for coach in pack.coaches)
-    return SentPack(pack=pack.model_copy(update={"coaches": ()}), coaches=coaches, parts=tuple(parts.parts))
+    places: dict[str, int] = {}
+    coaches = tuple(_sent(coach, places) for coach in pack.coaches)
+    parts = tuple(json.loads(part) for part in places)
+    return SentPack(pack=pack.model_copy(update={"coaches": ()}), coaches=coaches, parts=parts)
 
 
-class _Parts:
-    """The parts so far, each once; a part that is the same object as one before is not even looked at."""
-
-    def __init__(self) -> None:
-        self.parts: list[Any] = []
-        self._by_object: dict[int, int] = {}
-        self._by_text: dict[str, int] = {}
-
-    def place_of(self, coach: CompiledCoach, name: str) -> int:
-        key = id(getattr(coach, name))
-        if key not in self._by_object:
-            part = coach.model_dump(mode="json", include={name})[name]
-            place = self._by_text.setdefault(json.dumps(part), len(self.parts))
-            if place == len(self.parts):
-                self.parts.append(part)
-            self._by_object[key] = place
-        return self._by_object[key]
-
-
-def _sent(coach: CompiledCoach, parts: _Parts) -> SentCoach:
-    shared = {name: parts.place_of(coach, name) for name in SHARED}
-    return SentCoach(own=coach.model_dump(mode="json", exclude=set(SHARED)), shared=shared)
+def _sent(coach: CompiledCoach, places: dict[str, int]) -> SentCoach:
+    """``places``: of each part, as JSON, where it stands; the parts of this coach are added."""
+    written = coach.as_json
+    shared = {name: places.setdefault(written[name], len(places)) for name in SHARED}
+    own = {name: json.loads(value) for name, value in written.items() if name not in SHARED}
+    return SentCoach(own=own, shared=shared)

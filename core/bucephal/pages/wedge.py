@@ -11,50 +11,23 @@ from collections.abc import Iterable, Iterator
 from pydantic import Field
 
 from bucephal.ladder import Counted, Exercise, StepKind, TakenWith
+from bucephal.pages.choice_rows import ChoiceRow, grades, how_near, rows_of
 from bucephal.planning import PlanItem
-from bucephal.record import AlsoAsked, FrozenModel, GaitShown
-from bucephal.record.models import GRADES, LEVELS, STRENGTHS
+from bucephal.record import FrozenModel
+from bucephal.record.models import LEVELS, STRENGTHS
 from bucephal.words import wedges as words
 
-MEASURES_PER_TARGET = 5
-"""A measure's bars run in fifths of its target to twice of it [own]."""
-MEASURES = 2 * MEASURES_PER_TARGET
+BARS_PER_TARGET = (5, 4, 3, 2)
+"""A measure's bars run to twice its target: in fifths of it, or in so many parts as are whole [own]."""
+WIDE_FIGURE, MOST_OF_WIDE = 100, 8
+"""Ten bars hold figures of two digits on a phone; of three there is room for eight."""
 
 
-DISTANCES_M = (0.0, 0.5, 1.0, 2.0, 3.0, 5.0, 10.0, 20.0)
-"""How near a thing was that it let go of [own]."""
-OFF_THE_MARK_M = (0.0, 0.3, 0.6, 1.0, 1.5)
-"""Beside a target: 0.3 m is still at the mark."""
-TO_THE_SIDE_M = (0.3, 0.6, 1.0, 1.5)
-"""About 0.6 m is wanted. Source: common practice, no source."""
 CORNER_M = (0.5, 1.0, 1.5, 2.0, 3.0, 4.0, 5.0, 6.0, 8.0, 10.0)
 """How far before a corner a horse turns by itself, from schooled to green [own]."""
 SHARES_PCT = tuple(10.0 * tenth for tenth in range(1, 11))
-CORNERS = ("H", "M", "K", "F")
-"""The letters by the corners as the arena is drawn, A below. Source: FEI dressage rules, from memory."""
-MOST_OFFERED = 5
 DEGREES_BY, MOST_DEGREES = 15, 720
 MOST_COUNTED = 200
-
-Value = bool | int | float | str
-
-
-class Choice(FrozenModel):
-    """Something that can be said of an answer by one tap: fields of the ask, and what they are then."""
-
-    label: str
-    name: str
-    sets: dict[str, Value]
-
-
-class ChoiceRow(FrozenModel):
-    """Choices of which one holds."""
-
-    code: str
-    name: str
-    choices: tuple[Choice, ...]
-    stays: bool = Field(description="What was chosen holds for the next answer too.")
-    at_once: bool = Field(description="It is said of the next answer; else of the one just given.")
 
 
 class Counting(FrozenModel):
@@ -104,81 +77,21 @@ def wedge(item: PlanItem, exercise: Exercise, level_words: tuple[str, ...]) -> W
     if item.step_kind is StepKind.TOLERANCE:
         return Wedge(
             bars=tuple(_strengths()), legend=words.LET_GO_AT, legend_none=words.NOT_LET_GO_AT,
-            none=words.NOT_YET, timed=True, rows=(_distances("near", words.HOW_NEAR, DISTANCES_M),),
-            grades=_grades(),
+            none=words.NOT_YET, timed=True, rows=(how_near(),),
+            grades=grades(),
         )  # fmt: skip
     if item.step_kind is StepKind.MEASURE and item.target is not None:
         legend = words.measured_in(item.unit or "")
         return Wedge(
-            bars=tuple(_measures(item, _extents(item.target, exercise.taken_with))), band=words.WANTED, legend=legend, legend_none=legend,
-            none=words.NOT_YET, timed=False, taken_with=exercise.taken_with,
-            rows=tuple(_rows_of(exercise.taken_with)), grades=_grades(),
+            bars=tuple(_measures(item, _extents(item.target, exercise.taken_with))),
+            band=words.WANTED, legend=legend, legend_none=legend, none=words.NOT_YET, timed=False,
+            taken_with=exercise.taken_with, rows=tuple(rows_of(exercise.taken_with)), grades=grades(),
         )  # fmt: skip
     return Wedge(
         bars=tuple(_levels(item, level_words)), band=words.LIGHT, legend=words.ANSWERED_AT,
         legend_none=words.NO_ANSWER_UP_TO, none=words.NO_ANSWER, timed=False, coarse=words.COARSE,
-        counted=_counting(exercise.counted), grades=_grades(),
+        counted=_counting(exercise.counted), grades=grades(),
     )  # fmt: skip
-
-
-def also_asked(also: Iterable[AlsoAsked]) -> Iterator[ChoiceRow]:
-    """What a yard wants to be asked of every answer beside the usual."""
-    for field in also:
-        before = field is AlsoAsked.ATTENTIVE
-        choices = tuple(
-            Choice(label=label, name=f"{words.ALSO[field]}: {label}", sets={field: value})
-            for label, value in _values(field)
-        )
-        yield ChoiceRow(code=field, name=words.ALSO[field], choices=choices, stays=False, at_once=before)
-
-
-def _values(field: AlsoAsked) -> Iterator[tuple[str, Value]]:
-    match field:
-        case AlsoAsked.SECOND_AID:
-            yield from ((said, aid) for aid, said in enumerate(words.SECOND_AID))
-        case AlsoAsked.OFFERED:
-            yield from ((words.times(n, MOST_OFFERED), n) for n in range(MOST_OFFERED + 1))
-        case AlsoAsked.ATTENTIVE:
-            yield from ((said, value) for value, said in words.YES_NO.items())
-        case AlsoAsked.GAIT_SHOWN:
-            yield from ((gait.value, gait.value) for gait in GaitShown)
-
-
-def _rows_of(taken_with: TakenWith | None) -> Iterator[ChoiceRow]:
-    if taken_with is TakenWith.STATION:
-        yield _distances("off-the-mark", words.OFF_THE_MARK, OFF_THE_MARK_M)
-        sides = tuple(
-            Choice(
-                label=words.metres(one), name=words.to_the_side(one), sets={"spot": words.to_the_side(one)}
-            )
-            for one in TO_THE_SIDE_M
-        )
-        yield ChoiceRow(code="to-the-side", name=words.TO_THE_SIDE, choices=sides, stays=True, at_once=True)
-    if taken_with is TakenWith.CORNERS:
-        corners = tuple(
-            Choice(label=one, name=words.corner(one), sets={"spot": words.corner(one)}) for one in CORNERS
-        )
-        yield ChoiceRow(code="corner", name=words.CORNER, choices=corners, stays=True, at_once=True)
-        leg = tuple(
-            Choice(label=said, name=f"{words.INSIDE_LEG}: {said}", sets={"second_aid": aid})
-            for aid, said in enumerate((words.WITHOUT_LEG, words.WITH_LEG))
-        )
-        yield ChoiceRow(code="leg", name=words.INSIDE_LEG, choices=leg, stays=True, at_once=True)
-
-
-def _distances(code: str, name: str, distances: Iterable[float]) -> ChoiceRow:
-    choices = tuple(
-        Choice(label=words.metres(one), name=f"{name}: {words.metres(one)}", sets={"distance_m": one})
-        for one in distances
-    )
-    return ChoiceRow(code=code, name=name, choices=choices, stays=True, at_once=True)
-
-
-def _grades() -> ChoiceRow:
-    choices = tuple(
-        Choice(label=str(one), name=words.grade(one, GRADES[-1]), sets={"grade": one}) for one in GRADES
-    )
-    return ChoiceRow(code="grade", name=words.GRADE, choices=choices, stays=False, at_once=False)
 
 
 def _counting(counted: Counted | None) -> Counting | None:
@@ -206,7 +119,10 @@ def _extents(target: float, taken_with: TakenWith | None) -> tuple[float, ...]:
         return CORNER_M
     if taken_with is TakenWith.CALM_CLOCK:
         return SHARES_PCT
-    return tuple(round(target * fifth / MEASURES_PER_TARGET, 1) for fifth in range(1, MEASURES + 1))
+    most = MOST_OF_WIDE if 2 * target >= WIDE_FIGURE else 2 * BARS_PER_TARGET[0]
+    parts = [one for one in BARS_PER_TARGET if 2 * one <= most]
+    whole = next((one for one in parts if target % one == 0), parts[0])
+    return tuple(round(target * part / whole, 1) for part in range(1, 2 * whole + 1))
 
 
 def _measures(item: PlanItem, extents: Iterable[float]) -> Iterator[Bar]:

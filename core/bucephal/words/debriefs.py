@@ -68,6 +68,16 @@ def settled(first_min: float | None, whole_min: float | None, *, never: bool) ->
     return ", ".join(parts)
 
 
+def settled_lately(minutes: Sequence[tuple[float, bool]]) -> str:
+    """'The last times, the latest first: 8, 9, never in 20 and 7 min'; empty: there are none.
+
+    Args:
+        minutes: how long it took, and whether it settled, the latest first.
+    """
+    said = [f"{whole(took)}" if settled else f"not in {whole(took)}" for took, settled in minutes]
+    return f"The last times, the latest first: {', '.join(said)} min" if said else ""
+
+
 def event(kind: str, thing: str | None, spot: str | None, recovered_s: float | None) -> str:
     """'Spook: gulls off the slipway, away from home, calm again after 20 s'."""
     words = kind.capitalize() + (f": {thing}" if thing else "")

@@ -84,6 +84,10 @@ SECOND_AID = ("none", "a little", "some", "much")
 YES_NO = {True: "yes", False: "no"}
 
 
+def in_metres(name: str) -> str:
+    return f"{name}, m"
+
+
 def metres(distance: float) -> str:
     return f"{distance:g} m"
 

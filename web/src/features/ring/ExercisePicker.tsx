@@ -67,7 +67,9 @@ function Search({ items, onChoose }: SearchProps) {
 
 /** Every word that was typed begins one of the name, the stage or the step. */
 function isCalled({ name, stage, step }: PlanItem, typed: string): boolean {
-  const words = `${name} ${stage} ${step ?? ""}`.toLowerCase().split(/[\s,()-]+/);
-  const wanted = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const words = wordsOf(`${name} ${stage} ${step ?? ""}`);
+  const wanted = wordsOf(typed).filter(Boolean);
   return wanted.every((one) => words.some((word) => word.startsWith(one)));
 }
+
+const wordsOf = (said: string) => said.toLowerCase().split(/[\s,()-]+/);

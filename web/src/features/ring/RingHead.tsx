@@ -29,7 +29,10 @@ export function RingHead({ draft, onKnots, onDay }: Props) {
         {text.ring.knot(draft.current + 1, draft.order.length)} <i aria-hidden="true">▾</i>
       </button>
       <button type="button" className={styles.save} aria-label={taking.day.open} onClick={onDay}>
-        <SaveState /> · <Elapsed draft={draft} /> <i aria-hidden="true">▾</i>
+        <SaveState />
+        <span>
+          <Elapsed draft={draft} /> <i aria-hidden="true">▾</i>
+        </span>
       </button>
     </header>
   );

@@ -112,14 +112,19 @@ function Rows({ draft, pack, taps }: PartProps) {
   const chosen = chosenNow(draft, pack, taps.armed);
   const given = lastAnswer(draft);
   const rows = [...(pack.wedge.rows ?? []), ...draft.pack.also];
-  return rows.map((row) => (
-    <Choices
-      key={row.code}
-      row={row}
-      said={row.at_once || !given ? chosen : (given.more ?? {})}
-      onChoose={(_, { sets }) => taps.choose(row, sets)}
-    />
-  ));
+  if (rows.length === 0) return null;
+  return (
+    <div className={styles.rows}>
+      {rows.map((row) => (
+        <Choices
+          key={row.code}
+          row={row}
+          said={row.at_once || !given ? chosen : (given.more ?? {})}
+          onChoose={(_, { sets }) => taps.choose(row, sets)}
+        />
+      ))}
+    </div>
+  );
 }
 
 interface ChipsProps {

@@ -24,17 +24,7 @@ export function SettlePanel({ draft, ring }: Props) {
   return (
     <section className={styles.settle}>
       <p>{text.ring.settle.help}</p>
-      {settled_before.length > 0 ? (
-        <div className={styles.before}>
-          <h2>{taking.settle.before}</h2>
-          <ol>
-            {settled_before.map((words, place) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: they never change, and may be alike
-              <li key={place}>{words}</li>
-            ))}
-          </ol>
-        </div>
-      ) : null}
+      {settled_before ? <p>{settled_before}</p> : null}
       <p className={styles.clock} role="timer" aria-live="off">
         {running === null ? (whole_min === null ? "0:00" : `${whole_min} min`) : clock(running)}
       </p>

@@ -3303,9 +3303,9 @@ export interface components {
             tack: components["schemas"]["PackTack"][];
             /**
              * Settled Before
-             * @description How long it took the last times, the latest first.
+             * @description How long it took to settle the last times; empty: not known.
              */
-            settled_before: string[];
+            settled_before: string;
         };
         /** RingPack */
         RingPack: {

@@ -1,1 +1,1 @@
-export const SCHEMA = "7287ee0a09ba1123";
+export const SCHEMA = "29418120a14c22f2";

@@ -39,7 +39,7 @@ export const taking = {
     reached: (clock: string) => `There · ${clock}`,
     of: (target: string) => `of ${target}`,
   },
-  ride: { log: (minutes: number) => `Log ${minutes} min`, since: "Since the session began" },
+  ride: { log: (minutes: number) => `Log ${minutes} min` },
   calm: {
     start: "Start the clock",
     tense: "Tense now",
@@ -78,7 +78,6 @@ export const taking = {
   },
   settle: {
     headUp: (n: number) => (n === 0 ? "Head came up" : `Head came up · ${n}`),
-    before: "The last times",
   },
   also: "Asked of every answer",
   alsoHelp:

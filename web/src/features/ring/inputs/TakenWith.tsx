@@ -74,7 +74,12 @@ export function RideClock({ draft, onLog }: InputProps) {
   const seconds = useSecondsSince(draft.startedAt, 5) ?? 0;
   const minutes = () => Math.floor(minutesBetween(draft.startedAt, now()));
   return (
-    <button type="button" className={styles.stop} onClick={() => onLog({ extent: minutes() })}>
+    <button
+      type="button"
+      className={styles.stop}
+      disabled={seconds < 60}
+      onClick={() => onLog({ extent: minutes() })}
+    >
       {words.ride.log(Math.floor(seconds / 60))}
     </button>
   );
