@@ -163,7 +163,7 @@ class CompiledCoach(FrozenModel):
 
     @cached_property
     def as_json(self) -> dict[str, str]:
-        """By field, its JSON: written once, for a coach is sent with many packs, and kept once where it is alike."""
+        """By field, its JSON: written once, for a coach goes with many packs; what is alike is kept once."""
         return {name: sys.intern(json.dumps(value)) for name, value in self.model_dump(mode="json").items()}
 
 

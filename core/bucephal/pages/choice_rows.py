@@ -23,6 +23,8 @@ TO_THE_SIDE_M = (0.3, 0.6, 1.0, 1.5)
 CORNERS = ("H", "M", "K", "F")
 """The letters by the corners as the arena is drawn, A below. Source: FEI dressage rules, from memory."""
 MOST_OFFERED = 5
+SECOND_AIDS = (1, 2, 3, 0)
+"""What is said most often comes with the first tap: some was needed, something was offered [own]."""
 
 Value = bool | int | float | str
 
@@ -40,6 +42,7 @@ class ChoiceRow(FrozenModel):
 
     code: str
     name: str
+    short: str = Field("", description="The name where there is little room; empty: there is enough.")
     choices: tuple[Choice, ...]
     stays: bool = Field(description="What was chosen holds for the next answer too.")
     at_once: bool = Field(description="It is said of the next answer; else of the one just given.")
@@ -93,15 +96,18 @@ def also_asked(also: Iterable[AlsoAsked]) -> Iterator[ChoiceRow]:
             Choice(label=label, name=f"{words.ALSO[field]}: {label}", sets={field: value})
             for label, value in _values(field)
         )
-        yield _row(field, words.ALSO[field], choices, stays=False, at_once=field is AlsoAsked.ATTENTIVE)
+        before = field is AlsoAsked.ATTENTIVE
+        yield _row(
+            field, words.ALSO[field], choices, short=words.ALSO_SHORT[field], stays=False, at_once=before
+        )
 
 
 def _values(field: AlsoAsked) -> Iterator[tuple[str, Value]]:
     match field:
         case AlsoAsked.SECOND_AID:
-            yield from ((said, aid) for aid, said in enumerate(words.SECOND_AID))
+            yield from ((words.SECOND_AID[aid], aid) for aid in SECOND_AIDS)
         case AlsoAsked.OFFERED:
-            yield from ((words.times(n, MOST_OFFERED), n) for n in range(MOST_OFFERED + 1))
+            yield from ((words.times(n, MOST_OFFERED), n) for n in (*range(1, MOST_OFFERED + 1), 0))
         case AlsoAsked.ATTENTIVE:
             yield from ((said, value) for value, said in words.YES_NO.items())
         case AlsoAsked.GAIT_SHOWN:
@@ -117,6 +123,7 @@ def _distances(code: str, name: str, distances: Iterable[float]) -> ChoiceRow:
 
 
 def _row(
-    code: str, name: str, choices: Iterable[Choice], *, stays: bool = True, at_once: bool = True
-) -> ChoiceRow:
-    return ChoiceRow(code=code, name=name, choices=tuple(choices), stays=stays, at_once=at_once)
+    code: str, name: str, choices: Iterable[Choice],
+    *, short: str = "", stays: bool = True, at_once: bool = True,
+) -> ChoiceRow:  # fmt: skip
+    return ChoiceRow(code=code, name=name, short=short, choices=tuple(choices), stays=stays, at_once=at_once)

@@ -74,6 +74,12 @@ ALSO = {
     "attentive": "With you before the ask",
     "gait_shown": "The gait that came",
 }
+ALSO_SHORT = {
+    "second_aid": "Other aid",
+    "offered": "Offered",
+    "attentive": "With you",
+    "gait_shown": "Gait",
+}
 ALSO_HELP = {
     "second_aid": "how much rein, hand or stick was needed beside the cue that is taught",
     "offered": "how many other things it tried before the right one",
@@ -102,7 +108,7 @@ def corner(letter: str) -> str:
 
 
 def times(offered: int, most: int) -> str:
-    return f"{offered} or more" if offered == most else str(offered)
+    return f"{offered}+" if offered == most else str(offered)
 
 
 def counted(extent: float, what: str | None) -> str:

@@ -27,7 +27,7 @@ export function Beside({ draft, pack, taps }: Props) {
   return (
     <>
       <h2>{words.beside}</h2>
-      <Choices row={grades} said={said} onChoose={(row, { sets }) => taps.choose(row, sets)} />
+      <Choices row={grades} said={said} onChoose={(sets) => taps.choose(grades, sets)} />
       {counted ? (
         <Counter
           counting={counted}

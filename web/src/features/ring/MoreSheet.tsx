@@ -47,6 +47,9 @@ export function MoreSheet({ draft, ring, taps, open, onClose }: Props) {
         ))}
       </div>
       {pack ? <Beside draft={draft} pack={pack} taps={taps} /> : null}
+      {pack?.wedge.coarse ? (
+        <Target words={taking.three} on={isThree} onClick={() => setThree(!isThree)} />
+      ) : null}
       {pack && pack.faults.length > 0 ? (
         <WhatWasWrong draft={draft} pack={pack} taps={taps} />
       ) : null}
@@ -60,11 +63,6 @@ export function MoreSheet({ draft, ring, taps, open, onClose }: Props) {
         value={draft.note ?? ""}
         onChange={(event) => ring.move((now) => ({ ...now, note: event.target.value }))}
       />
-      {pack?.wedge.coarse ? (
-        <div className={styles.grid}>
-          <Target words={taking.three} on={isThree} onClick={() => setThree(!isThree)} />
-        </div>
-      ) : null}
       <button type="button" className={styles.close} onClick={onClose}>
         {text.shell.close}
       </button>

@@ -1,9 +1,10 @@
 // What is tapped for an answer: the wedge, with what else a step is taken down by, and the chips that say more of it.
-import type { PackItem } from "../../shared/api/types";
+import type { ChoiceRow, PackItem } from "../../shared/api/types";
 import { PressureWedge } from "../../shared/drawing/PressureWedge";
 import { text } from "../../shared/text/en";
+import { taking } from "../../shared/text/en.taking";
 import type { CoachEntry } from "./coachPlayer";
-import { Choices } from "./inputs/ChoiceRows";
+import { Choices, Turning } from "./inputs/ChoiceRows";
 import {
   CalmClock,
   type InputProps,
@@ -16,7 +17,7 @@ import {
 import { ThreeButtons } from "./inputs/ThreeButtons";
 import { LeadChips } from "./LeadChips";
 import styles from "./RingPage.module.css";
-import type { RingDraft } from "./ringDraft";
+import type { More, RingDraft } from "./ringDraft";
 import { lastAnswer } from "./ringSession";
 import { armedWords, chosenNow, leadOf, type PackLead } from "./ringTaps";
 import { SpookStrip } from "./SpookStrip";
@@ -49,7 +50,7 @@ export function RingHear({ draft, ring, pack, leads, taps, onMore }: Props) {
         />
       ) : null}
       <Rows draft={draft} pack={pack} taps={taps} />
-      <Chips none={pack.wedge.none} taps={taps} onMore={onMore} />
+      <Chips wedge={pack.wedge} taps={taps} onMore={onMore} />
     </section>
   );
 }
@@ -63,7 +64,8 @@ function Bars({ draft, pack, taps }: PartProps) {
   const hint = armedWords(armed, pack, draft);
   if (isThree && coarse) {
     const onSay = (part: Partial<CoachEntry>) => taps.tap(null, part);
-    return <ThreeButtons coarse={coarse} none={none} legend={hint} onSay={onSay} />;
+    const legend = hint === text.ring.answeredHelp ? taking.three : hint;
+    return <ThreeButtons coarse={coarse} none={none} legend={legend} onSay={onSay} />;
   }
   return (
     <PressureWedge
@@ -111,37 +113,50 @@ function Measuring({ draft, ring, pack, taps }: PartProps & { ring: Ring }) {
 function Rows({ draft, pack, taps }: PartProps) {
   const chosen = chosenNow(draft, pack, taps.armed);
   const given = lastAnswer(draft);
-  const rows = [...(pack.wedge.rows ?? []), ...draft.pack.also];
-  if (rows.length === 0) return null;
+  const part = (row: ChoiceRow) => ({
+    row,
+    said: row.at_once || !given ? chosen : (given.more ?? {}),
+    onChoose: (sets: More) => taps.choose(row, sets),
+  });
+  const rows = pack.wedge.rows ?? [];
+  const { also } = draft.pack;
   return (
-    <div className={styles.rows}>
-      {rows.map((row) => (
-        <Choices
-          key={row.code}
-          row={row}
-          said={row.at_once || !given ? chosen : (given.more ?? {})}
-          onChoose={(_, { sets }) => taps.choose(row, sets)}
-        />
-      ))}
-    </div>
+    <>
+      {rows.length > 0 ? (
+        <div className={styles.rows}>
+          {rows.map((row) => (
+            <Choices key={row.code} {...part(row)} />
+          ))}
+        </div>
+      ) : null}
+      {also.length > 0 ? (
+        <div className={styles.also}>
+          {also.map((row) => (
+            <Turning key={row.code} {...part(row)} />
+          ))}
+        </div>
+      ) : null}
+    </>
   );
 }
 
 interface ChipsProps {
-  /** What it is called where it did not answer. */
-  none: string;
+  wedge: PackItem["wedge"];
   taps: RingTaps;
   onMore: () => void;
 }
 
-function Chips({ none, taps, onMore }: ChipsProps) {
+function Chips({ wedge, taps, onMore }: ChipsProps) {
   const { armed, toggle } = taps;
+  const [isThree] = useThreeButtons();
   const words = text.ring.chips;
   return (
     <div className={styles.chips}>
-      <Chip on={armed.none} onClick={() => toggle("none")}>
-        {none}
-      </Chip>
+      {isThree && wedge.coarse ? null : (
+        <Chip on={armed.none} onClick={() => toggle("none")}>
+          {wedge.none}
+        </Chip>
+      )}
       <Chip on={armed.tight} onClick={() => toggle("tight")}>
         {words.tight}
       </Chip>

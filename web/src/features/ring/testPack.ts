@@ -135,6 +135,7 @@ export function testPack(): RingPack {
           grades: {
             code: "grade",
             name: "How good the movement was",
+            short: "",
             stays: false,
             at_once: false,
             choices: [1, 2, 3, 4, 5].map((one) => ({

@@ -2801,6 +2801,12 @@ export interface components {
             code: string;
             /** Name */
             name: string;
+            /**
+             * Short
+             * @description The name where there is little room; empty: there is enough.
+             * @default
+             */
+            short: string;
             /** Choices */
             choices: components["schemas"]["Choice"][];
             /**

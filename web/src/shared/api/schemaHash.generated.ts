@@ -1,1 +1,1 @@
-export const SCHEMA = "29418120a14c22f2";
+export const SCHEMA = "4144005484e935c9";

@@ -1,5 +1,6 @@
 // What is chosen of an answer beside its bar: one of a row, by one tap.
 import type { ChoiceRow } from "../../../shared/api/types";
+import { taking } from "../../../shared/text/en.taking";
 import type { More } from "../ringDraft";
 import styles from "./inputs.module.css";
 
@@ -9,7 +10,8 @@ interface Props {
   row: ChoiceRow;
   /** What holds now, by field. */
   said: More;
-  onChoose: (row: ChoiceRow, choice: Choice) => void;
+  /** The fields that are set; said again they are unsaid. */
+  onChoose: (sets: More) => void;
 }
 
 /** The row whose choices are the corners of the arena. */
@@ -27,13 +29,32 @@ export function Choices({ row, said, onChoose }: Props) {
             aria-label={choice.name}
             aria-pressed={isSaid(choice, said)}
             className={isSaid(choice, said) ? styles.choiceOn : styles.choice}
-            onClick={() => onChoose(row, choice)}
+            onClick={() => onChoose(choice.sets)}
           >
             {choice.label}
           </button>
         ))}
       </div>
     </fieldset>
+  );
+}
+
+/** The same in one button: each tap says the next of the row, and after the last one nothing. */
+export function Turning({ row, said, onChoose }: Props) {
+  const place = row.choices.findIndex((one) => isSaid(one, said));
+  const now = row.choices[place];
+  const next = row.choices[place + 1] ?? now;
+  return (
+    <button
+      type="button"
+      data-row={row.code}
+      className={now ? styles.turningOn : styles.turning}
+      aria-label={now?.name ?? row.name}
+      onClick={() => next && onChoose(next.sets)}
+    >
+      <span>{row.short}</span>
+      <strong>{now?.label ?? taking.notCounted}</strong>
+    </button>
   );
 }
 
