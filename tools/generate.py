@@ -163,6 +163,7 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
             "tries",
             "ends",
             "finishes",
+            "wait_s",
             "may_climb",
         }
         told.append(

@@ -293,6 +293,35 @@ class Ring(Place):
     def side(self) -> str:
         return self.see("fieldset[aria-label=Sides] button[aria-pressed=true]").text.lower()
 
+    def just_log(self, typed: str) -> None:
+        """A session without a plan that begins with the first exercise that is called so."""
+        self.button("Just log").click()
+        self._take(typed)
+
+    def add(self, typed: str, how: str = "Add an exercise") -> None:
+        """Any exercise into the running session."""
+        self.see("header button[aria-label^=Knots]").click()
+        self.button(how).click()
+        self._take(typed)
+
+    def _take(self, typed: str) -> None:
+        self.see("input[type=search]").send_keys(typed)
+        self.see(".MuiDrawer-paper ul li button").click()
+        self.wait().until(lambda _: not self.all(".MuiDrawer-paper"))
+
+    def drop(self, name: str) -> None:
+        self.see("header button[aria-label^=Knots]").click()
+        self.see(f"button[aria-label='Drop {name}']").click()
+        self.close_sheet()
+
+    def knots(self) -> str:
+        """Where in the session one is: 'knot 2 of 9'."""
+        return self.see("header button[aria-label^=Knots]").text.split(" ▾")[0]
+
+    def choose(self, name: str) -> None:
+        """A choice beside the bar, by its whole name."""
+        self.see(f"button[aria-label='{name}']").click()
+
 
 class Flags(Place):
     def clear(self, by: str, found: str) -> None:
@@ -305,12 +334,15 @@ class Flags(Place):
 
     def of_the_record(self, horse: str) -> list[dict[str, Any]]:
         """The flags in the record as it is handed on."""
-        script = "return fetch(arguments[0]).then((answer) => answer.json())"
-        record = self.driver.execute_script(script, f"/api/horses/{horse}/record")
-        return list(record["flags"])
+        return list(self.told(f"/api/horses/{horse}/record")["flags"])
 
 
 class Debrief(Place):
+    def beside(self) -> list[str]:
+        """What else was said of the answers."""
+        self.see("article")
+        return [one.text for one in self.all("ul[aria-label='More of these answers'] li")]
+
     def rows(self) -> dict[tuple[str, str], str]:
         """(step, side) of every row, with its words."""
         self.see("article li[data-step]")

@@ -93,6 +93,7 @@ class Advice(FrozenModel):
     may_climb: bool = Field(description="Its aim is met light and calm, with tries left for the stage above.")
     ended_heavy: bool
     louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
+    wait_s: int | None = Field(description="Seconds to stand before anything else is asked; null: none.")
 
 
 class MeasuredTexts(FrozenModel):
@@ -201,6 +202,7 @@ class Coach:
             heavy=verdict.heavy,
             came=signal.came,
             say=fill(text.say, figures),
+            wait_s=text.wait_s,
             reason=fill(text.why, figures),
             row=self.row,
             aim=self.settings.aim,

@@ -335,3 +335,13 @@ def test_a_probe_is_asked_once_whatever_comes(
 def test_alarmed_in_a_probe_after_an_alarm_before_it_is_enough(catalogue: Catalogue) -> None:
     (said,) = hear(catalogue, [ALARM], step="hip-g.3", aim=1, probe=True, so_far={"alarms": 1})
     assert (said.code, said.finishes) == ("leave-exercise", True)
+
+
+def test_after_an_answer_before_the_ask_it_stands_ten_seconds(catalogue: Catalogue) -> None:
+    """Common practice, no source; where anticipation is used, it is let offer at once."""
+    before = {"level": 2, "faults": ["anticipates"]}
+    (vary,) = hear(catalogue, [before])
+    (used,) = hear(catalogue, [before], school={"anticipation": "b"})
+    assert (vary.code, vary.wait_s) == ("vary", 10)
+    assert (used.code, used.wait_s) == ("vary", None)
+    assert {one.wait_s for one in hear(catalogue, [2, 8, ALARM])} == {None}

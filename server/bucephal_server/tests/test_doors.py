@@ -61,6 +61,7 @@ BY_DOOR: dict[Any, set[str]] = {
     RING: {
         "get /api/horses", "get /api/today", "get /api/yard/weather",
         "get /api/horses/{horse_id}/plan", "get /api/horses/{horse_id}/pack", "get /api/horses/{horse_id}/flags",
+        "get /api/horses/{horse_id}/spares",
         "get /api/horses/{horse_id}/sessions", "get /api/horses/{horse_id}/sessions/{session_id}",
     },
 }  # fmt: skip

@@ -21,7 +21,18 @@ from testing import ask_item, new_id, send, session_item
 
 pytestmark = pytest.mark.django_db
 
-PAGES = ("plan", "pack", "sheet", "ladder", "ladder/up-wt.2", "steps/up-wt.2", "flags", "sessions", "arrival")
+PAGES = (
+    "plan",
+    "pack",
+    "spares",
+    "sheet",
+    "ladder",
+    "ladder/up-wt.2",
+    "steps/up-wt.2",
+    "flags",
+    "sessions",
+    "arrival",
+)
 
 
 @pytest.mark.parametrize("page", PAGES)

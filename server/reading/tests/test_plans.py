@@ -18,7 +18,16 @@ from testing import ask_item, new_id, person, send, session_item
 pytestmark = pytest.mark.django_db
 
 NOBODY = "00000000-0000-4000-8000-000000000000"
-HORSE_PATHS = ("plan", "pack", "sheet", "sessions", "estimates", "steps/up-wt.2", f"sessions/{NOBODY}")
+HORSE_PATHS = (
+    "plan",
+    "pack",
+    "spares",
+    "sheet",
+    "sessions",
+    "estimates",
+    "steps/up-wt.2",
+    f"sessions/{NOBODY}",
+)
 
 
 @pytest.mark.parametrize("path", HORSE_PATHS)
@@ -101,6 +110,75 @@ def test_a_pack_carries_the_plan_and_its_coaches(client: Client, horse: Horse) -
     may_follow = {one["item"]["id"] for one in following}
     assert {item["item"] for item in pack["items"]} == planned | may_follow
     assert pack["coaches"]
+
+
+def test_what_is_spare_is_every_exercise_with_its_coaches(client: Client, horse: Horse) -> None:
+    sent = client.get(f"/api/horses/{horse.pk}/spares?helper=true").json()
+    items = {item["step"]: item for item in sent["pack"]["plan"]["items"] if item["step"]}
+    assert len(items) > 200
+    assert {item["item"] for item in sent["pack"]["items"]} == {item["id"] for item in items.values()}
+    with_coach = {side["coach"] for item in sent["pack"]["items"] for side in item["sides"]}
+    assert with_coach == set(range(len(sent["coaches"])))
+    alone = client.get(f"/api/horses/{horse.pk}/spares").json()["pack"]["plan"]["items"]
+    assert sum(bool(item["held_back"]) for item in alone) > sum(
+        bool(one["held_back"]) for one in items.values()
+    )
+
+
+def test_what_is_logged_of_a_spare_exercise_is_in_the_record(
+    client: Client, horse: Horse, today: date
+) -> None:
+    """Whatever the plan says of it: what was done was done."""
+    session = new_id()
+    ask = ask_item(session, 4)
+    ask["body"] |= {"step": "half-pass.1", "side": "left", "grade": 3, "second_aid": 2, "note": "first one"}
+    ask["body"].pop("band_top", None)
+    answers = send(client, [session_item(horse, session, today), ask])
+    assert answers == ["saved", "saved"]
+    record = client.get(f"/api/horses/{horse.pk}/record").json()
+    (logged,) = next(one for one in record["sessions"] if one["id"] == session)["asks"]
+    assert (logged["step"], logged["grade"], logged["second_aid"], logged["note"]) == (
+        "jump.5",
+        3,
+        2,
+        "first one",
+    )
+
+
+def test_a_pack_names_who_is_in_the_yard_and_what_it_asks_of_every_answer(
+    client: Client, horse: Horse, yard: Yard
+) -> None:
+    path = f"/api/horses/{horse.pk}/pack"
+    before = client.get(path)
+    assert before.json()["pack"]["also"] == []
+    person(yard, "lark", "helper")
+    person(yard, "owner", "owner")
+    names = [one["name"] for one in client.get(path).json()["pack"]["day"]["people"]]
+    assert "lark" in names
+    assert "owner" not in names
+    for also, codes in (
+        ({"gait_shown": True, "attentive": True}, ["attentive", "gait_shown"]),
+        ({"attentive": False}, ["gait_shown"]),
+    ):
+        answer = client.put("/api/yard/also", json.dumps({"also": also}), "application/json")
+        assert answer.status_code == 200
+        assert [one["code"] for one in answer.json()["also"] if one["on"]] == codes
+        assert [row["code"] for row in client.get(path).json()["pack"]["also"]] == codes
+
+
+def test_what_a_yard_only_asks_about_changes_no_estimate(client: Client, horse: Horse) -> None:
+    client.get("/api/today")
+    made = Derived.objects.get().recipe
+    client.put("/api/yard/also", json.dumps({"also": {"offered": True}}), "application/json")
+    client.get("/api/today")
+    assert Derived.objects.get().recipe == made
+
+
+def test_what_a_yard_cannot_ask_about_is_refused_by_name(client: Client, horse: Horse) -> None:
+    answer = client.put("/api/yard/also", json.dumps({"also": {"colour": True}}), "application/json")
+    assert answer.status_code == 422
+    (error,) = answer.json()["errors"]
+    assert "second_aid" in error["allowed"]
 
 
 def test_the_plan_changes_with_what_was_logged(client: Client, horse: Horse, today: date) -> None:

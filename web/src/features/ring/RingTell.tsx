@@ -44,13 +44,18 @@ export function RingTell({ draft, advice, minutesLeft, moves }: Props) {
       <SpeaksAgainst item={item} isBegun={advice !== null} />
       <div className={styles.told}>
         <FlagRaised flags={flags} isShort={isFlagFirst} onNext={isHeldBack ? moves.next : null} />
-        {(isHeldBack && !isFlagFirst) || (item.held_back && !advice?.urgent) ? null : (
+        {(isHeldBack && !isFlagFirst) || (item.held_back && !isHeard(advice)) ? null : (
           <Told draft={draft} advice={advice} minutesLeft={minutesLeft} moves={moves} />
         )}
       </div>
       {item.step && !isFlagFirst ? <SoFar draft={draft} /> : null}
     </section>
   );
+}
+
+/** What happened is answered to in whatever is held back; how light it was is not. */
+function isHeard(advice: Advice | null): boolean {
+  return advice !== null && (advice.urgent || advice.mark === "apart");
 }
 
 /** Of an exercise that nobody planned: what is not asked today, for safety's sake, can be logged all the same. */

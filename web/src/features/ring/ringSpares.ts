@@ -60,6 +60,8 @@ export function justLog(
     // What happens beside the asks is heard by any coach.
     coaches: spares.coaches.slice(0, 1),
     flags: spares.flags.map((flag) => ({ ...flag, drops: [] })),
+    // Who rides with what comes with the first thing that is ridden.
+    brought: { ...spares.brought, rider_kg: null, tack: {} },
   };
   const pack = withItem(bare, spares, spare);
   return { ...startDraft(pack, [id], helper, date, stamp), planned: [] };

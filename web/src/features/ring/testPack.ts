@@ -234,3 +234,112 @@ export function probingPack(): RingPack {
     coaches: [coach, probing],
   };
 }
+
+type Wedge = RingPack["items"][number]["wedge"];
+
+/** Every kind of measure among the spare exercises, each with its input. */
+const MEASURES = [
+  ["stand.2", "clock", 30],
+  ["ride-length.1", "ride-clock", 10],
+  ["hack.1", "calm-clock", 90],
+  ["trot-range.1", "strides", 10],
+  ["station.1", "station", 3],
+  ["line.2", "corners", 1],
+] as const;
+
+const row = (code: string, name: string, sets: [string, Record<string, string | number>][]) => ({
+  code,
+  name,
+  short: "",
+  stays: true,
+  at_once: true,
+  choices: sets.map(([label, set]) => ({ label, name: `${name}: ${label}`, sets: set })),
+});
+
+const ROWS: Record<string, Wedge["rows"]> = {
+  "line.2": [
+    row("corner", "Which corner", [
+      ["H", { spot: "the corner by H" }],
+      ["M", { spot: "the corner by M" }],
+    ]),
+    row("leg", "The inside leg", [
+      ["without", { second_aid: 0 }],
+      ["with", { second_aid: 1 }],
+    ]),
+  ],
+};
+
+/** Everything beside the plan: settling, another stage of what is planned, what is held back, each measure. */
+export function sparePack(): RingPack {
+  const pack = testPack();
+  const trot = pack.items[0] as RingPack["items"][number];
+  const spare = (step: string, part: Partial<PlanItem> = {}): PlanItem => ({
+    ...trotItem,
+    id: `spare:${step}`,
+    kind: "practice",
+    step,
+    name: `Exercise ${step}`,
+    ...part,
+  });
+  const measured = MEASURES.map(([step, , target]) =>
+    spare(step, {
+      step_kind: "M",
+      target,
+      band: null,
+      first_side: "none",
+      sides: [{ side: "none", asks: 3, best_below: null }],
+    }),
+  );
+  const items = [
+    item({}),
+    spare("up-wt.3", { name: "Walk to trot" }),
+    spare("halt.1", { ridden: false }),
+    spare("object.1", { step_kind: "T", ridden: false }),
+    spare("canter.1", { held_back: "no canter today" }),
+    ...measured,
+  ];
+  const taken = new Map(MEASURES.map(([step, taken_with]) => [`spare:${step}`, taken_with]));
+  const own = items
+    .filter((one) => one.step)
+    .map((one) => ({
+      ...trot,
+      item: one.id,
+      sides: one.sides.map(({ side }) => ({ side, coach: 1, begin: "Begin.", leads: [] })),
+      makes_it: one.ridden ? ("ridden" as const) : null,
+      wedge: wedgeOf(trot.wedge, one, taken.get(one.id) ?? null),
+    }));
+  return {
+    ...pack,
+    plan: { ...pack.plan, kind: "ground", items },
+    items: own,
+    coaches: [coach, probing],
+    flags: [{ ...FLAG, drops: ["spare:canter.1"] }],
+    brought: { ...pack.brought, rider_kg: 60, tack: { kg: 9 } },
+  };
+}
+
+function wedgeOf(trot: Wedge, one: PlanItem, taken_with: Wedge["taken_with"]): Wedge {
+  if (one.step_kind === "L") return trot;
+  const timed = one.step_kind === "T";
+  const rows = ROWS[one.step ?? ""] ?? [];
+  return { ...trot, taken_with: taken_with ?? null, rows, timed, coarse: null, counted: null };
+}
+
+const FLAG: RingPack["flags"][number] = {
+  code: "stumbles",
+  any_of: [
+    {
+      when_any: [[{ field: "event", any_of: ["stumble"], below: null, above: null }]],
+      at_least: 2,
+      step: null,
+      side: null,
+      first_only: false,
+      share: null,
+      same_within_s: null,
+    },
+  ],
+  name: "stumbles",
+  say: "Have it looked at.",
+  holds_back_words: "no harder work",
+  drops: [],
+};
