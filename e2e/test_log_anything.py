@@ -25,6 +25,8 @@ def logging(signed_in: Places, driver: WebDriver, server: Server) -> Places:
 
 
 def last_session(places: Places, server: Server) -> dict[str, Any]:
+    """As the record hands it on, once all of it has been sent."""
+    places.debrief.wait_until_saved()
     record = places.debrief.told(f"/api/horses/{server.horses['Quill']}/record")
     return dict(record["sessions"][-1])
 
@@ -49,7 +51,7 @@ def test_each_kind_of_answer_is_taken_down_and_found_again(logging: Places, serv
     ring.button("Presented").click()
     ring.button("Not let go").click()
 
-    ring.add("line.2")
+    ring.add("hold line.2")
     ring.choose("the corner by M")
     ring.choose("The inside leg: with")
     ring.tap(4)
@@ -108,13 +110,14 @@ def test_each_kind_of_answer_is_taken_down_and_found_again(logging: Places, serv
     assert any("strength 3 of 5 · 2 m" in one for one in said)
     assert any(one.endswith("0.3 m · 0.6 m to the side") for one in said)
     logging.sheet.open(f"/horses/{server.horses['Quill']}/sheet/turn-haunch.2")
-    assert "stepped behind once" in logging.sheet.see("main article").text
+    logging.sheet.wait_for_text("main article", "‘stepped behind once’")
 
 
 def test_what_a_yard_asks_too_is_one_tap_and_three_buttons_are_enough(
     logging: Places, server: Server
 ) -> None:
     logging.yard.open("/yard/scales")
+    logging.yard.wait_for_text("main", "Asked of every answer")
     for name in ("Other aid still needed", "With you before the ask", "The gait that came"):
         box = logging.yard.driver.find_element("xpath", f"//label[contains(., '{name}')]/input")
         logging.yard.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", box)

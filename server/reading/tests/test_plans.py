@@ -138,7 +138,7 @@ def test_what_is_logged_of_a_spare_exercise_is_in_the_record(
     record = client.get(f"/api/horses/{horse.pk}/record").json()
     (logged,) = next(one for one in record["sessions"] if one["id"] == session)["asks"]
     assert (logged["step"], logged["grade"], logged["second_aid"], logged["note"]) == (
-        "jump.5",
+        "half-pass.1",
         3,
         2,
         "first one",

@@ -12,7 +12,7 @@ import { HORSE, sparePack, testPack } from "./testPack";
 async function logging(name: RegExp, also: RingPack["also"] = []) {
   const saved = new Map<string, SyncItem>();
   await renderAt(`/horses/${HORSE}/ring`, {
-    [`/api/horses/${HORSE}/pack`]: taken(testPack()),
+    [`/api/horses/${HORSE}/pack`]: taken({ ...testPack(), also }),
     [`/api/horses/${HORSE}/spares`]: taken({ ...sparePack(), also }),
     "/api/sync": async (request: Request) => {
       const { items } = (await request.json()) as { items: SyncItem[] };
@@ -204,7 +204,7 @@ describe("the knots of a session", () => {
 
 describe("the day", () => {
   it("is said with two taps, and goes with the session", async () => {
-    const pack = sparePack();
+    const pack = testPack();
     const saved: SyncItem[] = [];
     pack.day = {
       people: [{ name: "Ida", kg: 61 }],
@@ -216,8 +216,8 @@ describe("the day", () => {
       settled_before: "",
     };
     await renderAt(`/horses/${HORSE}/ring`, {
-      [`/api/horses/${HORSE}/pack`]: taken(testPack()),
-      [`/api/horses/${HORSE}/spares`]: taken(pack),
+      [`/api/horses/${HORSE}/pack`]: taken(pack),
+      [`/api/horses/${HORSE}/spares`]: taken(sparePack()),
       "/api/sync": async (request: Request) => {
         const { items } = (await request.json()) as { items: SyncItem[] };
         saved.push(...items.filter((item) => item.type === "session"));

@@ -45,7 +45,8 @@ function Preparation({ horse, ring }: { horse: string; ring: Ring }) {
   const wishes = { ...wishesOf(search), ...(changes ? { changes } : {}) };
   const pack = useQuery({ ...packQuery(horse, wishes), enabled: draft !== null });
   if (pack.isPending) return <Loading what={text.ring.preparing} />;
-  const justLog = <JustLog horse={horse} helper={wishes.helper} ring={ring} />;
+  const today = pack.data ?? null;
+  const justLog = <JustLog horse={horse} helper={wishes.helper} today={today} ring={ring} />;
   if (!pack.data)
     return (
       <main className={styles.checklist}>
@@ -77,15 +78,17 @@ function Preparation({ horse, ring }: { horse: string; ring: Ring }) {
 interface JustLogProps {
   horse: string;
   helper: boolean;
+  /** What is planned, where that is known. */
+  today: RingPack | null;
   ring: Ring;
 }
 
 /** A session without a plan: whatever is done first is chosen, the rest is added on the way. */
-function JustLog({ horse, helper, ring }: JustLogProps) {
+function JustLog({ horse, helper, today, ring }: JustLogProps) {
   const [open, setOpen] = useState(false);
   const words = taking.knots;
   const begin = (spares: RingPack, id: string) =>
-    ring.begin(justLog(spares, id, helper, localDay(), makeStamp()));
+    ring.begin(justLog(spares, today, id, helper, localDay(), makeStamp()));
   return (
     <>
       <Button size="large" onClick={() => setOpen(true)}>

@@ -14,7 +14,8 @@ function begun(): RingDraft {
 }
 
 const logged = (draft: RingDraft, level = 2) => logAsk(draft, { level }, makeStamp()).draft;
-const alone = (id = "spare:halt.1") => justLog(sparePack(), id, true, "2026-06-15", makeStamp());
+const alone = (id = "spare:halt.1") =>
+  justLog(sparePack(), null, id, true, "2026-06-15", makeStamp());
 const header = (draft: RingDraft) => sendHeader(draft, null).items[0]?.body;
 
 describe("any exercise in a running session", () => {
@@ -91,6 +92,20 @@ describe("a session without a plan", () => {
     const added = withSpare(logged(alone()), sparePack(), "spare:up-wt.3");
     expect(header(added)).toMatchObject({ kind: "ground" });
     expect(header(logged(added))).toMatchObject({ kind: "ridden", rider_kg: 60, tack: { kg: 9 } });
+  });
+
+  it("says of the day what today's plan says, which is newer", () => {
+    const today = testPack();
+    today.day = {
+      people: [],
+      places: ["sands"],
+      tack: [{ key: "saddle", on: true }],
+      settled_before: "",
+    };
+    today.brought.conditions.air_c = 21;
+    const draft = justLog(sparePack(), today, "spare:halt.1", true, "2026-06-15", makeStamp());
+    expect(draft.pack.day).toEqual(today.day);
+    expect(header(draft)).toMatchObject({ tack: { saddle: true }, conditions: { air_c: 21 } });
   });
 
   it("hears a fall while it settles too", () => {

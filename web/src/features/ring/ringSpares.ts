@@ -44,9 +44,13 @@ export function answersIn(draft: RingDraft, item: PlanItem): number {
     .filter((one) => one.entry.event === null).length;
 }
 
-/** A session that nothing was planned for. */
+/**
+ * A session that nothing was planned for.
+ * @param today the pack of today's plan, where it is at hand: what it says of the day is newer.
+ */
 export function justLog(
   spares: RingPack,
+  today: RingPack | null,
   id: string,
   helper: boolean,
   date: string,
@@ -61,7 +65,8 @@ export function justLog(
     coaches: spares.coaches.slice(0, 1),
     flags: spares.flags.map((flag) => ({ ...flag, drops: [] })),
     // Who rides with what comes with the first thing that is ridden.
-    brought: { ...spares.brought, rider_kg: null, tack: {} },
+    brought: { ...(today ?? spares).brought, rider_kg: null, tack: {} },
+    ...(today ? { facts: today.facts, day: today.day, also: today.also, spook: today.spook } : {}),
   };
   const pack = withItem(bare, spares, spare);
   return { ...startDraft(pack, [id], helper, date, stamp), planned: [] };

@@ -15,7 +15,7 @@ import { sparePack } from "./testPack";
 import { makeStamp } from "./useRing";
 
 const at = (seconds: number) => new Date(Date.UTC(2026, 5, 15, 9, 0, seconds)).toISOString();
-const begun = (id: string) => justLog(sparePack(), id, false, "2026-06-15", makeStamp());
+const begun = (id: string) => justLog(sparePack(), null, id, false, "2026-06-15", makeStamp());
 const strides = (draft: RingDraft, n: number): RingDraft =>
   Array.from({ length: n }).reduce<RingDraft>((now) => oneStride(now, at(0)), draft);
 

@@ -47,6 +47,27 @@ export function SideTrack({ chart, heaviest, exact }: Props) {
           ))}
         </ul>
       </details>
+      <Told chart={chart} />
     </section>
+  );
+}
+
+/** What else was said of an answer, the newest day first; nothing where nothing was. */
+function Told({ chart }: { chart: TrackChart }) {
+  const told = [...chart.days]
+    .reverse()
+    .flatMap((day) => day.asks.filter((one) => one.beside).map((one) => ({ on: day.on, ...one })));
+  if (told.length === 0) return null;
+  return (
+    <details className={styles.why} open>
+      <summary>{text.debrief.beside}</summary>
+      <ul>
+        {told.map((one, place) => (
+          <li key={one.ask.id ?? place}>
+            <strong>{shortDay(one.on)}</strong> {one.words}: {one.beside}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
