@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import base64
+import subprocess
 import tempfile
+import time
 from pathlib import Path
 
 from selenium import webdriver
@@ -20,22 +22,37 @@ DESKTOP = (1280, 800)
 PHONE = (390, 844)
 
 
-def open_browser(size: tuple[int, int] = DESKTOP, *, trusting: bool = False) -> webdriver.Chrome:
-    """A fresh browser with an empty profile and a page of exactly ``size`` pixels.
+def open_browser(
+    size: tuple[int, int] = DESKTOP, *, trusting: bool = False, profile: str | None = None
+) -> webdriver.Chrome:
+    """A browser with a page of exactly ``size`` pixels.
 
     Args:
+        profile: where it keeps what it knows; None: it knows nothing.
         trusting: takes a certificate that a yard has made itself, as a phone does that it was put on.
     """
     options = webdriver.ChromeOptions()
     options.binary_location = "/usr/bin/chromium"
     for flag in _FLAGS:
         options.add_argument(flag)
-    options.add_argument(f"--user-data-dir={tempfile.mkdtemp(prefix='bucephal-chrome-')}")
+    options.add_argument(f"--user-data-dir={profile or tempfile.mkdtemp(prefix='bucephal-chrome-')}")
     options.set_capability("acceptInsecureCerts", trusting)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
     set_size(driver, size)
     return driver
+
+
+def kill(driver: webdriver.Chrome, profile: str) -> None:
+    """As a phone does that needs the room: nothing is said to the page before."""
+    subprocess.run(["pkill", "-9", "-f", "--", f"user-data-dir={profile}"], check=False)
+    driver.service.process.kill()
+    driver.service.process.wait()
+    # By which another browser would be told that this one still runs.
+    for lock in Path(profile).glob("Singleton*"):
+        lock.unlink()
+    (Path(profile) / "DevToolsActivePort").unlink(missing_ok=True)
+    time.sleep(1)
 
 
 def set_size(driver: webdriver.Chrome, size: tuple[int, int]) -> None:

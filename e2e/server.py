@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import socket
 import sqlite3
@@ -14,6 +15,7 @@ from pathlib import Path
 from typing import Any
 from urllib.error import URLError
 from urllib.request import urlopen
+from uuid import UUID
 
 ROOT = Path(__file__).resolve().parent.parent
 
@@ -63,6 +65,24 @@ class Server:
         )
         return self._read(query)
 
+    def logged(self, horse: str) -> list[tuple[str, int]]:
+        """(step, level) of every ask of a horse's sessions of today that stands, in order."""
+        query = (
+            "SELECT json_extract(a.body, '$.step'), json_extract(a.body, '$.level') "
+            "FROM training_storedask a JOIN training_storedsession s ON s.id = a.session_id "
+            "WHERE s.revision > 0 AND a.deleted = 0 AND s.horse_id = ? ORDER BY s.id, a.position"
+        )
+        return self._read(query, UUID(self.horses[horse]).hex)
+
+    def plan_of(self, horse: str) -> Any:
+        """What was planned for the last session of a horse's today; None: nothing."""
+        query = (
+            "SELECT json_extract(header, '$.planned') FROM training_storedsession "
+            "WHERE revision > 0 AND horse_id = ?"
+        )
+        found = self._read(query, UUID(self.horses[horse]).hex)[-1][0]
+        return None if found is None else json.loads(found)
+
     def steps(self) -> list[str]:
         """The step of every ask of today's sessions that stands, in order."""
         query = (
@@ -71,9 +91,9 @@ class Server:
         )
         return [step for (step,) in self._read(query)]
 
-    def _read(self, query: str) -> list[Any]:
+    def _read(self, query: str, *values: str) -> list[Any]:
         with sqlite3.connect(self.data / "bucephal.sqlite3") as database:
-            return database.execute(query).fetchall()
+            return database.execute(query, values).fetchall()
 
 
 def free_port() -> int:

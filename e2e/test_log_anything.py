@@ -122,8 +122,8 @@ def test_what_a_yard_asks_too_is_one_tap_and_three_buttons_are_enough(
         box = logging.yard.driver.find_element("xpath", f"//label[contains(., '{name}')]/input")
         logging.yard.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", box)
         box.click()
-        logging.yard.wait().until(lambda _, box=box: box.is_enabled() and box.is_selected())
-    time.sleep(0.5)
+        time.sleep(0.5)
+        assert box.is_selected()
     ring = logging.ring
     ring.open(f"/horses/{server.horses['Quill']}/ring")
     ring.just_log("halt.2")

@@ -6,6 +6,7 @@ import json
 import time
 from typing import Any
 
+from selenium.common.exceptions import StaleElementReferenceException
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -29,7 +30,8 @@ class Place:
         self.driver.get(self.base + path)
 
     def wait(self) -> WebDriverWait[WebDriver]:
-        return WebDriverWait(self.driver, PATIENCE_S)
+        """However often the page is drawn anew meanwhile."""
+        return WebDriverWait(self.driver, PATIENCE_S, ignored_exceptions=[StaleElementReferenceException])
 
     def see(self, css: str) -> WebElement:
         return self.wait().until(expect.visibility_of_element_located((By.CSS_SELECTOR, css)))
@@ -111,7 +113,13 @@ class Today(Place):
         return [link.text for link in self.all("main ol li a[href$='/plan']") if link.text != "Plan"]
 
     def start(self, horse: str) -> None:
-        self.button(f"Start a session with {horse}").click()
+        """However often the page is drawn anew while it is told what is kept, and what has changed."""
+
+        def started(_: WebDriver) -> bool:
+            self.button(f"Start a session with {horse}").click()
+            return True
+
+        self.wait().until(started)
 
     def set_time(self, label: str, at: str) -> None:
         """A time as HH:MM: how it is typed differs from browser to browser."""
@@ -185,7 +193,11 @@ class Plan(Place):
 
 class Ring(Place):
     def begin(self) -> None:
-        self.button("All seen to").click()
+        def begun(_: WebDriver) -> bool:
+            self.button("All seen to").click()
+            return True
+
+        self.wait().until(begun)
         self.see("footer button")
 
     def go_to(self, name: str, stage: str = "") -> None:

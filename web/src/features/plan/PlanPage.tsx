@@ -1,10 +1,11 @@
 import Button from "@mui/material/Button";
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useRef, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { meQuery, type PlanWishes, packQuery, planQuery } from "../../shared/api/queries";
 import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
+import { taking } from "../../shared/text/en.taking";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { BodyLines } from "./BodyLines";
@@ -30,7 +31,8 @@ export default function PlanPage() {
     placeholderData: keepPreviousData,
   });
   const shown = useLastShown(horse, plan.data);
-  usePackOf(horse, wishes, changes !== undefined && plan.isSuccess && !plan.isPlaceholderData);
+  const isChanged = changes !== undefined && plan.isSuccess && !plan.isPlaceholderData;
+  const packed = usePackOf(horse, wishes, isChanged);
   const change = (wished: Record<string, string>) => {
     const next = new URLSearchParams(search);
     for (const [name, value] of Object.entries(wished)) {
@@ -50,7 +52,14 @@ export default function PlanPage() {
       {plan.isPending ? <Loading /> : null}
       {plan.error ? <ErrorView error={plan.error} onRetry={() => void plan.refetch()} /> : null}
       {shown && draft ? (
-        <PlanView horse={horse} page={shown} draft={draft} act={act} search={search} />
+        <PlanView
+          horse={horse}
+          page={shown}
+          draft={draft}
+          act={act}
+          search={search}
+          packed={packed}
+        />
       ) : null}
     </>
   );
@@ -63,13 +72,11 @@ function useLastShown(horse: string, page: Plan | undefined): Plan | undefined {
   return page ?? (last.current?.horse === horse ? last.current.page : undefined);
 }
 
-/** A changed plan is packed at once, so that it can be taken where there is no signal. */
-function usePackOf(horse: string, wishes: PlanWishes, isChanged: boolean) {
-  const queries = useQueryClient();
-  const key = JSON.stringify(wishes);
-  useEffect(() => {
-    if (isChanged) void queries.prefetchQuery(packQuery(horse, JSON.parse(key) as PlanWishes));
-  }, [queries, horse, key, isChanged]);
+/** A changed plan is packed at once, so that it can be taken where there is no signal; what is said of that. */
+function usePackOf(horse: string, wishes: PlanWishes, isChanged: boolean): string {
+  const pack = useQuery({ ...packQuery(horse, wishes), enabled: isChanged });
+  if (!isChanged) return "";
+  return pack.data ? text.plan.packed : pack.isFetching ? text.plan.packing : "";
 }
 
 interface ViewProps {
@@ -78,9 +85,11 @@ interface ViewProps {
   draft: PlanDraft;
   act: (action: PlanAction) => void;
   search: URLSearchParams;
+  /** Can it be taken where there is no signal? Empty: it was not changed. */
+  packed: string;
 }
 
-function PlanView({ horse, page, draft, act, search }: ViewProps) {
+function PlanView({ horse, page, draft, act, search, packed }: ViewProps) {
   const [picking, setPicking] = useState<PlanItem | "new" | null>(null);
   const items = arranged(page.plan.items, draft, draft.on);
   const planned = new Set(items.map((item) => item.step ?? ""));
@@ -106,7 +115,13 @@ function PlanView({ horse, page, draft, act, search }: ViewProps) {
           <DroppedList draft={draft} act={act} />
           <RefusedList page={page} draft={draft} act={act} />
         </section>
-        <Beside horse={horse} page={page} isEmpty={items.length === 0} search={search} />
+        <Beside
+          horse={horse}
+          page={page}
+          isEmpty={items.length === 0}
+          search={search}
+          packed={packed}
+        />
         {picking ? (
           <StepPicker
             horse={horse}
@@ -207,10 +222,11 @@ interface BesideProps {
   page: Plan;
   isEmpty: boolean;
   search: URLSearchParams;
+  packed: string;
 }
 
 /** To the ring; why not what one would think of; what to mind. */
-function Beside({ horse, page, isEmpty, search }: BesideProps) {
+function Beside({ horse, page, isEmpty, search, packed }: BesideProps) {
   const { plan } = page;
   const canLog = useQuery(meQuery).data?.can_log ?? false;
   return (
@@ -223,10 +239,14 @@ function Beside({ horse, page, isEmpty, search }: BesideProps) {
             variant="contained"
             size="large"
             fullWidth
-            disabled={isEmpty}
           >
-            {text.plan.toRing}
+            {isEmpty ? taking.knots.justLog : text.plan.toRing}
           </Button>
+        ) : null}
+        {packed ? (
+          <p role="status" className={styles.packed}>
+            {packed}
+          </p>
         ) : null}
         <Button onClick={() => window.print()} className="no-print">
           {text.plan.print}

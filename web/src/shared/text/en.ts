@@ -175,6 +175,8 @@ export const text = {
     more: (n: number) => `${n} more`,
     fewer: "Show fewer",
     toRing: "Take it to the ring",
+    packed: "This plan is on the device: it can be taken where there is no signal.",
+    packing: "Fetching what the ring needs for it.",
     print: "Print",
     drop: "Drop",
     dropName: (name: string) => `Drop ${name} from today`,
