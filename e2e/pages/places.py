@@ -16,6 +16,8 @@ from selenium.webdriver.support import expected_conditions as expect
 from selenium.webdriver.support.ui import WebDriverWait
 
 PATIENCE_S = 60
+FEW_FOUND = 30
+"""Of all exercises: what was typed has been looked for."""
 _SAVE_STATE = (By.CSS_SELECTOR, "[data-testid=save-state]")
 
 
@@ -318,6 +320,7 @@ class Ring(Place):
 
     def _take(self, typed: str) -> None:
         self.see("input[type=search]").send_keys(typed)
+        self.wait().until(lambda _: 0 < len(self.all(".MuiDrawer-paper ul li")) < FEW_FOUND)
         self.see(".MuiDrawer-paper ul li button").click()
         self.wait().until(lambda _: not self.all(".MuiDrawer-paper"))
 

@@ -28,12 +28,14 @@ export function RingHead({ draft, onKnots, onDay }: Props) {
       >
         {text.ring.knot(draft.current + 1, draft.order.length)} <i aria-hidden="true">▾</i>
       </button>
-      <button type="button" className={styles.save} aria-label={taking.day.open} onClick={onDay}>
-        <SaveState />
-        <span>
+      <div className={styles.save}>
+        <p>
+          <SaveState />
+        </p>
+        <button type="button" aria-label={taking.day.open} onClick={onDay}>
           <Elapsed draft={draft} /> <i aria-hidden="true">▾</i>
-        </span>
-      </button>
+        </button>
+      </div>
     </header>
   );
 }

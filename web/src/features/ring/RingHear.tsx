@@ -40,7 +40,9 @@ export function RingHear({ draft, ring, pack, leads, taps, onMore }: Props) {
   return (
     <section className={styles.hear}>
       <SpookStrip draft={draft} ring={ring} />
-      <Bars draft={draft} pack={pack} taps={taps} />
+      <div className={styles.bars}>
+        <Bars draft={draft} pack={pack} taps={taps} />
+      </div>
       <Measuring draft={draft} ring={ring} pack={pack} taps={taps} />
       {leads.length > 0 ? (
         <LeadChips
@@ -106,7 +108,12 @@ function Measuring({ draft, ring, pack, taps }: PartProps & { ring: Ring }) {
     );
   }
   const Input = taken_with && INPUTS[taken_with];
-  return Input ? <Input {...common} /> : null;
+  if (!Input) return null;
+  return (
+    <div className={styles.measuring}>
+      <Input {...common} />
+    </div>
+  );
 }
 
 /** What is chosen beside the bar, and what the yard wants to be asked of every answer. */
