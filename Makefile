@@ -97,6 +97,7 @@ schema: setup
 ## bench: speed figures, each with its limit and a baseline of the same run; pages of a file of a million asks
 bench: setup web
 	$(BIN)/python tools/bench.py
+	$(BIN)/python tools/bench_taps.py
 
 ## bench-exchange: a million asks archived, put back on an empty machine, and taken out of both
 bench-exchange: setup
