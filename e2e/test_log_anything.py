@@ -10,6 +10,7 @@ from typing import Any
 
 import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
+from selenium.webdriver.common.keys import Keys
 
 from e2e.browser import PHONE, set_size
 from e2e.conftest import Places
@@ -192,7 +193,7 @@ def test_the_day_is_said_with_two_taps(logging: Places, server: Server) -> None:
     session = last_session(logging, server)
     assert (session["rider"], session["place"], session["tack"]["saddle"]) == ("Wren", "the far sands", True)
     conditions = session["conditions"]
-    assert (conditions["wind"], conditions["insects"], conditions["new_place"]) == ("Windy", True, True)
+    assert (conditions["wind"], conditions["insects"], conditions["new_place"]) == ("windy", True, True)
     assert session["settle"]["head_ups"] == 2
     # The next session offers what was said of this one.
     ring.open(f"/horses/{server.horses['Quill']}/ring")
@@ -201,3 +202,35 @@ def test_the_day_is_said_with_two_taps(logging: Places, server: Server) -> None:
     saddle = ring.button("saddle")
     assert saddle.get_attribute("aria-pressed") == "true"
     assert ring.button("the far sands").is_displayed()
+
+
+def test_the_keyboard_alone_goes_from_today_to_the_debrief(signed_in: Places, server: Server) -> None:
+    ring = signed_in.ring
+    signed_in.today.open("/")
+    signed_in.today.horses()
+    ring.press_named("Start a session with Quill")
+    ring.see("main ul")
+    ring.press_named("All seen to")
+    ring.see("footer button")
+    for _ in range(12):
+        if len(ring.bars()) == 10:
+            break
+        ring.press(Keys.ENTER)
+    for key in "842":
+        ring.press(key)
+    assert ring.advice() != "begin"
+    ring.press_named("Knots")
+    ring.press_named("Add an exercise")
+    ring.see("input[type=search]")
+    ring.press_named("Search all exercises", "backup-g.1", Keys.TAB, Keys.ENTER)
+    ring.wait().until(lambda _: ring.see("main h1").text == "Back up, from the ground")
+    ring.press("3")
+    ring.wait_until_saved()
+    for _ in range(12):
+        if ring.is_last():
+            break
+        ring.press_named("Next knot")
+    ring.press_named("Save and debrief")
+    signed_in.debrief.wait().until(lambda driver: "/debrief/" in driver.current_url)
+    assert signed_in.debrief.rows()
+    assert len(server.asks()) == 4

@@ -55,6 +55,19 @@ class Place:
     def press(self, *keys: str) -> None:
         ActionChains(self.driver).send_keys(*keys).perform()
 
+    def press_named(self, name: str, *keys: str) -> None:
+        """Goes on by the tab key to what is called so, and presses it, or some other keys there."""
+        script = (
+            "const one = document.activeElement;"
+            "return (one.getAttribute('aria-label') || one.textContent || '').trim();"
+        )
+        for _ in range(200):
+            if str(self.driver.execute_script(script)).startswith(name):
+                self.press(*(keys or (Keys.ENTER,)))
+                return
+            self.press(Keys.TAB)
+        raise AssertionError(f"the tab key does not come to {name!r}")
+
     def told(self, path: str) -> Any:
         """What the server answers to whoever is signed in here."""
         script = "const done = arguments[1]; fetch(arguments[0]).then((one) => one.text()).then(done);"

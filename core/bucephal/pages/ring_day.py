@@ -34,6 +34,7 @@ class RingDay(FrozenModel):
     people: tuple[PackPerson, ...] = Field(description="Who was with this horse last goes first.")
     places: tuple[str, ...] = Field(description="Where it was worked last goes first.")
     tack: tuple[PackTack, ...]
+    windy: str = Field(description="What is kept of the wind where it is only said to be there.")
     settled_before: str = Field(description="How long it took to settle the last times; empty: not known.")
 
 
@@ -51,6 +52,7 @@ def ring_day(record: HorseRecord, people: Iterable[str], *, ridden: bool) -> Rin
     return RingDay(
         people=tuple(_people(latest, people)),
         places=tuple(places)[:MOST_PLACES],
+        windy=words.WINDY,
         tack=tuple(_tack(latest, ridden=ridden)),
         settled_before=settle_words.settled_lately(
             [(one.minutes or 0.0, one.settled is not False) for one in settled[:LAST_SETTLED]]

@@ -85,13 +85,14 @@ interface WeatherProps {
 function Weather({ draft, onSay }: WeatherProps) {
   const words = taking.day;
   const { wind, insects, new_place } = conditionsOf(draft);
-  const windy = wind === words.wind;
+  const { windy } = draft.pack.day;
+  const isWindy = wind === windy;
   return (
     <div className={sheet.grid}>
       <Target
         words={words.wind}
-        on={windy}
-        onClick={() => onSay({ wind: windy ? undefined : words.wind })}
+        on={isWindy}
+        onClick={() => onSay({ wind: isWindy ? undefined : windy })}
       />
       <Target
         words={words.insects}

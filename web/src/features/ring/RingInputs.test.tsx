@@ -213,6 +213,7 @@ describe("the day", () => {
         { key: "saddle", on: true },
         { key: "boots", on: false },
       ],
+      windy: "windy",
       settled_before: "",
     };
     await renderAt(`/horses/${HORSE}/ring`, {
@@ -241,7 +242,7 @@ describe("the day", () => {
       rider_kg: null,
       place: "sands",
       tack: { saddle: true, boots: true },
-      conditions: { insects: true, wind: "Windy" },
+      conditions: { insects: true, wind: "windy" },
     });
   });
 });

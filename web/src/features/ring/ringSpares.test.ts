@@ -100,6 +100,7 @@ describe("a session without a plan", () => {
       people: [],
       places: ["sands"],
       tack: [{ key: "saddle", on: true }],
+      windy: "windy",
       settled_before: "",
     };
     today.brought.conditions.air_c = 21;

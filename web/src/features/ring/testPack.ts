@@ -175,7 +175,7 @@ export function testPack(): RingPack {
       places: ["in front", "following"],
     },
     also: [],
-    day: { people: [], places: [], tack: [], settled_before: "" },
+    day: { people: [], places: [], tack: [], windy: "windy", settled_before: "" },
     passed_over: ["One knot passed over.", "{knots} knots passed over."],
   };
 }

@@ -3308,6 +3308,11 @@ export interface components {
             /** Tack */
             tack: components["schemas"]["PackTack"][];
             /**
+             * Windy
+             * @description What is kept of the wind where it is only said to be there.
+             */
+            windy: string;
+            /**
              * Settled Before
              * @description How long it took to settle the last times; empty: not known.
              */

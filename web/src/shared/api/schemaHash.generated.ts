@@ -1,1 +1,1 @@
-export const SCHEMA = "4144005484e935c9";
+export const SCHEMA = "4923694f41209170";
