@@ -223,7 +223,8 @@ def test_the_keyboard_alone_goes_from_today_to_the_debrief(signed_in: Places, se
     ring.press_named("Add an exercise")
     ring.see("input[type=search]")
     ring.press_named("Search all exercises", "backup-g.1", Keys.TAB, Keys.ENTER)
-    ring.wait().until(lambda _: ring.see("main h1").text == "Back up, from the ground")
+    ring.wait().until(lambda _: not ring.all(".MuiDrawer-paper"))
+    assert ring.see("main h1").text == "Back up, from the ground"
     ring.press("3")
     ring.wait_until_saved()
     for _ in range(12):

@@ -12,14 +12,14 @@ from bucephal.ladder import load_catalogue
 from bucephal.planning import ItemKind, PlanItem, SessionPlan, plan_request, plan_session, spare_plan
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
-from tests.telling import BOTH, TODAY, good, light, record_with
+from tests.telling import BOTH, TODAY, Told, good, light, record_with
 
 CATALOGUE = load_catalogue()
 KNOWN = ("lead.5", "backup-g.3", "head-down.3", "stand.5", "touch.3", "hip-g.1")
 
 
 def horse(**lists: Any) -> HorseRecord:
-    begun = (1, [good("hip-g.2", side) for side in BOTH], [])
+    begun: Told = (1, [good("hip-g.2", side) for side in BOTH], [])
     return record_with([*light(*KNOWN, until=2), begun], **lists)
 
 
