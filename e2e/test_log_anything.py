@@ -69,7 +69,7 @@ def test_each_kind_of_answer_is_taken_down_and_found_again(logging: Places, serv
     ring.choose("Off the mark: 0.3 m")
     ring.choose("0.6 m to the side")
     ring.button("At the mark").click()
-    ring.button("Left · 0:0").click()
+    ring.button("Left · 0:").click()
 
     ring.add("hack.1")
     ring.button("Start the clock").click()
@@ -93,7 +93,8 @@ def test_each_kind_of_answer_is_taken_down_and_found_again(logging: Places, serv
     tapped, let_go, not_yet = asked(session, "object.1")
     assert {one["distance_m"] for one in (tapped, let_go, not_yet)} == {2}
     assert (tapped["strength"], tapped.get("let_go_s")) == (3, None)
-    assert (let_go["strength"], let_go["let_go_s"]) == (3, 0)
+    assert let_go["strength"] == 3
+    assert 0 <= let_go["let_go_s"] < 30
     assert (not_yet["answered"], not_yet.get("let_go_s")) == (False, None)
     (corner,) = asked(session, "line.2")
     assert (corner["spot"], corner["second_aid"], corner["extent"]) == ("the corner by M", 1, 2)

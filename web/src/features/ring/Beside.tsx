@@ -1,5 +1,4 @@
 // How good an answer was, how far it went, and a word on it: of the one just given, else of the next.
-import { useEffect, useRef, useState } from "react";
 import type { PackItem } from "../../shared/api/types";
 import { taking as words } from "../../shared/text/en.taking";
 import { Choices } from "./inputs/ChoiceRows";
@@ -8,6 +7,7 @@ import styles from "./MoreSheet.module.css";
 import type { More, RingDraft } from "./ringDraft";
 import { lastAnswer } from "./ringSession";
 import type { RingTaps } from "./useRingTaps";
+import { useTyped } from "./useTyped";
 
 interface Props {
   draft: RingDraft;
@@ -57,14 +57,9 @@ function withNote({ note: _, ...others }: More, note: string): More {
 /** As long as a record keeps one on an answer. */
 const LONGEST = 200;
 
-/** Kept when it is left, however that happens: not letter by letter, for the answer is sent anew with it. */
+/** The answer is sent anew with it. */
 function Note({ note, onNote }: { note: string; onNote: (note: string) => void }) {
-  const [typed, setTyped] = useState(note);
-  const leave = useRef(() => {});
-  leave.current = () => {
-    if (typed.trim() !== note) onNote(typed.trim());
-  };
-  useEffect(() => () => leave.current(), []);
+  const { typed, setTyped, onBlur } = useTyped(note, onNote);
   return (
     <input
       className={styles.note}
@@ -74,7 +69,7 @@ function Note({ note, onNote }: { note: string; onNote: (note: string) => void }
       aria-label={words.noteOfAnswer}
       value={typed}
       onChange={(event) => setTyped(event.target.value)}
-      onBlur={() => leave.current()}
+      onBlur={onBlur}
     />
   );
 }

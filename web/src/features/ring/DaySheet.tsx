@@ -1,12 +1,13 @@
 // What is said of the day: who, with what on, where, in what weather. What was said the last time goes first.
 import Drawer from "@mui/material/Drawer";
-import { useState } from "react";
 import { text } from "../../shared/text/en";
 import { taking } from "../../shared/text/en.taking";
 import sheet from "./MoreSheet.module.css";
 import type { RingDraft, SaidOfDay } from "./ringDraft";
 import { conditionsOf, sendHeader, tackOf } from "./ringSending";
+import { Target } from "./Target";
 import type { Ring } from "./useRing";
+import { useTyped } from "./useTyped";
 
 /** As long as a record keeps a name or a place. */
 const LONGEST = 200;
@@ -117,7 +118,7 @@ interface OneOfProps {
 
 /** One that is known, by a tap; or another, typed. */
 function OneOf({ known, chosen, other, onChoose }: OneOfProps) {
-  const [typed, setTyped] = useState(known.includes(chosen) ? "" : chosen);
+  const { typed, setTyped, onBlur } = useTyped(known.includes(chosen) ? "" : chosen, onChoose);
   return (
     <>
       <div className={sheet.grid}>
@@ -141,16 +142,8 @@ function OneOf({ known, chosen, other, onChoose }: OneOfProps) {
         aria-label={other}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
-        onBlur={() => typed.trim() !== "" && typed.trim() !== chosen && onChoose(typed.trim())}
+        onBlur={onBlur}
       />
     </>
-  );
-}
-
-function Target({ words, on, onClick }: { words: string; on: boolean; onClick: () => void }) {
-  return (
-    <button type="button" aria-pressed={on} className={sheet.target} onClick={onClick}>
-      {words}
-    </button>
   );
 }

@@ -8,6 +8,7 @@ import type { CoachEntry } from "./coachPlayer";
 import styles from "./MoreSheet.module.css";
 import { entriesOf, packItem, type RingDraft, type RingEntry } from "./ringDraft";
 import { lastAnswer, logEvent, playedOn } from "./ringSession";
+import { Target } from "./Target";
 import { makeStamp, type Ring } from "./useRing";
 import type { RingTaps } from "./useRingTaps";
 import { useThreeButtons } from "./useThreeButtons";
@@ -138,14 +139,6 @@ function Faults({ faults, chosen, onChoose }: FaultsProps) {
         />
       ))}
     </div>
-  );
-}
-
-function Target({ words, on, onClick }: { words: string; on: boolean; onClick: () => void }) {
-  return (
-    <button type="button" aria-pressed={on} className={styles.target} onClick={onClick}>
-      {words}
-    </button>
   );
 }
 

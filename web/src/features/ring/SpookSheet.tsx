@@ -4,6 +4,7 @@ import type { RingPack } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import styles from "./MoreSheet.module.css";
 import type { Details } from "./ringDraft";
+import { Target } from "./Target";
 
 interface Props {
   choices: RingPack["spook"];
@@ -60,15 +61,7 @@ function Group({ words, chosen, onTap }: GroupProps) {
   return (
     <div className={styles.grid}>
       {words.map((one) => (
-        <button
-          key={one}
-          type="button"
-          aria-pressed={chosen.includes(one)}
-          className={styles.target}
-          onClick={() => onTap(one)}
-        >
-          {one}
-        </button>
+        <Target key={one} words={one} on={chosen.includes(one)} onClick={() => onTap(one)} />
       ))}
     </div>
   );

@@ -38,7 +38,7 @@ export default function TodayPage() {
         ))}
       </ol>
       <p className={styles.foot}>{today.data.order}</p>
-      <Packs rows={rows} />
+      {me.data?.can_log ? <Packs rows={rows} /> : null}
       {canChange || today.data.visits.length > 0 ? (
         <section className={styles.coming}>
           <h2>{text.today.visits}</h2>
