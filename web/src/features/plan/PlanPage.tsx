@@ -31,8 +31,8 @@ export default function PlanPage() {
     placeholderData: keepPreviousData,
   });
   const shown = useLastShown(horse, plan.data);
-  const isChanged = changes !== undefined && plan.isSuccess && !plan.isPlaceholderData;
-  const packed = usePackOf(horse, wishes, isChanged);
+  const isItsOwn = changes !== undefined || search.size > 0;
+  const packed = usePackOf(horse, wishes, isItsOwn && plan.isSuccess && !plan.isPlaceholderData);
   const change = (wished: Record<string, string>) => {
     const next = new URLSearchParams(search);
     for (const [name, value] of Object.entries(wished)) {
@@ -72,10 +72,11 @@ function useLastShown(horse: string, page: Plan | undefined): Plan | undefined {
   return page ?? (last.current?.horse === horse ? last.current.page : undefined);
 }
 
-/** A changed plan is packed at once, so that it can be taken where there is no signal; what is said of that. */
-function usePackOf(horse: string, wishes: PlanWishes, isChanged: boolean): string {
-  const pack = useQuery({ ...packQuery(horse, wishes), enabled: isChanged });
-  if (!isChanged) return "";
+/** A plan that was changed, or asked for with other wishes, is packed at once, so that it can be taken where there
+ * is no signal; what is said of that. */
+function usePackOf(horse: string, wishes: PlanWishes, isThere: boolean): string {
+  const pack = useQuery({ ...packQuery(horse, wishes), enabled: isThere, staleTime: 60_000 });
+  if (!isThere) return "";
   return pack.data ? text.plan.packed : pack.isFetching ? text.plan.packing : "";
 }
 
