@@ -204,6 +204,23 @@ describe("the knots of a session", () => {
   });
 });
 
+describe("a day without a plan", () => {
+  it("says why, what to see to, and that what is done can be logged", async () => {
+    const pack = testPack();
+    const plan = { ...pack.plan, items: [], headline: "No work today", nothing_new: "too hot" };
+    await renderAt(`/horses/${HORSE}/ring`, {
+      [`/api/horses/${HORSE}/pack`]: taken({ ...pack, plan: { ...plan, cautions: ["keep cool"] } }),
+      [`/api/horses/${HORSE}/spares`]: taken(sparePack()),
+    });
+    expect(await screen.findByRole("heading", { name: "No work today" })).toBeInTheDocument();
+    for (const words of ["too hot", /Helmet, gloves, boots/, "keep cool"])
+      expect(screen.getByText(words)).toBeInTheDocument();
+    await click(/Just log/);
+    await click(/^Exercise halt.1/);
+    expect(await screen.findByRole("heading", { name: "Exercise halt.1" })).toBeInTheDocument();
+  });
+});
+
 describe("the day", () => {
   it("is said with two taps, and goes with the session", async () => {
     const pack = testPack();

@@ -60,6 +60,7 @@ function Preparation({ horse, ring }: { horse: string; ring: Ring }) {
         <p className={styles.checkHorse}>{pack.data.facts.name}</p>
         <h1>{pack.data.plan.headline}</h1>
         <p>{pack.data.plan.nothing_new ?? text.ring.nothing}</p>
+        <Before pack={pack.data} />
         {justLog}
       </main>
     );
@@ -111,6 +112,21 @@ function JustLog({ horse, helper, today, ring }: JustLogProps) {
   );
 }
 
+/** What is seen to before anything is done, planned or not. */
+function Before({ pack }: { pack: RingPack }) {
+  return (
+    <>
+      <h2>{text.ring.before}</h2>
+      <p>{pack.before}</p>
+      <ul className={styles.cautions}>
+        {[...bodyCautions(pack.plan), ...pack.plan.cautions].map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
 interface ChecklistProps {
   horse: string;
   pack: RingPack;
@@ -136,13 +152,7 @@ function Checklist({ horse, pack, helper, refreshing, ring, justLog }: Checklist
       <p className={styles.checkHorse}>{pack.facts.name}</p>
       <ThrownAway horse={horse} ring={ring} />
       <h1>{pack.plan.headline}</h1>
-      <h2>{text.ring.before}</h2>
-      <p>{pack.before}</p>
-      <ul className={styles.cautions}>
-        {[...bodyCautions(pack.plan), ...pack.plan.cautions].map((caution) => (
-          <li key={caution}>{caution}</li>
-        ))}
-      </ul>
+      <Before pack={pack} />
       <Button
         variant="contained"
         size="large"
