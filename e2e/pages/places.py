@@ -327,7 +327,7 @@ class Ring(Place):
 
     def add(self, typed: str, how: str = "Add an exercise") -> None:
         """Any exercise into the running session."""
-        self.see("header button[aria-label^=Knots]").click()
+        self.see("header button[data-open=knots]").click()
         self.button(how).click()
         self._take(typed)
 
@@ -338,13 +338,13 @@ class Ring(Place):
         self.wait().until(lambda _: not self.all(".MuiDrawer-paper"))
 
     def drop(self, name: str) -> None:
-        self.see("header button[aria-label^=Knots]").click()
+        self.see("header button[data-open=knots]").click()
         self.see(f"button[aria-label='Drop {name}']").click()
         self.close_sheet()
 
     def knots(self) -> str:
         """Where in the session one is: 'knot 2 of 9'."""
-        return self.see("header button[aria-label^=Knots]").text.split(" ▾")[0]
+        return self.see("header button[data-open=knots]").text.split(" ▾")[0]
 
     def choose(self, name: str) -> None:
         """A choice beside the bar, by its whole name."""

@@ -20,20 +20,17 @@ export function RingHead({ draft, onKnots, onDay }: Props) {
         ←
       </Link>
       <p className={styles.horse}>{draft.pack.facts.name}</p>
-      <button
-        type="button"
-        className={styles.progress}
-        aria-label={taking.knots.open}
-        onClick={onKnots}
-      >
+      <button type="button" className={styles.progress} data-open="knots" onClick={onKnots}>
         {text.ring.knot(draft.current + 1, draft.order.length)} <i aria-hidden="true">▾</i>
+        <span className="visually-hidden">{taking.knots.open}</span>
       </button>
       <div className={styles.save}>
         <p>
           <SaveState />
         </p>
-        <button type="button" aria-label={taking.day.open} onClick={onDay}>
+        <button type="button" data-open="day" onClick={onDay}>
           <Elapsed draft={draft} /> <i aria-hidden="true">▾</i>
+          <span className="visually-hidden">{taking.day.open}</span>
         </button>
       </div>
     </header>

@@ -168,11 +168,11 @@ describe("each kind of answer", () => {
     };
     const { last } = await logging(/^Exercise halt.1/, [row]);
     await click(/^3\b/);
-    await click("Other aid still needed");
+    await click(/Other aid still needed/);
     await waitFor(() => expect(last()).toMatchObject({ second_aid: 1 }));
-    await click("Other aid: a little");
+    await click(/Other aid: a little/);
     await waitFor(() => expect(last()).toMatchObject({ second_aid: 2 }));
-    await click("Other aid: some");
+    await click(/Other aid: some/);
     await waitFor(() => expect(last()).not.toHaveProperty("second_aid"));
   });
 });
@@ -180,14 +180,14 @@ describe("each kind of answer", () => {
 describe("the knots of a session", () => {
   it("are gone to, dropped, and added to by searching", async () => {
     await logging(/^Exercise halt.1/);
-    await click(/^Knots/);
+    await click(/Knots: go to one/);
     await click("Add an exercise");
     await userEvent.type(await screen.findByRole("searchbox"), "stand");
     expect(screen.getAllByRole("listitem")).toHaveLength(1);
     await click(/^Exercise stand.2/);
     await screen.findByRole("heading", { name: /^Exercise stand.2/ });
     expect(screen.getByText(/knot 2 of 2/)).toBeInTheDocument();
-    await click(/^Knots/);
+    await click(/Knots: go to one/);
     await click("Drop Exercise halt.1");
     await click(/^Exercise stand.2/);
     expect(screen.getByText(/knot 1 of 1/)).toBeInTheDocument();
@@ -248,7 +248,7 @@ describe("the day", () => {
     });
     await click(/Just log/);
     await click(/^Exercise halt.1/);
-    await click(/^The day/);
+    await click(/The day: rider/);
     for (const name of ["Insects", "Windy", "Ida", "boots", "sands"]) await click(name);
     await userEvent.type(screen.getByLabelText("Somebody else"), "Tam");
     // Somebody known in place of who was typed, and the other way round.

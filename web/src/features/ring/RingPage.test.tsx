@@ -306,7 +306,10 @@ describe("a note at the ring", () => {
     const { saved } = await inTheRing();
     await tap(4);
     await userEvent.click(screen.getByRole("button", { name: /^More/ }));
-    await userEvent.type(await screen.findByRole("textbox", { name: "Note on this session" }), "left ear back");
+    await userEvent.type(
+      await screen.findByRole("textbox", { name: "Note on this session" }),
+      "left ear back",
+    );
     const kept = await readDraft<RingDraft>(`ring:${HORSE}`);
     expect(kept?.note).toBe("left ear back");
     await userEvent.click(screen.getByRole("button", { name: "Close" }));

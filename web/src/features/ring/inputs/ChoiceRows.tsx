@@ -49,11 +49,11 @@ export function Turning({ row, said, onChoose }: Props) {
       type="button"
       data-row={row.code}
       className={now ? styles.turningOn : styles.turning}
-      aria-label={now?.name ?? row.name}
       onClick={() => next && onChoose(next.sets)}
     >
       <span>{row.short}</span>
       <strong>{now?.label ?? taking.notCounted}</strong>
+      <span className="visually-hidden">{now?.name ?? row.name}</span>
     </button>
   );
 }
