@@ -182,7 +182,7 @@ def test_the_day_is_said_with_two_taps(logging: Places, server: Server) -> None:
     ring.button("Head came up").click()
     ring.button("Head came up").click()
     ring.button("Whole circle").click()
-    ring.see("header button[data-open=day]").click()
+    ring.open_day()
     for words in ("Insects", "Windy", "A new place", "Wren", "saddle"):
         ring.button(words).click()
     ring.see("input[aria-label='Somewhere else']").send_keys("the far sands")
@@ -199,7 +199,7 @@ def test_the_day_is_said_with_two_taps(logging: Places, server: Server) -> None:
     # The next session offers what was said of this one.
     ring.open(f"/horses/{server.horses['Quill']}/ring")
     ring.just_log("halt.2")
-    ring.see("header button[data-open=day]").click()
+    ring.open_day()
     saddle = ring.button("saddle")
     assert saddle.get_attribute("aria-pressed") == "true"
     assert ring.button("the far sands").is_displayed()

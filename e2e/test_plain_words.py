@@ -41,8 +41,9 @@ const main = document.querySelector('main').cloneNode(true);
 const opened = [...main.querySelectorAll('[data-figures]')];
 const exact = opened.map((one) => one.textContent).join('\\n');
 opened.forEach((one) => one.remove());
-// The bars of a measure carry its amounts: metres, seconds.
-main.querySelectorAll('style, input, textarea, fieldset button[title]').forEach((one) => one.remove());
+// The bars of a measure carry its amounts, and so do the choices beside them: metres, seconds.
+main.querySelectorAll('style, input, textarea, fieldset button[title], fieldset[data-row] button')
+  .forEach((one) => one.remove());
 const named = [...main.querySelectorAll('[aria-label], [title]')]
   .flatMap((one) => [one.getAttribute('aria-label'), one.getAttribute('title')]);
 const blocks = 'p,li,td,th,dt,dd,h1,h2,h3,figcaption,summary,button,a,div,span,text,option,label';

@@ -266,6 +266,17 @@ class Ring(Place):
     def open_sheet(self, words: str = "More …") -> None:
         """Opens the sheet of what went wrong, and waits until it stands still."""
         self.button(words).click()
+        self._until_it_stands()
+
+    def open_day(self) -> None:
+        self.see("header button[data-open=day]").click()
+        self._until_it_stands()
+
+    def open_knots(self) -> None:
+        self.see("header button[data-open=knots]").click()
+        self._until_it_stands()
+
+    def _until_it_stands(self) -> None:
         tops = [-1.0]
 
         def stands(driver: WebDriver) -> bool:
@@ -327,18 +338,19 @@ class Ring(Place):
 
     def add(self, typed: str, how: str = "Add an exercise") -> None:
         """Any exercise into the running session."""
-        self.see("header button[data-open=knots]").click()
+        self.open_knots()
         self.button(how).click()
         self._take(typed)
 
     def _take(self, typed: str) -> None:
         self.see("input[type=search]").send_keys(typed)
         self.wait().until(lambda _: 0 < len(self.all(".MuiDrawer-paper ul li")) < FEW_FOUND)
+        self._until_it_stands()
         self.see(".MuiDrawer-paper ul li button").click()
         self.wait().until(lambda _: not self.all(".MuiDrawer-paper"))
 
     def drop(self, name: str) -> None:
-        self.see("header button[data-open=knots]").click()
+        self.open_knots()
         self.see(f"button[aria-label='Drop {name}']").click()
         self.close_sheet()
 
