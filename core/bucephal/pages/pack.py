@@ -185,29 +185,12 @@ def ring_pack(
         standing: of the horse on the day of the plan.
         request: what the plan was asked for; on its helper depends what is left after dangerous moments.
     """
-    catalogue, school = standing.catalogue, standing.record.horse.school
-    numbers: dict[str, int] = {}
-    coaches: list[CompiledCoach] = []
-    items = []
-    above = {climb.after: climb for climb in plan.climbs}
-    probes = {probe.after: probe for probe in plan.probes}
-    for item in _all_items(plan):
-        if item.step is None:
-            continue
-        sides = []
-        climb = above.get(item.id)
-        for dose in item.sides:
-            settings = _settings(item, dose, climb, school)
-            key = settings.model_dump_json()
-            if key not in numbers:
-                numbers[key] = len(coaches)
-                coaches.append(_compiled(key, catalogue))
-            begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
-            leads = tuple(_leads(dose.side, catalogue.exercise(item.step), catalogue.stage(item.step)))
-            sides.append(PackSide(side=dose.side, coach=numbers[key], begin=begin, leads=leads))
-        items.append(_pack_item(item, tuple(sides), climb, probes.get(item.id), catalogue))
+    catalogue = standing.catalogue
+    coaches: dict[str, int] = {}
+    items = tuple(_pack_items(plan, standing, coaches))
     return RingPack(
-        facts=facts, plan=plan, items=tuple(items), coaches=tuple(coaches),
+        facts=facts, plan=plan, items=items,
+        coaches=tuple(_compiled(settings, catalogue) for settings in coaches),
         flags=tuple(_flags(plan, standing, helper=request.helper)),
         rider_faults=tuple(catalogue.rider_faults.values()),
         events=tuple(PackEvent(kind=kind, name=wedge_words.EVENTS[kind]) for kind in EventKind),
@@ -220,6 +203,25 @@ def ring_pack(
         not_settled_drops=tuple(item.id for item in plan.items if _waits_for_a_settled_horse(item)),
         passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),
     )  # fmt: skip
+
+
+def _pack_items(plan: SessionPlan, standing: Standing, coaches: dict[str, int]) -> Iterator[PackItem]:
+    """Of everything that may be asked; ``coaches``: by settings, as JSON, the place of each, filled here."""
+    catalogue, school = standing.catalogue, standing.record.horse.school
+    above = {climb.after: climb for climb in plan.climbs}
+    probes = {probe.after: probe for probe in plan.probes}
+    for item in _all_items(plan):
+        if item.step is None:
+            continue
+        sides = []
+        climb = above.get(item.id)
+        for dose in item.sides:
+            key = _settings(item, dose, climb, school).model_dump_json()
+            coach = coaches.setdefault(key, len(coaches))
+            begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
+            leads = tuple(_leads(dose.side, catalogue.exercise(item.step), catalogue.stage(item.step)))
+            sides.append(PackSide(side=dose.side, coach=coach, begin=begin, leads=leads))
+        yield _pack_item(item, tuple(sides), climb, probes.get(item.id), catalogue)
 
 
 def spare_pack(

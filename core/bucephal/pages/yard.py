@@ -94,6 +94,10 @@ class YardPage(FrozenModel):
     new_exercise: OwnExercise = Field(description="With what a form begins; it has no name yet.")
 
 
+def _also(code: AlsoAsked, *, on: bool) -> AlsoChoice:
+    return AlsoChoice(code=code, name=wedge_words.ALSO[code], help=wedge_words.ALSO_HELP[code], on=on)
+
+
 def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
     """The yard's page.
 
@@ -124,12 +128,7 @@ def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
         form_help=FORM_HELP,
         kinds=words.JUDGED_BY,
         side_kinds=words.SIDES_MEAN,
-        also=tuple(
-            AlsoChoice(
-                code=one, name=wedge_words.ALSO[one], help=wedge_words.ALSO_HELP[one], on=one in defaults.also
-            )
-            for one in AlsoAsked
-        ),
+        also=tuple(_also(one, on=one in defaults.also) for one in AlsoAsked),
         usual_minutes=USUAL_MINUTES,
         gaits=tuple(Gait),
         needs=tuple(_needs(catalogue)),
