@@ -41,7 +41,6 @@ PLACES = ("in front", "following")
 
 COARSE = ("Light", "Heavy")
 """Three buttons for who rides and logs: with 'no answer' these are all there is."""
-COARSE_HELP = "light is within what counts as light for this step, heavy is above it"
 
 WINDY = "windy"
 TACK = (

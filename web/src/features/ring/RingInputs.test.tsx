@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from "@testing-library/react";
+import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, describe, expect, it } from "vitest";
 import { taken } from "../../shared/api/sentPack";
@@ -66,8 +66,9 @@ describe("each kind of answer", () => {
     await logging(/^Exercise stand.2/);
     await click("Start the clock");
     await begunAgo(31);
-    const draft = await readDraft<RingDraft>(`ring:${HORSE}`);
-    expect(draft?.taking?.item).toBe("spare:stand.2");
+    cleanup();
+    await renderAt(`/horses/${HORSE}/ring`, {}, "same");
+    expect(await screen.findByRole("button", { name: /^There · 0:3\d of 30 s/ })).toBeVisible();
   });
 
   it("letting go: the clock starts at presenting, with the strength and how near", async () => {

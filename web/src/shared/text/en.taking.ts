@@ -34,6 +34,7 @@ export const taking = {
     stop: "Stop the clock",
   },
   standing: {
+    progress: "Of the seconds wanted",
     start: "Start the clock",
     log: (clock: string) => `It moved · ${clock}`,
     reached: (clock: string) => `There · ${clock}`,

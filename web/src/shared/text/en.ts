@@ -285,7 +285,6 @@ export const text = {
       running: "Since the start",
       help: "Mark the first stretch of the neck, then the first whole circle stretched.",
     },
-    timer: { start: "Start the clock", stop: (s: number) => `${s} s` },
     keys: "Keys",
     keysTitle: "Keys",
     keyList: [

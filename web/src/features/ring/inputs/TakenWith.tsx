@@ -1,5 +1,4 @@
 // With what a measure is taken: clocks that start and log by a tap, strides tapped in rhythm.
-import { text } from "../../../shared/text/en";
 import { taking as words } from "../../../shared/text/en.taking";
 import type { CoachEntry } from "../coachPlayer";
 import { planItem, type RingDraft, type Taking } from "../ringDraft";
@@ -198,7 +197,7 @@ function Progress({ share }: { share: number }) {
     <div
       className={styles.progress}
       role="progressbar"
-      aria-label={text.ring.timer.start}
+      aria-label={words.standing.progress}
       aria-valuemin={0}
       aria-valuemax={100}
       aria-valuenow={Math.min(100, Math.round(100 * share))}
