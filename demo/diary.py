@@ -30,6 +30,7 @@ from bucephal.record import (
     SessionKind,
     Settle,
     band_for,
+    kind_of_session,
 )
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.response import Tracks
@@ -180,7 +181,7 @@ class _Diary:
             timed.append(ask.model_copy(update={"at": clock}))
         off = (day - self.record.sessions[-1].date).days - 1 if self.record.sessions else 5
         minutes = self.horse.settle_minutes(off)
-        ridden = any(self.catalogue.stage(ask.step).ridden for ask in asks)
+        ridden = kind_of_session((ask.step for ask in asks), self.catalogue) is SessionKind.RIDDEN
         longest = (self.today - day).days and 45.0
         settled = minutes <= longest
         return Session(

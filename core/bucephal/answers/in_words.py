@@ -10,6 +10,7 @@ from bucephal.answers.rules import StepRule
 from bucephal.ladder import StepKind
 from bucephal.record import Ask, Correct, Tension
 from bucephal.record.models import GRADES, STRENGTHS
+from bucephal.record.written import NOT_ANSWERED, plain_marks
 from bucephal.words import wedges as words
 
 AT = "at {level}"
@@ -109,10 +110,7 @@ def answer_written(ask: Ask, unit: str | None) -> str:
     Args:
         unit: of a measured extent; one that is a word is left away, for many stand side by side.
     """
-    marks = {Correct.NO: "x", Correct.NEARLY: "n"}.get(ask.correct, "")
-    marks += {Tension.TIGHT: "!", Tension.ALARMED: "!!"}.get(ask.tension, "")
-    marks += f"{'^' if ask.over else ''}{'?' if ask.probe else ''}"
-    return f"{'' if ask.answered else '-'}{_value(ask, unit)}{marks}"
+    return f"{'' if ask.answered else NOT_ANSWERED}{_value(ask, unit)}{''.join(plain_marks(ask))}"
 
 
 def _value(ask: Ask, unit: str | None) -> str:

@@ -31,6 +31,15 @@ def bytes_of(file: str) -> bytes:
         raise InvalidInput([Problem("file", file, reason, "a readable file, or -")]) from None
 
 
+def text_of(file: str) -> str:
+    raw = bytes_of(file)
+    try:
+        return raw.decode()
+    except UnicodeDecodeError as error:
+        reason = f"is not UTF-8 text: byte {error.start}"
+        raise InvalidInput([Problem("file", file, reason, "text in UTF-8")]) from None
+
+
 def day_of(text: str | None, name: str = "on") -> date:
     if text is None:
         return date.today()

@@ -17,15 +17,16 @@ from pydantic import BaseModel
 
 from bucephal.calibrate import calibrate_records
 from bucephal.cli import exchange
-from bucephal.cli.inputs import bytes_of, day_of, number_of, record_of, yard_ladder
+from bucephal.cli.inputs import bytes_of, day_of, number_of, record_of, text_of, yard_ladder
 from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
+from bucephal.entry import last_asked, read_entry
 from bucephal.errors import BucephalError, InvalidInput, Problem
 from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.ladder import Catalogue, under
 from bucephal.pages import WelfareRequest, arrival, horse_welfare, read_out
 from bucephal.planning import Place, plan_request, plan_session
 from bucephal.progress import Standing
-from bucephal.record import parse_json, read_model, read_record, record_schema
+from bucephal.record import parse_json, read_model, read_record, record_schema, with_bands
 from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record
 
@@ -148,6 +149,11 @@ def _add_of_virtual_horses(add: Add) -> None:
     simulate.add_argument("--sessions", default="40", help="how many sessions (40)")
     simulate.add_argument("--from", dest="start", help="first day, YYYY-MM-DD (so that it ends today)")
     simulate.add_argument("--steps", help="comma-separated steps that are worked (a ridden set)")
+    entry = add("entry", _entry, "quick entry, a line an exercise, as asks of the record")
+    entry.add_argument("file", metavar="FILE", help="the text, or - for stdin")
+    entry.add_argument("--on", help="the day it is of, where it names none, YYYY-MM-DD (today)")
+    entry.add_argument("--record", metavar="RECORD", help="the horse: stages asked last, and its bands")
+    entry.add_argument("--own", metavar="FILE", help=OWN_HELP)
     check = add("calibrate", _calibrate, "how often what was foretold of a yard's own records came true")
     check.add_argument("files", nargs="+", metavar="RECORD", help="horse records")
 
@@ -229,6 +235,20 @@ def _welfare(options: argparse.Namespace, catalogue: Catalogue) -> Any:
     fields = WelfareRequest.model_fields
     raw = {name: _as_number(getattr(options, name)) for name in fields}
     return horse_welfare(_standing(options, catalogue), read_model(raw, WelfareRequest))
+
+
+def _entry(options: argparse.Namespace, catalogue: Catalogue) -> Any:
+    """With a record, a step without a stage is the one asked last, and each ask has the band in force."""
+    on, today = day_of(options.on), date.today()
+    record, last = None, {}
+    if options.record is not None:
+        record = read_record(bytes_of(options.record), catalogue, max(on, today))
+        catalogue = under(catalogue, record.horse.school)
+        last = last_asked(record, catalogue, on)
+    sessions = read_entry(text_of(options.file), catalogue, on, today=today, last=last).sessions
+    if record is not None:
+        sessions = tuple(with_bands(one, record.horse, catalogue) for one in sessions)
+    return {"asks": [ask for one in sessions for ask in one.asks], "sessions": sessions}
 
 
 def _as_number(text: str | None) -> float | int | str | None:

@@ -17,7 +17,18 @@ from bucephal.pace.ways import CHANCE_CONFIRMED, WAYS, Lesson, Way, who_knows
 from bucephal.pace.working import Working
 from bucephal.planning import ItemKind, PlanRequest, plan_session
 from bucephal.progress import Standing
-from bucephal.record import Ask, Goal, Horse, HorseRecord, Session, SessionKind, Settle, Tension, band_for
+from bucephal.record import (
+    Ask,
+    Goal,
+    Horse,
+    HorseRecord,
+    Session,
+    SessionKind,
+    Settle,
+    Tension,
+    band_for,
+    kind_of_session,
+)  # fmt: skip
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.response import Tracks
 from bucephal.simulate import VirtualHorse, draw_weather, new_id
@@ -198,8 +209,7 @@ class _Season:
         if self.way != OWN or not asks:  # a day without a session is a day off
             return
         minutes = self.horse.settle_minutes(1)
-        ridden = any(self.catalogue.stage(one.step).ridden for one in asks)
-        kind = SessionKind.RIDDEN if ridden else SessionKind.GROUND
+        kind = kind_of_session((one.step for one in asks), self.catalogue)
         session = Session(
             id=new_id(self.horse.rng), date=day, kind=SessionKind.ASSESSMENT if self.assessing else kind,
             settle=Settle(first_min=round(minutes / 2, 1), whole_min=minutes, settled=True), asks=tuple(asks),

@@ -9,8 +9,10 @@ from bucephal.record.history import (
     band_for,
     days_off,
     first_assessment,
+    kind_of_session,
     ride_number,
     sessions_in_order,
+    with_bands,
 )
 from bucephal.record.models import (
     NEEDS_A_VET,
@@ -66,7 +68,7 @@ __all__ = [
     "Override", "PainCheck", "PainSign", "Planned", "PlannedStep", "Session", "SessionHeader",
     "SessionKind", "Settle", "Sex", "Tension", "Visit", "YardDefaults", "asks_in_order", "asks_of",
     "band_for", "check_defaults", "check_flag", "days_off", "first_assessment", "height_text",
-    "horse_from_form", "parse_json", "read_day", "read_model", "read_record", "record_from",
-    "record_schema", "ride_number", "sessions_in_order", "with_defaults", "with_everything_named",
-    "write_record",
+    "horse_from_form", "kind_of_session", "parse_json", "read_day", "read_model", "read_record",
+    "record_from", "record_schema", "ride_number", "sessions_in_order", "with_bands", "with_defaults",
+    "with_everything_named", "write_record",
 ]  # fmt: skip

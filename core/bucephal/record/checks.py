@@ -11,7 +11,7 @@ from datetime import date, datetime
 from typing import Any, TypeGuard, TypeVar
 
 from bucephal.errors import Problem, unknown_step
-from bucephal.ladder import Catalogue, Exercise, Gait, Sides, StepKind
+from bucephal.ladder import Catalogue, Exercise, Gait, Side, Sides, StepKind
 from bucephal.problems import shorten
 from bucephal.record.models import NEEDS_A_VET, ClearedBy
 
@@ -145,14 +145,23 @@ def check_ask(ask: Raw, catalogue: Catalogue, base: str) -> Iterator[Problem]:
 
 def _check_side(ask: Raw, exercise: Exercise, base: str) -> Iterator[Problem]:
     side = ask.get("side", "none")
-    allowed = [name.value for name in exercise.side_names]
-    if side in ("left", "right", "none") and side not in allowed:
-        reason = (
-            f"{exercise.id} has no sides"
-            if exercise.sides is Sides.NONE
-            else f"{exercise.id} is asked on a side ({exercise.sides})"
-        )
-        yield Problem(f"{base}.side", side, reason, " or ".join(allowed))
+    if side in list(Side):
+        problem = side_problem(Side(side), exercise)
+        if problem is not None:
+            reason, allowed = problem
+            yield Problem(f"{base}.side", side, reason, allowed)
+
+
+def side_problem(side: Side, exercise: Exercise) -> tuple[str, str] | None:
+    """Why an exercise is not asked on a side, and on which it is; None: it is asked on this one."""
+    if side in exercise.side_names:
+        return None
+    reason = (
+        f"{exercise.id} has no sides"
+        if exercise.sides is Sides.NONE
+        else f"{exercise.id} is asked on a side ({exercise.sides})"
+    )
+    return reason, " or ".join(exercise.side_names)
 
 
 def _check_level(ask: Raw, exercise: Exercise, base: str) -> Iterator[Problem]:

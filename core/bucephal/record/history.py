@@ -10,7 +10,7 @@ from collections.abc import Iterable, Iterator
 from datetime import date, timedelta
 from typing import NamedTuple
 
-from bucephal.ladder import Catalogue, Side, StageBand
+from bucephal.ladder import Catalogue, Side, StageBand, StepKind
 from bucephal.record.models import Ask, Horse, HorseRecord, Session, SessionKind, moment_key
 
 DEFAULT_BANDS = {"default": (1, 5), "schooled": (1, 3)}
@@ -53,9 +53,32 @@ def band_for(horse: Horse, catalogue: Catalogue, step: str) -> tuple[int, int]:
     return horse.bands.get(key, DEFAULT_BANDS[key])
 
 
+def with_bands(session: Session, horse: Horse, catalogue: Catalogue) -> Session:
+    """The same session, each ask that has a level with the top of the band that is in force."""
+    asks = [
+        ask.model_copy(update={"band_top": band_for(horse, catalogue, ask.step)[1]})
+        if ask.band_top is None and _by_level(ask, catalogue)
+        else ask
+        for ask in session.asks
+    ]
+    return session.model_copy(update={"asks": tuple(asks)})
+
+
+def _by_level(ask: Ask, catalogue: Catalogue) -> bool:
+    return ask.step in catalogue and catalogue.exercise(ask.step).kind is StepKind.LIGHTNESS
+
+
 def sessions_in_order(record: HorseRecord) -> list[Session]:
     """Sessions by date and start; those without a start keep their place in the file."""
     return sorted(record.sessions, key=lambda s: (s.date, moment_key(s.started, s.date)))
+
+
+def kind_of_session(steps: Iterable[str], catalogue: Catalogue) -> SessionKind:
+    """What kind of session it was that these steps were asked in, where nobody said: ridden, if anything
+    in it was.
+    """
+    ridden = any(catalogue.stage(step).ridden for step in steps)
+    return SessionKind.RIDDEN if ridden else SessionKind.GROUND
 
 
 def asks_in_order(record: HorseRecord, catalogue: Catalogue) -> Iterator[DatedAsk]:

@@ -251,6 +251,7 @@ class Ask(FrozenModel):
     )
     attentive: bool | None = Field(None, description="Was it with the rider before the ask?")
     gait_shown: GaitShown | None = Field(None, description="Of horses bred to pace or amble: what came.")
+    after_break: bool = Field(False, description="A break went before it.")
     lead_front: Lead | None = None
     lead_hind: Lead | None = None
     faults: tuple[Key, ...] = ()

@@ -9,7 +9,7 @@ import numpy as np
 
 from bucephal.answers import StepRule, is_accepted
 from bucephal.ladder import Catalogue, Side
-from bucephal.record import Ask, Horse, HorseRecord, Session, SessionKind, Settle, band_for
+from bucephal.record import Ask, Horse, HorseRecord, Session, Settle, band_for, kind_of_session
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.simulate.horse import VirtualHorse
 from bucephal.simulate.traits import draw_traits, draw_weather
@@ -76,8 +76,7 @@ def _session(horse: VirtualHorse, rules: Sequence[StepRule], day: date, rng: np.
     ]
     minutes = horse.settle_minutes(1)
     settle = Settle(first_min=round(minutes / 2, 1), whole_min=minutes, settled=True)
-    ridden = any(rule.stage.ridden for rule in rules)
-    kind = SessionKind.RIDDEN if ridden else SessionKind.GROUND
+    kind = kind_of_session((rule.stage.step for rule in rules), horse.catalogue)
     return Session(
         id=new_id(rng), date=day, kind=kind, settle=settle,
         conditions=weather.conditions(), asks=tuple(asks),

@@ -25,6 +25,7 @@ from bucephal.record import (
     Session,
     SessionHeader,
     SessionKind,
+    kind_of_session,
     read_model,
 )
 from bucephal.record.checks import check_ask, check_session
@@ -334,11 +335,9 @@ class _Reading:
         return HorseRecord(format=FORMAT, version=VERSION, horse=self.horse, sessions=sessions)
 
     def _kind(self, given: str | None, asks: Sequence[Ask]) -> SessionKind:
-        """Where it is not said: ridden, if anything in it was."""
         if given is not None:
             return SessionKind(given)
-        is_ridden = any(self.catalogue.stage(ask.step).ridden for ask in asks)
-        return SessionKind.RIDDEN if is_ridden else SessionKind.GROUND
+        return kind_of_session((ask.step for ask in asks), self.catalogue)
 
 
 def _group(meant: Meant) -> Meant:
