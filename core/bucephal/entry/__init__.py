@@ -1,8 +1,20 @@
 """Quick entry: a session written down a line an exercise, and read back."""
 
+from bucephal.entry.completing import Completions, Option, complete
+from bucephal.entry.correcting import Change, Correction, correct, read_correction, text_to_correct
 from bucephal.entry.pieces import Misplaced, Place
 from bucephal.entry.reading import QuickEntry, ReadSession, last_asked, read_entry
-from bucephal.entry.writing import UNSEEN, line_begun, write_answer, write_session, write_sessions
+from bucephal.entry.writing import (
+    UNSEEN,
+    event_written,
+    line_begun,
+    write_answer,
+    write_session,
+    write_sessions,
+)
 
-__all__ = ["UNSEEN", "Misplaced", "Place", "QuickEntry", "ReadSession", "last_asked", "line_begun",
-           "read_entry", "write_answer", "write_session", "write_sessions"]  # fmt: skip
+__all__ = [
+    "UNSEEN", "Change", "Completions", "Correction", "Misplaced", "Option", "Place", "QuickEntry",
+    "ReadSession", "complete", "correct", "event_written", "last_asked", "line_begun", "read_correction", "read_entry",
+    "text_to_correct", "write_answer", "write_session", "write_sessions",
+]  # fmt: skip

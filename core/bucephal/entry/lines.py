@@ -105,16 +105,19 @@ class Header:
             self._note.append(typed)
         self.said.places.setdefault(("note",), line)
 
-    def built(self, usual: SessionKind, catalogue: Catalogue, today: date) -> SessionHeader | None:
+    def built(
+        self, usual: SessionKind, catalogue: Catalogue, today: date, born: date | None
+    ) -> SessionHeader | None:
         """
         Args:
             usual: what kind of session it was, where that is not told.
             today: it may not be later.
+            born: nor earlier than that.
         """
         raw = self.said.raw
         raw.setdefault("kind", usual)
         raw["note"] = "\n".join(self._note)
-        return self.said.built(SessionHeader, check_session(raw, catalogue, today, None, ROOT))
+        return self.said.built(SessionHeader, check_session(raw, catalogue, today, born, ROOT))
 
 
 def _header_path(name: str) -> Path | None:

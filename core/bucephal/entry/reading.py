@@ -89,6 +89,7 @@ def read_entry(
     on: date,
     *,
     today: date | None = None,
+    born: date | None = None,
     last: Mapping[str, str] | None = None,
 ) -> QuickEntry:
     """Reads a text of quick entry.
@@ -96,9 +97,10 @@ def read_entry(
     Args:
         on: the day of what names none, and that by which 'yesterday' and days of the week go.
         today: nothing may be later; `on`, where that is later or nothing is given.
+        born: nothing may be earlier.
         last: by exercise the step that a name without a stage means; else the first stage.
     """
-    reader = _Reader(catalogue, on, max(on, today or on), {**(last or {})})
+    reader = _Reader(catalogue, on, max(on, today or on), born, {**(last or {})})
     for line in lines_of(text):
         reader.take(line)
     reader.close()
@@ -113,6 +115,7 @@ class _Reader:
     catalogue: Catalogue
     on: date
     today: date
+    born: date | None
     last: dict[str, str]
     read: list[ReadSession] = field(default_factory=list)
     misplaced: list[Misplaced] = field(default_factory=list)
@@ -154,7 +157,7 @@ class _Reader:
         if self.header is None:
             return
         usual = kind_of_session((line.step for line in self.lines), self.catalogue)
-        header = self.header.built(usual, self.catalogue, self.today)
+        header = self.header.built(usual, self.catalogue, self.today, self.born)
         self.misplaced += self.header.said.problems
         place = self.header.said.whole.place
         self.read.append(ReadSession(header, place, tuple(self.lines), tuple(self.events)))
@@ -207,17 +210,25 @@ class _Reader:
             yield ReadLine(step, side, start.place, tuple(asks))
 
     def _step(self, piece: Piece) -> str | None:
-        """The step that is named; of an exercise alone the stage that was asked last, or the first."""
-        if piece.text in self.catalogue:
-            return piece.text
-        exercise = next((one for one in self.catalogue.exercises if one.id == piece.text), None)
-        if exercise is not None:
-            stages = exercise.live_stages or exercise.stages
-            return self.last.get(exercise.id, stages[0].step)
-        self.misplaced.append(
-            wrong(piece, f"there is no step {piece.text}", ", ".join(_near(piece.text, self.catalogue)))
-        )
+        step = step_meant(piece.text, self.catalogue, self.last)
+        if step is None:
+            near = ", ".join(_near(piece.text, self.catalogue))
+            self.misplaced.append(wrong(piece, f"there is no step {piece.text}", near))
+        return step
+
+
+def step_meant(name: str, catalogue: Catalogue, last: Mapping[str, str]) -> str | None:
+    """The step that is named; of an exercise alone the stage asked last, or the first; None: none is.
+
+    Args:
+        last: by exercise the step that was asked last.
+    """
+    if name in catalogue:
+        return name
+    exercise = next((one for one in catalogue.exercises if one.id == name), None)
+    if exercise is None:
         return None
+    return last.get(exercise.id, (exercise.live_stages or exercise.stages)[0].step)
 
 
 def _side_wrong(side: Side, exercise: Exercise, piece: Piece) -> Iterator[Misplaced]:

@@ -53,7 +53,7 @@ def write_session(session: Session, catalogue: Catalogue, leave_out: Set[str] = 
     lines = [_day_line(session)]
     for (step, side), asks in groupby(session.asks, key=lambda ask: (ask.step, ask.side)):
         lines.append(f"{line_begun(step, side)} {' '.join(_answers(asks, catalogue, leave_out))}")
-    lines += [_event_line(event, leave_out) for event in session.events]
+    lines += [f"{HAPPENED} {event_written(event, leave_out)}" for event in session.events]
     lines += [f"{NOTE} {_note(line)}" for line in session.note.split("\n") if session.note]
     return "\n".join(lines)
 
@@ -140,8 +140,9 @@ def _is_to_the_minute(moment: Any) -> bool:
     return isinstance(moment, time) and moment == moment.replace(second=0, microsecond=0)
 
 
-def _event_line(event: Event, leave_out: Set[str]) -> str:
-    parts = [HAPPENED, event.kind.value]
+def event_written(event: Event, leave_out: Set[str]) -> str:
+    """What happened: 'spook "gulls" @C recovered_s=20'."""
+    parts = [event.kind.value]
     parts += [quoted(event.thing)] if event.thing is not None else []
     parts += [f"{SPOT}{_spot(event.spot)}"] if event.spot is not None else []
     return " ".join([*parts, *_named(event, [name for name in EVENT_NAMES if name not in leave_out])])

@@ -6,6 +6,15 @@ from bucephal.pages.baseline import Baseline, BaselineRow, baseline
 from bucephal.pages.chart import StepChart, TrackChart, step_chart
 from bucephal.pages.criteria import Criteria, Criterion, criteria
 from bucephal.pages.debrief import SessionDebrief, SessionLine, SessionLines, debrief, session_lines
+from bucephal.pages.entry import (
+    Cursor,
+    EntryHelp,
+    EntryView,
+    correction_view,
+    correction_words,
+    entry_help,
+    entry_view,
+)
 from bucephal.pages.facts import HorseFacts, horse_facts
 from bucephal.pages.flags import FlagPage, flag_page
 from bucephal.pages.gap import SideGap
@@ -21,11 +30,12 @@ from bucephal.pages.welfare import HorseWelfare, WelfareFlag, WelfareRequest, ho
 from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 
 __all__ = [
-    "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "ExerciseRow", "FlagPage",
-    "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare", "LookPage", "PlanPage", "RingPack",
-    "SentPack", "SessionDebrief", "SessionLine", "SessionLines", "SideGap", "SoFar", "StepChart",
-    "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays",
-    "YardAtTheRing", "YardPage", "arrival", "as_sent", "baseline", "criteria", "debrief", "flag_page",
-    "horse_facts", "horse_ladder", "horse_sheet", "horse_welfare", "look_page", "plan_page", "plan_today",
-    "read_out", "ring_pack", "session_lines", "spare_pack", "step_chart", "step_guide", "yard_page",
+    "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "Cursor", "EntryHelp", "EntryView",
+    "ExerciseRow", "FlagPage", "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare", "LookPage",
+    "PlanPage", "RingPack", "SentPack", "SessionDebrief", "SessionLine", "SessionLines", "SideGap",
+    "SoFar", "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest",
+    "WorkedDays", "YardAtTheRing", "YardPage", "arrival", "as_sent", "baseline", "correction_view",
+    "correction_words", "criteria", "debrief", "entry_help", "entry_view", "flag_page", "horse_facts",
+    "horse_ladder", "horse_sheet", "horse_welfare", "look_page", "plan_page", "plan_today", "read_out",
+    "ring_pack", "session_lines", "spare_pack", "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

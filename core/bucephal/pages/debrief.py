@@ -10,6 +10,7 @@ from pydantic import Field
 
 from bucephal.answers import AnswerDrawn, drawn, meaning_of, rule_for
 from bucephal.ladder import Catalogue, Side, StepKind
+from bucephal.pages.happened import event_words, settled_words
 from bucephal.progress import Standing, StepState
 from bucephal.record import (
     Ask,
@@ -150,10 +151,10 @@ def debrief(
         date=session.date,
         kind=session.kind,
         settle=session.settle,
-        settled=_settled(session.settle),
+        settled=settled_words(session.settle),
         note=session.note,
         rows=tuple(rows),
-        events=tuple(_event(event) for event in session.events),
+        events=tuple(DebriefEvent(event=event, words=event_words(event)) for event in session.events),
         planned=tuple(_planned_and_done(session, catalogue)),
         open_ends=tuple(_open_ends(rows)),
         no_open_ends=words.NO_OPEN_ENDS,
@@ -222,18 +223,6 @@ def _line(record: HorseRecord, catalogue: Catalogue, session: Session) -> Sessio
         words=words.asks_not_light(len(session.asks), heavy),
         steps=tuple(dict.fromkeys(catalogue.exercise(ask.step).name for ask in known)),
     )  # fmt: skip
-
-
-def _settled(settle: Settle | None) -> str:
-    if settle is None:
-        return ""
-    return words.settled(settle.first_min, settle.whole_min, never=settle.settled is False)
-
-
-def _event(event: Event) -> DebriefEvent:
-    return DebriefEvent(
-        event=event, words=words.event(event.kind, event.thing, event.spot, event.recovered_s)
-    )
 
 
 def _with(record: HorseRecord, sessions: list[Session]) -> HorseRecord:

@@ -174,7 +174,11 @@ def test_a_day_of_the_week_is_the_last_one(word: str, day: int) -> None:
 
 
 def test_where_it_is_not_told_it_was_ridden_if_anything_in_it_was() -> None:
-    for lines, kind in (("lead.1 L 3", "ground"), ("lead.1 L 3\nup-wt.1 L 3", "ridden"), ("today hack\nhack.1 100", "hack")):
+    for lines, kind in (
+        ("lead.1 L 3", "ground"),
+        ("lead.1 L 3\nup-wt.1 L 3", "ridden"),
+        ("today hack\nhack.1 100", "hack"),
+    ):
         assert read_entry(lines, CATALOGUE, ON).sessions[0].kind == kind
 
 

@@ -1,0 +1,130 @@
+"""A past session put right: what was changed, struck out and added between what it was and what is typed.
+
+An ask is never changed itself: what is typed anew is another one, which stands where the first one stood and
+keeps what its device noted of it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from datetime import date
+from difflib import SequenceMatcher
+from typing import Any, Generic, TypeVar
+
+from bucephal.entry.pieces import Misplaced, Place
+from bucephal.entry.reading import QuickEntry, read_entry
+from bucephal.entry.writing import CLOCKS, UNSEEN, event_written, write_answer, write_session
+from bucephal.errors import Problem
+from bucephal.ladder import Catalogue
+from bucephal.record import Ask, Event, Session, SessionHeader
+
+Entry = TypeVar("Entry", Ask, Event)
+ONE_SESSION = "one session: its own day, what was asked in it"
+_NEVER_TYPED = ("id", "planned")
+
+
+@dataclass(frozen=True)
+class Change(Generic[Entry]):
+    """One ask or event: before it was put right, and after; None: it was not there, or is no more."""
+
+    was: Entry | None
+    now: Entry | None
+
+    @property
+    def is_one(self) -> bool:
+        return self.was != self.now
+
+
+@dataclass(frozen=True)
+class Correction:
+    """Everything that was put right in a session.
+
+    Fields:
+        asks, events: in the order in which they are written, those that stayed among them; what is new has no
+            id yet.
+        header: by its name what a field was, and what it is.
+    """
+
+    asks: tuple[Change[Ask], ...]
+    events: tuple[Change[Event], ...]
+    header: dict[str, tuple[Any, Any]]
+
+    @property
+    def is_one(self) -> bool:
+        return (
+            bool(self.header)
+            or any(one.is_one for one in self.asks)
+            or any(one.is_one for one in self.events)
+        )
+
+
+def text_to_correct(session: Session, catalogue: Catalogue) -> str:
+    """A session as it is typed, without what a device noted by itself."""
+    bare = session.model_copy(update=dict.fromkeys(CLOCKS))
+    return write_session(bare, catalogue, UNSEEN)
+
+
+def read_correction(
+    text: str, was: Session, catalogue: Catalogue, today: date, born: date | None = None
+) -> QuickEntry:
+    """A session typed anew: one, no more and no less."""
+    last = {catalogue.exercise(ask.step).id: ask.step for ask in was.asks if ask.step in catalogue}
+    entry = read_entry(text, catalogue, was.date, today=today, born=born, last=last)
+    if len(entry.read) == 1:
+        return entry
+    place = entry.read[1].place if entry.read else Place(1, 1, 1)
+    reason = "begins another session" if entry.read else "leaves nothing of the session"
+    problem = Problem(str(place), None, reason, ONE_SESSION)
+    return replace(entry, misplaced=(*entry.misplaced, Misplaced(problem, place)))
+
+
+def correct(was: Session, typed: Session, catalogue: Catalogue) -> Correction:
+    """What is put right where a session is typed anew.
+
+    Args:
+        typed: without ids; times that are not typed stay as they were.
+    """
+    header = {
+        name: (getattr(was, name), getattr(typed, name))
+        for name in SessionHeader.model_fields
+        if name not in _NEVER_TYPED and not (name in CLOCKS and typed.started is None)
+    }
+    return Correction(
+        asks=tuple(_changes(was.asks, typed.asks, lambda ask: _as_typed(ask, catalogue), _kept_of_an_ask)),
+        events=tuple(_changes(was.events, typed.events, lambda event: event_written(event, UNSEEN), _kept)),
+        header={name: pair for name, pair in header.items() if pair[0] != pair[1]},
+    )
+
+
+def _as_typed(ask: Ask, catalogue: Catalogue) -> Hashable:
+    return ask.step, ask.side, ask.after_break, write_answer(ask, catalogue, UNSEEN)
+
+
+def _changes(
+    was: Sequence[Entry], typed: Sequence[Entry], key: Callable[[Entry], Hashable], keep: Callable[..., Entry]
+) -> Iterator[Change[Entry]]:
+    """What is written alike stayed; of what stands between, one after the other became the other."""
+    matcher = SequenceMatcher(None, [key(one) for one in was], [key(one) for one in typed], autojunk=False)
+    for _, start, end, begin, stop in matcher.get_opcodes():
+        same = [key(one) for one in was[start:end]] == [key(one) for one in typed[begin:stop]]
+        for place in range(max(end - start, stop - begin)):
+            before = was[start + place] if start + place < end else None
+            after = typed[begin + place] if begin + place < stop else None
+            if same:
+                yield Change(before, before)
+            elif before is not None and after is not None:
+                yield Change(before, keep(before, after))
+            else:
+                yield Change(before, after)
+
+
+def _kept(was: Event, now: Event) -> Event:
+    return now if now.at is not None else now.model_copy(update={"at": was.at})
+
+
+def _kept_of_an_ask(was: Ask, now: Ask) -> Ask:
+    """Of the same step what the device noted; of another one only when it was."""
+    noted = UNSEEN if was.step == now.step else UNSEEN - {"band_top"}
+    unsaid = {name: getattr(was, name) for name in noted if getattr(now, name) is None}
+    return now.model_copy(update=unsaid)
