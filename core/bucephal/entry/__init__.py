@@ -15,6 +15,6 @@ from bucephal.entry.writing import (
 
 __all__ = [
     "UNSEEN", "Change", "Completions", "Correction", "Misplaced", "Option", "Place", "QuickEntry",
-    "ReadSession", "complete", "correct", "event_written", "last_asked", "line_begun", "read_correction", "read_entry",
-    "text_to_correct", "write_answer", "write_session", "write_sessions",
+    "ReadSession", "complete", "correct", "event_written", "last_asked", "line_begun", "read_correction",
+    "read_entry", "text_to_correct", "write_answer", "write_session", "write_sessions",
 ]  # fmt: skip
