@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
@@ -35,6 +36,20 @@ class SessionStore(DbStore):
         session.person_id = int(person) if person else None
         session.runs_on = data.get(RUNS_ON, "")
         return session
+
+
+def kind_of(runs_on: str) -> str:
+    """What kind of device it is, by what its browser says of itself; empty: it says nothing."""
+    if not runs_on:
+        return ""
+    if re.search("Tablet|iPad", runs_on):
+        return "tablet"
+    return "phone" if "Mobi" in runs_on else "computer"
+
+
+def device_of(request: HttpRequest) -> Device | None:
+    """The device that asks, as it is signed in."""
+    return Device.objects.filter(pk=request.session.session_key).first()
 
 
 def remember_what_it_runs_on(request: HttpRequest) -> None:

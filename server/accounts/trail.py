@@ -37,6 +37,8 @@ class What(StrEnum):
     SESSION_STRUCK = "session-struck"
     SESSION_RESTORED = "session-restored"
     SESSION_TIMED = "session-timed"
+    SESSION_CORRECTED = "session-corrected"
+    SESSION_MOVED = "session-moved"
     YARD_CHANGED = "yard-changed"
     EXERCISE = "exercise"
     TAKEN_IN = "taken-in"
@@ -68,6 +70,8 @@ WORDS = {
     What.DECIDED: "decided about a step:",
     What.DECISION_ENDED: "ended a decision:",
     What.SESSION_STRUCK: "struck out a session:",
+    What.SESSION_CORRECTED: "put a session right:",
+    What.SESSION_MOVED: "gave a session to another horse:",
     What.SESSION_RESTORED: "restored a session:",
     What.SESSION_TIMED: "changed when a session was:",
     What.YARD_CHANGED: "changed what the yard agrees on:",

@@ -7,11 +7,15 @@ from datetime import date
 from typing import Any
 from uuid import UUID
 
-from accounts.doors import CHANGES, READS, RING
+from accounts.devices import device_of
+from accounts.doors import CHANGES, LOGS, READS, RING
 from accounts.services import person_of, yard_of
 from bucephal.goals import GoalForecast
 from bucephal.pages import (
     Arrival,
+    Cursor,
+    EntryHelp,
+    EntryView,
     FlagPage,
     HorseFacts,
     HorseLadder,
@@ -25,6 +29,7 @@ from bucephal.pages import (
     StepGuide,
     TodayPlan,
     as_sent,
+    entry_help,
 )
 from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
@@ -38,10 +43,12 @@ from horses.services import horse_of, ladder_of
 from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
 from pydantic import BaseModel, Field
+from training.correcting import LONGEST_ENTRY
 from yards.clock import time_of_day
 from yards.services import save_day
 
-from reading import services
+from reading import entries, services
+from reading.entries import OthersLogged, RunningSessions, SessionHistory
 from reading.kept import answered
 
 router = Router(tags=["reading"])
@@ -209,6 +216,60 @@ def get_arrival(request: HttpRequest, horse_id: UUID) -> HttpResponse:
 def list_sessions(request: HttpRequest, horse_id: UUID, before: UUID | None = None) -> HttpResponse:
     """A page of them; those before it are asked for by what it says."""
     return _answer(request, horse_id, lambda horse: services.sessions_of(horse, before))
+
+
+@router.get("/horses/{horse_id}/sessions/{session_id}/history", auth=READS, response=SessionHistory)
+def get_history(request: HttpRequest, horse_id: UUID, session_id: UUID) -> SessionHistory:
+    """What was put right in a session, and on which devices it was logged."""
+    horse = horse_of(person_of(request), horse_id)
+    return entries.history_of(horse, session_id, device_of(request))
+
+
+@router.get("/horses/{horse_id}/sessions/{session_id}/others", auth=RING, response=OthersLogged)
+def get_others(request: HttpRequest, horse_id: UUID, session_id: UUID) -> OthersLogged:
+    """What other devices have logged in a session that this one logs too."""
+    return entries.others_in(horse_of(person_of(request), horse_id), session_id, device_of(request))
+
+
+@router.get("/horses/{horse_id}/running", auth=RING, response=RunningSessions)
+def list_running(request: HttpRequest, horse_id: UUID) -> RunningSessions:
+    """Sessions of today that other devices have begun, and nobody has ended."""
+    return entries.running_of(
+        horse_of(person_of(request), horse_id), timezone.localdate(), device_of(request)
+    )  # fmt: skip
+
+
+# --- quick entry -------------------------------------------------------------------------------
+
+
+class Typed(Schema):
+    """A text of quick entry, while it is typed."""
+
+    text: str = Field(max_length=LONGEST_ENTRY)
+    cursor: Cursor | None = None
+
+
+class TypedOn(Typed):
+    on: date = Field(description="The day of what names none.")
+
+
+@router.get("/notation", auth=RING, response=EntryHelp)
+def get_notation(request: HttpRequest) -> EntryHelp:
+    return entry_help()
+
+
+@router.post("/horses/{horse_id}/entry", auth=LOGS, response=EntryView)
+def look_at_entry(request: HttpRequest, horse_id: UUID, typed: TypedOn) -> EntryView:
+    """What a text says of a horse; nothing is saved."""
+    horse = horse_of(person_of(request), horse_id)
+    return entries.entry_of(horse, typed.text, read_day(str(typed.on)), timezone.localdate(), typed.cursor)
+
+
+@router.post("/horses/{horse_id}/sessions/{session_id}/entry", auth=CHANGES, response=EntryView)
+def look_at_correction(request: HttpRequest, horse_id: UUID, session_id: UUID, typed: Typed) -> EntryView:
+    """What a session that is typed anew would become; nothing is saved."""
+    horse = horse_of(person_of(request), horse_id)
+    return entries.correction_of(horse, session_id, typed.text, timezone.localdate(), typed.cursor)
 
 
 @router.get("/horses/{horse_id}/sessions/{session_id}", auth=RING, response=SessionDebrief)

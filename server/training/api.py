@@ -8,6 +8,7 @@ from uuid import UUID
 from accounts import people as accounts_people
 from accounts import trail
 from accounts.api import PersonId
+from accounts.devices import device_of
 from accounts.doors import CHANGES, MANAGES, READS, SENDS
 from accounts.editions import telling
 from accounts.services import person_of
@@ -18,8 +19,9 @@ from horses.services import horse_of
 from ninja import Router, Schema, Status
 from pydantic import Field
 
-from training import decisions, people, sessions
+from training import correcting, decisions, people, sessions
 from training.clocks import SetTimes
+from training.correcting import LONGEST_ENTRY, Written
 from training.people import Held
 from training.sessions import SessionTimes, StruckOut
 from training.sync import SyncAnswers, SyncBatch, sync
@@ -44,13 +46,24 @@ class TimesForm(SetTimes):
     edition: str | None = Field(None, description="That which was shown; null: whatever there is gives way.")
 
 
+class WrittenForm(Schema):
+    """A session typed anew."""
+
+    text: str = Field(max_length=LONGEST_ENTRY)
+    edition: str | None = Field(None, description="That which was shown; null: whatever there is gives way.")
+
+
+class OtherHorse(Schema):
+    to: UUID
+
+
 class StruckOutSessions(Schema):
     sessions: list[StruckOut]
 
 
 @router.post("/sync", auth=SENDS, response=SyncAnswers)
 def sync_batch(request: HttpRequest, batch: SyncBatch) -> SyncAnswers:
-    return sync(person_of(request), batch.items, timezone.now(), batch.sent_at)
+    return sync(person_of(request), batch.items, timezone.now(), batch.sent_at, device_of(request))
 
 
 @router.post("/horses/{horse_id}/overrides", auth=CHANGES, response={204: None})
@@ -83,6 +96,29 @@ def put_times(request: HttpRequest, horse_id: UUID, session_id: UUID, form: Time
     horse, times = horse_of(by, horse_id), SetTimes(date=form.date, started=form.started, ended=form.ended)
     with telling(lambda: sessions.times_of(horse, session_id)):
         return sessions.set_times(by, horse, session_id, times, form.edition)
+
+
+@router.get("/horses/{horse_id}/sessions/{session_id}/written", auth=CHANGES, response=Written)
+def get_written(request: HttpRequest, horse_id: UUID, session_id: UUID) -> Written:
+    """A session as it is typed, to be put right."""
+    return correcting.written(horse_of(person_of(request), horse_id), session_id)
+
+
+@router.put("/horses/{horse_id}/sessions/{session_id}/written", auth=CHANGES, response=Written)
+def put_written(request: HttpRequest, horse_id: UUID, session_id: UUID, form: WrittenForm) -> Written:
+    by = person_of(request)
+    horse = horse_of(by, horse_id)
+    with telling(lambda: correcting.written(horse, session_id)):
+        correcting.put_right(by, horse, session_id, form.text, form.edition)
+    return correcting.written(horse_of(by, horse_id), session_id)
+
+
+@router.put("/horses/{horse_id}/sessions/{session_id}/horse", auth=MANAGES, response={204: None})
+def put_horse(request: HttpRequest, horse_id: UUID, session_id: UUID, form: OtherHorse) -> Status[None]:
+    """Gives a session to the horse that it was."""
+    by = person_of(request)
+    correcting.move(by, horse_of(by, horse_id), session_id, horse_of(by, form.to))
+    return Status(204, None)
 
 
 @router.post("/horses/{horse_id}/sessions/{session_id}/strike-out", auth=MANAGES, response={204: None})

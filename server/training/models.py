@@ -10,12 +10,26 @@ from datetime import timedelta
 from typing import Any, Self
 from uuid import UUID
 
-from accounts.models import Yard
+from accounts.models import User, Yard
 from bucephal.record import Ask, Event, FrozenModel, SessionHeader
 from django.db import models
 from horses.models import Horse
 
 from training.clocks import SetTimes, as_set, between, shifted
+
+
+class Source(models.Model):
+    """Who logged on which device: of two that log one session it is known what came from which."""
+
+    device = models.UUIDField(help_text="As it is signed in.")
+    person = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
+    runs_on = models.CharField(max_length=200, blank=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=("device", "person"), name="one_source_a_device"),)
+
+    def __str__(self) -> str:
+        return f"{self.person}, {self.runs_on}"
 
 
 class StoredSession(models.Model):
@@ -29,6 +43,8 @@ class StoredSession(models.Model):
     struck_by = models.CharField(max_length=160, blank=True)
     off_s = models.BigIntegerField(default=0, help_text="What its device's clock has to be put right by.")
     set_times = models.JSONField(null=True, help_text="SetTimes: by hand; goes before the device's.")
+    set_header = models.JSONField(default=dict, help_text="Fields put right by hand; go before the device's.")
+    source = models.ForeignKey(Source, on_delete=models.SET_NULL, null=True, related_name="+")
     changed_in = models.PositiveIntegerField(
         default=0, help_text="The horse's data version in which this, or something in it, changed last."
     )
@@ -44,15 +60,20 @@ class StoredSession(models.Model):
         return SessionHeader.model_validate(self.header)
 
     def as_read(self) -> SessionHeader:
-        """With the times as they are taken to be."""
-        header = shifted(self.as_sent(), timedelta(seconds=self.off_s))
+        """With what was put right by hand, and the times as they are taken to be."""
+        told = SessionHeader.model_validate({**self.header, **self.set_header})
+        header = shifted(told, timedelta(seconds=self.off_s))
         return header if self.set_times is None else as_set(header, SetTimes.model_validate(self.set_times))
 
-    def entries_later_by(self) -> timedelta:
-        """How much later than their device said its asks and events are read."""
-        if self.set_times is None:
-            return timedelta(seconds=self.off_s)
-        return between(self.as_sent(), self.as_read())
+    def entries_later_by(self, off_s: int | None = None) -> timedelta:
+        """How much later than their device said its asks and events are read.
+
+        Args:
+            off_s: what the clock of another device than the session's has to be put right by.
+        """
+        own = timedelta(seconds=self.off_s)
+        whole = own if self.set_times is None else between(self.as_sent(), self.as_read())
+        return whole if off_s is None else whole - own + timedelta(seconds=off_s)
 
 
 class _StoredEntry(models.Model):
@@ -63,6 +84,8 @@ class _StoredEntry(models.Model):
     body = models.JSONField()
     deleted = models.BooleanField(default=False)
     received_at = models.DateTimeField(auto_now_add=True)
+    source = models.ForeignKey(Source, on_delete=models.SET_NULL, null=True, related_name="+")
+    off_s = models.BigIntegerField(null=True, help_text="Of another device than the session's: its clock.")
 
     class Meta:
         abstract = True
@@ -89,6 +112,35 @@ class StoredEvent(_StoredEntry):
         return Event.model_validate({**self.body, "id": str(self.pk)})
 
 
+class Correction(models.Model):
+    """A session put right: by whom, when, and what was for what is."""
+
+    session = models.ForeignKey(StoredSession, on_delete=models.CASCADE, related_name="corrections")
+    at = models.DateTimeField()
+    by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
+    changes = models.JSONField(help_text="Changes: ids of asks and events; of the header its fields.")
+
+    class Meta:
+        ordering = ("at", "id")
+
+    def __str__(self) -> str:
+        return f"{self.session} {self.at}"
+
+
+class Move(models.Model):
+    """A session that was another horse's before: that one's record is read without it from then on."""
+
+    session = models.ForeignKey(StoredSession, on_delete=models.CASCADE, related_name="moves")
+    horse = models.ForeignKey(Horse, on_delete=models.CASCADE, related_name="+", help_text="Whose it was.")
+    left_in = models.PositiveIntegerField(help_text="That horse's data version from which it is gone.")
+
+    class Meta:
+        indexes = (models.Index(fields=("horse", "left_in")),)
+
+    def __str__(self) -> str:
+        return f"{self.session} from {self.horse}"
+
+
 class Tombstone(models.Model):
     """An id that a yard has struck out, kept so that it stays struck out if it arrives later."""
 
@@ -98,3 +150,6 @@ class Tombstone(models.Model):
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=("yard", "item"), name="one_tombstone_a_yard"),)
+
+
+EntryTable = type[StoredAsk] | type[StoredEvent]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from datetime import date, datetime
+from typing import Any
 from uuid import UUID
 
 from accounts import trail
@@ -11,6 +12,7 @@ from accounts.devices import devices_of
 from accounts.models import User
 from accounts.people import keep_a_trainer
 from accounts.trail import GONE, What
+from bucephal.words.clocks import FORMER_RIDER
 from django.db import transaction
 from horses.models import Horse
 from horses.services import changed
@@ -19,7 +21,7 @@ from ninja import Schema
 from training.models import StoredSession
 from training.services import changed_in
 
-FORMER_RIDER = "a former rider"
+_NAMES = ("rider", "helper")
 
 
 class HeldDevice(Schema):
@@ -86,9 +88,13 @@ def forget(by: User, person: User) -> None:
         if person.is_active:
             keep_a_trainer(person)
         for stored in _naming(person):
-            named = {part for part in ("rider", "helper") if _is(stored.header.get(part), person)}
-            stored.header = {**stored.header, **dict.fromkeys(named, FORMER_RIDER)}
-            stored.save(update_fields=["header"])
+            stored.header, stored.set_header = (
+                _without(told, person) for told in (stored.header, stored.set_header)
+            )
+            stored.save(update_fields=["header", "set_header"])
+            for one in stored.corrections.all():
+                one.changes = {**one.changes, "header": _without(one.changes["header"], person)}
+                one.save(update_fields=["changes"])
             changed({stored.horse_id})
             changed_in({stored.pk})
         StoredSession.objects.filter(horse__yard=person.yard, struck_by=person.shown).update(struck_by=GONE)
@@ -102,9 +108,29 @@ def _naming(person: User) -> Iterator[StoredSession]:
     """Sessions of the yard in whose header the name stands."""
     if person.yard is None:
         return
-    for stored in StoredSession.objects.filter(horse__yard=person.yard).select_related("horse"):
-        if any(_is(stored.header.get(part), person) for part in ("rider", "helper")):
+    for stored in (
+        StoredSession.objects.filter(horse__yard=person.yard)
+        .select_related("horse")
+        .prefetch_related("corrections")
+    ):
+        told = [
+            stored.header,
+            stored.set_header,
+            *(one.changes["header"] for one in stored.corrections.all()),
+        ]
+        if any(one != _without(one, person) for one in told):
             yield stored
+
+
+def _without(told: dict[str, Any], person: User) -> dict[str, Any]:
+    """Fields of a header, or what was put right of them, without a name."""
+    return {name: _unnamed(value, person) if name in _NAMES else value for name, value in told.items()}
+
+
+def _unnamed(value: Any, person: User) -> Any:
+    if isinstance(value, list):
+        return [_unnamed(one, person) for one in value]
+    return FORMER_RIDER if _is(value, person) else value
 
 
 def _is(named: object, person: User) -> bool:

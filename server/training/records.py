@@ -6,6 +6,7 @@ from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Any, cast
 from uuid import UUID
 
 from bucephal.record import (
@@ -16,16 +17,17 @@ from bucephal.record import (
     HorseRecord,
     PainCheck,
     Session,
+    SessionHeader,
     with_defaults,
 )
 from bucephal.record import Horse as HorseProfile
-from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override
+from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override, moment_key
 from horses.models import Horse
 from kept import MOST_HORSES, Latest
 from yards.services import defaults_of
 
-from training.clocks import entries_shifted
-from training.models import StoredAsk, StoredEvent, StoredSession
+from training.clocks import Timed, shifted_entry
+from training.models import EntryTable, Move, StoredAsk, StoredEvent, StoredSession
 
 
 @dataclass(frozen=True)
@@ -90,6 +92,8 @@ def _read_on(horse: Horse, last: ReadSessions | None) -> ReadSessions:
     if last.version >= horse.data_version:
         return last
     by_id = {**last.by_id}
+    for gone in _moved_away(horse, last.version):
+        by_id.pop(gone, None)
     for stored, session in _read(horse, last.version):
         by_id.pop(stored.pk, None)
         if session is not None:
@@ -97,33 +101,54 @@ def _read_on(horse: Horse, last: ReadSessions | None) -> ReadSessions:
     return ReadSessions(horse.data_version, by_id)
 
 
+def _moved_away(horse: Horse, version: int) -> Iterator[UUID]:
+    """Sessions that are another horse's since a version; of one that has come back it is read anew."""
+    yield from Move.objects.filter(horse=horse, left_in__gt=version).values_list("session_id", flat=True)
+
+
 def _read(horse: Horse, version: int) -> Iterator[tuple[StoredSession, Session | None]]:
     """The sessions in which something changed after a version; None: there is nothing left in it."""
     since = {"changed_in__gte": version + 1}
     within = {"session__horse": horse, "session__changed_in__gte": version + 1}
-    rows = ("session_id", "pk", "body", "deleted")
-    asks: dict[UUID, list[Ask]] = defaultdict(list)
-    events: dict[UUID, list[Event]] = defaultdict(list)
     undone: set[UUID] = set()
-    for session_id, pk, body, deleted in StoredAsk.objects.filter(**within).values_list(*rows):
-        if deleted:
-            undone.add(session_id)
-        else:
-            asks[session_id].append(Ask.model_validate({**body, "id": str(pk)}))
-    for session_id, pk, body, deleted in StoredEvent.objects.filter(**within).values_list(*rows):
-        if deleted:
-            undone.add(session_id)
-        else:
-            events[session_id].append(Event.model_validate({**body, "id": str(pk)}))
+    asks = _entries(StoredAsk, Ask, within, undone)
+    events = _entries(StoredEvent, Event, within, undone)
     for stored in StoredSession.objects.filter(horse=horse, **since):
         own = asks[stored.pk], events[stored.pk]
-        empty = stored.pk in undone and not any(own) and not _is_marked(stored)
-        header, later = dict(stored.as_read()), stored.entries_later_by()
-        asked, happened = entries_shifted(own[0], later), entries_shifted(own[1], later)
-        session = Session(**{**header, "id": str(stored.pk)}, asks=asked, events=happened)
+        header = stored.as_read()
+        is_marked = header.settle is not None or bool(header.note)
+        # One whose entries were all undone was none, unless it holds something else.
+        empty = stored.pk in undone and not any(own) and not is_marked
+        asked, happened = (_in_time(entries, stored, header) for entries in own)
+        session = Session(**{**dict(header), "id": str(stored.pk)}, asks=asked, events=happened)
         yield stored, None if stored.deleted or empty else session
 
 
-def _is_marked(stored: StoredSession) -> bool:
-    """Does a session whose entries were all undone hold a settle mark or a note? Else it was none."""
-    return stored.header.get("settle") is not None or bool(stored.header.get("note"))
+def _entries(
+    table: EntryTable, model: type[Timed], within: dict[str, Any], undone: set[UUID]
+) -> dict[UUID, list[tuple[Timed, int | None]]]:
+    """By session what is in it, each with what its own device's clock was off by.
+
+    Args:
+        undone: takes the sessions in which something was struck out.
+    """
+    found: dict[UUID, list[tuple[Timed, int | None]]] = defaultdict(list)
+    rows = table._default_manager.filter(**within).values_list("session_id", "pk", "body", "deleted", "off_s")
+    for session_id, pk, body, deleted, off_s in rows:
+        if deleted:
+            undone.add(session_id)
+        else:
+            entry = cast(Timed, model.model_validate({**body, "id": str(pk)}))
+            found[session_id].append((entry, off_s))
+    return found
+
+
+def _in_time(
+    entries: list[tuple[Timed, int | None]], stored: StoredSession, header: SessionHeader
+) -> tuple[Timed, ...]:
+    """As they were written; what two devices wrote, by their clocks as they are put right."""
+    later = {off_s: stored.entries_later_by(off_s) for _, off_s in entries}
+    read = [shifted_entry(one, later[off_s]) for one, off_s in entries]
+    if len(later) > 1:
+        read.sort(key=lambda one: moment_key(one.at, header.date))
+    return tuple(read)

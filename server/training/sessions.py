@@ -14,20 +14,20 @@ from accounts.services import Missing
 from accounts.trail import What
 from bucephal.errors import InvalidInput, Problem
 from bucephal.words.clocks import clock_words, set_by_hand
+from bucephal.words.entries import RESTORED, SESSION, STRUCK_OUT
+from bucephal.words.figures import day
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 from horses.models import Horse
-from horses.services import changed
 from ninja import Schema
 from pydantic import Field
 
 from training.clocks import AHEAD, SetTimes, clock_at_the_yard
+from training.correcting import header_changes, note_correction, session_changed, session_of
 from training.models import StoredSession, Tombstone
-from training.services import changed_in
 
 RESTORED_WITHIN = timedelta(days=30)
-NO_SUCH_SESSION = "there is no such session of this horse"
 
 
 class SessionTimes(Schema):
@@ -55,7 +55,7 @@ def times_of(horse: Horse, session: UUID) -> SessionTimes:
     Raises:
         Missing: if the horse has no such session.
     """
-    return _times(_session(horse, session))
+    return _times(session_of(horse, session))
 
 
 def set_times(by: User, horse: Horse, session: UUID, times: SetTimes, began_with: str | None) -> SessionTimes:
@@ -70,13 +70,12 @@ def set_times(by: User, horse: Horse, session: UUID, times: SetTimes, began_with
     """
     _check(times, horse.born, timezone.localdate())
     with transaction.atomic():
-        stored = _session(horse, session)
+        stored = session_of(horse, session)
         check_edition(began_with, _edition(stored))
-        before = stored.date
-        stored.set_times = times.model_dump(mode="json")
-        stored.date = stored.as_read().date
-        stored.save(update_fields=["set_times", "date"])
-        _changed(stored)
+        before, was = stored.date, stored.as_read()
+        set_to(stored, times)
+        note_correction(by, stored, header_changes(was, stored.as_read()))
+        session_changed(stored)
         trail.note(by, What.SESSION_TIMED, f"{horse}, {before} -> {stored.date}")
     return _times(stored)
 
@@ -84,11 +83,11 @@ def set_times(by: User, horse: Horse, session: UUID, times: SetTimes, began_with
 def strike_out(by: User, horse: Horse, session: UUID) -> None:
     """What was asked in it counts no more; for thirty days it can be restored."""
     with transaction.atomic():
-        stored = _session(horse, session)
+        stored = session_of(horse, session)
         stored.deleted, stored.struck_at, stored.struck_by = True, timezone.now(), by.shown
         stored.save(update_fields=["deleted", "struck_at", "struck_by"])
         Tombstone.objects.get_or_create(yard=horse.yard, item=stored.pk)
-        _changed(stored)
+        session_changed(stored)
         trail.note(by, What.SESSION_STRUCK, f"{horse}, {stored.date}")
 
 
@@ -116,10 +115,12 @@ def restore(by: User, horse: Horse, session: UUID) -> None:
         stored = _restorable(horse).select_for_update().filter(pk=session).first()
         if stored is None:
             raise Missing("no such session was struck out within thirty days")
+        struck_on = timezone.localdate(stored.struck_at)
         stored.deleted, stored.struck_at, stored.struck_by = False, None, ""
         stored.save(update_fields=["deleted", "struck_at", "struck_by"])
         Tombstone.objects.filter(yard=horse.yard, item=stored.pk).delete()
-        _changed(stored)
+        note_correction(by, stored, {SESSION: (f"{STRUCK_OUT} {day(struck_on)}", RESTORED)})
+        session_changed(stored)
         trail.note(by, What.SESSION_RESTORED, f"{horse}, {stored.date}")
 
 
@@ -129,16 +130,11 @@ def _restorable(horse: Horse) -> QuerySet[StoredSession]:
     return struck.order_by("-struck_at")
 
 
-def _session(horse: Horse, session: UUID) -> StoredSession:
-    stored = StoredSession.objects.filter(horse=horse, deleted=False, pk=session).first()
-    if stored is None:
-        raise Missing(NO_SUCH_SESSION)
-    return stored
-
-
-def _changed(stored: StoredSession) -> None:
-    changed({stored.horse_id})
-    changed_in({stored.pk})
+def set_to(stored: StoredSession, times: SetTimes) -> None:
+    """Sets when a session was, whatever its device said."""
+    stored.set_times = times.model_dump(mode="json")
+    stored.date = stored.as_read().date
+    stored.save(update_fields=["set_times", "date"])
 
 
 def _times(stored: StoredSession) -> SessionTimes:

@@ -18,14 +18,14 @@ from horses.services import changed
 from pydantic import BaseModel
 
 from training.clocks import shifted_entry
-from training.models import StoredAsk, StoredEvent, StoredSession, Tombstone
+from training.models import EntryTable, StoredAsk, StoredEvent, StoredSession, Tombstone
 from training.services import changed_in
 
 AT_ONCE = 2000
 """Rows of a statement, ids of a question."""
 Row = TypeVar("Row", bound=Model)
-EntryTable = type[StoredAsk] | type[StoredEvent]
 ENTRIES: tuple[EntryTable, ...] = (StoredAsk, StoredEvent)
+_KEPT_OF_AN_ENTRY = ("session", "position", "body", "deleted", "off_s")
 _NAME: dict[EntryTable, str] = {StoredAsk: "asks", StoredEvent: "events"}
 LISTS = ("flags", "overrides", "goals", "pain_checks", "condition_scores", "busy")
 """What a record lists beside its sessions, as a horse keeps it."""
@@ -72,14 +72,19 @@ def add_new(horse: Horse, record: HorseRecord, known: Container[str | None]) -> 
     new = [one for one in record.sessions if one.id not in known]
     stored = {row.pk: row for row in _found(StoredSession, (_id(one) for one in record.sessions))}
     rows = [_row_of(horse, session, stored.get(_id(session))) for session in new]
-    _save(StoredSession, rows, stored, ("header", "date", "deleted", "off_s", "set_times"))
+    _save(StoredSession, rows, stored, ("header", "date", "deleted", "off_s", "set_times", "set_header"))
     stored |= {row.pk: row for row in rows}
     added = Rows(sessions=[row.pk for row in rows])
     touched = set(added.sessions)
     for table in ENTRIES:
         made = [row for one in record.sessions for row in _entries(table, stored[_id(one)], one, known)]
         ids = [row.pk for row in made]
-        _save(table, made, {row.pk for row in _found(table, ids)}, ("session", "position", "body", "deleted"))
+        _save(
+            table,
+            made,
+            {row.pk for row in _found(table, ids)},
+            ("session", "position", "body", "deleted", "off_s"),
+        )
         setattr(added, _NAME[table], ids)
         touched |= {row.session_id for row in made}
     _note(horse, touched)
@@ -90,7 +95,7 @@ def _row_of(horse: Horse, session: Session, stored: StoredSession | None) -> Sto
     """A new row, or the one that was taken away once, as it is now."""
     row = stored or StoredSession(pk=_id(session), horse=horse)
     row.header = session.model_dump(mode="json", exclude={"id", "asks", "events"})
-    row.date, row.deleted, row.off_s, row.set_times = session.date, False, 0, None
+    row.date, row.deleted, row.off_s, row.set_times, row.set_header = session.date, False, 0, None, {}
     return row
 
 

@@ -15,7 +15,7 @@ from enum import StrEnum
 from typing import Any
 from uuid import UUID
 
-from accounts.models import User, Yard
+from accounts.models import Device, User, Yard
 from accounts.services import yard_of
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
@@ -30,8 +30,10 @@ from pydantic import Field
 from yards.services import catalogue_of
 
 from training.clocks import clock_off, put_right
-from training.models import StoredAsk, StoredEvent, StoredSession, Tombstone
+from training.correcting import was_once_of
+from training.models import Source, StoredAsk, StoredEvent, StoredSession, Tombstone
 from training.services import changed_in, take_the_clock
+from training.sources import source_of
 
 MOST_ITEMS = 2000
 UNDONE_WITHIN = timedelta(days=1)
@@ -89,15 +91,23 @@ class SyncAnswers(Schema):
     answers: list[SyncAnswer]
 
 
-def sync(person: User, items: list[SyncItem], now: datetime, sent_at: datetime | None = None) -> SyncAnswers:
+def sync(
+    person: User,
+    items: list[SyncItem],
+    now: datetime,
+    sent_at: datetime | None = None,
+    device: Device | None = None,
+) -> SyncAnswers:
     """Saves a batch within a person's yard; idempotent.
 
     Args:
         sent_at: the same moment as ``now`` by the clock of the device.
+        device: that it comes from, where that is known.
     """
     yard = yard_of(person)
     with transaction.atomic():
-        run = _Run(person, yard, catalogue_of(yard), now, clock_off(sent_at, now))
+        source = source_of(person, device)
+        run = _Run(person, yard, catalogue_of(yard), now, clock_off(sent_at, now), source)
         answers = run.take(items)
         changed(run.touched)
         changed_in(run.touched_sessions)
@@ -116,6 +126,7 @@ class _Run:
     now: datetime
     off: timedelta
     """What the device's times have to be put right by."""
+    source: Source | None = None
     touched: set[UUID] = field(default_factory=set)
     touched_sessions: set[UUID] = field(default_factory=set)
     ended: bool = False
@@ -143,7 +154,7 @@ class _Run:
             row.pk: row
             for row in StoredSession.objects.select_for_update(of=("self",))
             .filter(pk__in=sessions)
-            .select_related("horse")
+            .select_related("horse", "source")
         }
         self.entries: dict[UUID, StoredAsk | StoredEvent] = {}
         for table in (StoredAsk, StoredEvent):
@@ -186,8 +197,10 @@ class _Run:
         stored = self.sessions.get(item.id)
         body = header.model_dump(mode="json", exclude={"id"})
         if stored is None:
-            stored = StoredSession(id=item.id, horse_id=horse.pk, deleted=item.id in self.buried)
-        elif stored.horse_id != item.horse:
+            stored = StoredSession(
+                id=item.id, horse_id=horse.pk, deleted=item.id in self.buried, source=self.source
+            )
+        elif stored.horse_id != item.horse and not was_once_of(stored, item.horse):
             raise _used(item)
         else:
             self._there_again(stored)
@@ -222,10 +235,17 @@ class _Run:
         else:
             row = StoredEvent.of(entry, session, item.position)
             self.new_events.append(row)
-        row.deleted = item.id in self.buried
+        row.deleted, row.source = item.id in self.buried, self.source
+        if self._is_another_device(session):
+            row.off_s = round(self.off.total_seconds())
         self.entries[item.id] = row
         self._touch(session)
         return SyncStatus.SAVED
+
+    def _is_another_device(self, session: StoredSession) -> bool:
+        """Than that which began the session: its clock is its own."""
+        known = (self.source, session.source)
+        return None not in known and len({one.device for one in known if one is not None}) > 1
 
     def _again(self, known: StoredAsk | StoredEvent, item: SyncItem) -> SyncStatus:
         """The same is saved already. Another thing under its id is not, and must not be taken for it."""

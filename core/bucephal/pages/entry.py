@@ -7,7 +7,6 @@ from datetime import date
 
 from pydantic import Field
 
-from bucephal.answers import AnswerDrawn, drawn, meaning_of, rule_for
 from bucephal.entry import (
     Change,
     Correction,
@@ -23,11 +22,11 @@ from bucephal.entry import (
     write_answer,
 )
 from bucephal.entry.writing import UNSEEN
-from bucephal.ladder import Catalogue, Side, StepKind
+from bucephal.ladder import Catalogue
 from bucephal.pages.happened import event_words, settled_words
+from bucephal.pages.logged import LoggedRow, logged_row
 from bucephal.record import (
     Ask,
-    Band,
     FrozenModel,
     HorseRecord,
     Session,
@@ -37,16 +36,10 @@ from bucephal.words import entries as words
 from bucephal.words.plain import after_comma, upper_first
 
 
-class EntryRow(FrozenModel):
+class EntryRow(LoggedRow):
     """One line, or one side of it, as it was understood."""
 
     line: int
-    step: str
-    name: str
-    side: Side
-    kind: StepKind
-    band: Band
-    asks: tuple[AnswerDrawn, ...]
 
 
 class EntrySession(FrozenModel):
@@ -178,7 +171,7 @@ def _correction_words(correction: Correction, catalogue: Catalogue) -> Iterator[
     for happened in correction.events:
         if happened.is_one:
             was, now = (
-                "" if one is None else event_written(one, UNSEEN)[2:] for one in (happened.was, happened.now)
+                "" if one is None else event_written(one, UNSEEN) for one in (happened.was, happened.now)
             )
             yield words.put_right(words.HAPPENED, was, now)
 
@@ -227,16 +220,8 @@ def _sessions(
 
 def _rows(read: ReadSession, record: HorseRecord, catalogue: Catalogue) -> Iterator[EntryRow]:
     for line in read.lines:
-        rule = rule_for(line.step, record.horse, catalogue)
-        yield EntryRow(
-            line=line.place.line,
-            step=line.step,
-            name=catalogue.full_name(line.step),
-            side=line.side,
-            kind=rule.kind,
-            band=rule.band,
-            asks=tuple(drawn(one.ask, rule, meaning_of(one.ask, rule)) for one in line.asks),
-        )
+        row = logged_row(line.step, line.side, (one.ask for one in line.asks), record, catalogue)
+        yield EntryRow(**dict(row), line=line.place.line)
 
 
 def _problem(one: Misplaced) -> EntryProblem:

@@ -25,6 +25,19 @@ def clock_words(off: timedelta, said: date) -> str:
     )
 
 
+FORMER_RIDER = "a former rider"
+
+
+def device_words(whose: str | None, kind: str) -> str:
+    """'Wren's phone'.
+
+    Args:
+        whose: None: somebody whose name is not kept any more.
+        kind: phone, tablet, computer; empty: not known.
+    """
+    return f"{whose or FORMER_RIDER}'s {kind or 'device'}"
+
+
 def set_by_hand(said: date, started: time | None) -> str:
     """That a session's times were set, and what its device had said."""
     at = f" at {started:%H:%M}" if started is not None else ""

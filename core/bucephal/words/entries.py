@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from datetime import date
+from datetime import date, time
 from typing import Any
 
 from pydantic import BaseModel
 
+from bucephal.words.days import clock
 from bucephal.words.figures import day
 from bucephal.words.plain import counted, upper_first
 from bucephal.words.wedges import YES_NO
@@ -60,6 +61,8 @@ def problem(reason: str, allowed: str) -> str:
 
 _FIELDS = {"rider_kg": "rider's weight", "conditions": "the day", "tack": "tack", "settle": "settling"}
 HAPPENED = "Happened"
+SESSION, HORSE = "session", "horse"
+RESTORED = "restored"
 
 
 def field_name(name: str) -> str:
@@ -98,6 +101,12 @@ def put_right(what: str, was: str, now: str) -> str:
     if not was:
         return f"{what}: {now} {ADDED}"
     return f"{what}: {was}, now {now}" if now else f"{what}: {was} {STRUCK_OUT}"
+
+
+def running(device: str, since: time | None, asks: int) -> str:
+    """'Wren's phone has a session running since 9:20, with 7 asks'."""
+    began = f" since {clock(since)}" if since is not None else ""
+    return f"{device} has a session running{began}, with {counted(asks, 'ask')}"
 
 
 def already(on: date, asks: Sequence[int]) -> str:

@@ -46,10 +46,10 @@ def test_health_tells_how_the_machine_is(
 
 def test_health_tells_of_migrations_that_wait(monkeypatch: pytest.MonkeyPatch) -> None:
     health._none_waiting.cache_clear()
-    MigrationRecorder(connection).record_unapplied("training", "0005_clocks_and_striking_out")
+    MigrationRecorder(connection).record_unapplied("training", "0006_corrections_and_sources")
     told = Client().get("/api/health").json()
     assert (told["status"], told["migrations_waiting"], told["care"]) == ("care", 1, ["migrations"])
-    MigrationRecorder(connection).record_applied("training", "0005_clocks_and_striking_out")
+    MigrationRecorder(connection).record_applied("training", "0006_corrections_and_sources")
     assert Client().get("/api/health").json()["status"] == "ok"
 
 

@@ -49,6 +49,7 @@ BY_DOOR: dict[Any, set[str]] = {
     ONESELF: {"get /api/me", "post /api/sign-out"},
     SENDS: {"post /api/sync"},
     LOGS: {
+        "post /api/horses/{horse_id}/entry",
         "post /api/horses/{horse_id}/flags/raise",
         "post /api/horses/{horse_id}/look/pain-signs", "post /api/horses/{horse_id}/look/condition",
     },
@@ -57,11 +58,14 @@ BY_DOOR: dict[Any, set[str]] = {
         "put /api/horses/{horse_id}/goals", "post /api/horses/{horse_id}/goals/drop", "put /api/horses/{horse_id}/busy",
         "post /api/horses/{horse_id}/overrides", "post /api/horses/{horse_id}/overrides/lift",
         "put /api/horses/{horse_id}/sessions/{session_id}/times",
+        "get /api/horses/{horse_id}/sessions/{session_id}/written", "put /api/horses/{horse_id}/sessions/{session_id}/written",
+        "post /api/horses/{horse_id}/sessions/{session_id}/entry",
     },
     RING: {
         "get /api/horses", "get /api/today", "get /api/yard/weather",
         "get /api/horses/{horse_id}/plan", "get /api/horses/{horse_id}/pack", "get /api/horses/{horse_id}/flags",
-        "get /api/horses/{horse_id}/spares",
+        "get /api/horses/{horse_id}/spares", "get /api/horses/{horse_id}/running", "get /api/notation",
+        "get /api/horses/{horse_id}/sessions/{session_id}/others",
         "get /api/horses/{horse_id}/sessions", "get /api/horses/{horse_id}/sessions/{session_id}",
     },
 }  # fmt: skip
@@ -269,7 +273,7 @@ def test_every_operation_declares_its_errors() -> None:
 
 BODIES = {"exercise": {}, "horse": {"name": "Renamed"}, "school": {}, "bands": {}, "scales": {},
           "kit": {}, "step": "halt.2", "state": "ready", "reason": "seen",
-          "date": "2026-06-15"}  # fmt: skip
+          "date": "2026-06-15", "text": "", "on": "2026-06-15", "to": new_id()}  # fmt: skip
 
 
 GETS_OF_A_HORSE = [path for method, path in OF_A_HORSE if method == "get"]

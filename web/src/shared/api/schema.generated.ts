@@ -366,6 +366,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/sessions/{session_id}/written": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Written
+         * @description A session as it is typed, to be put right.
+         */
+        get: operations["training_api_get_written"];
+        /** Put Written */
+        put: operations["training_api_put_written"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/sessions/{session_id}/horse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Horse
+         * @description Gives a session to the horse that it was.
+         */
+        put: operations["training_api_put_horse"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/horses/{horse_id}/sessions/{session_id}/strike-out": {
         parameters: {
             query?: never;
@@ -730,6 +771,123 @@ export interface paths {
         get: operations["reading_api_list_sessions"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/sessions/{session_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get History
+         * @description What was put right in a session, and on which devices it was logged.
+         */
+        get: operations["reading_api_get_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/sessions/{session_id}/others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Others
+         * @description What other devices have logged in a session that this one logs too.
+         */
+        get: operations["reading_api_get_others"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Running
+         * @description Sessions of today that other devices have begun, and nobody has ended.
+         */
+        get: operations["reading_api_list_running"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Notation */
+        get: operations["reading_api_get_notation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Entry
+         * @description What a text says of a horse; nothing is saved.
+         */
+        post: operations["reading_api_look_at_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/sessions/{session_id}/entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Correction
+         * @description What a session that is typed anew would become; nothing is saved.
+         */
+        post: operations["reading_api_look_at_correction"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1852,6 +2010,37 @@ export interface components {
              * @description That which was shown; null: whatever there is gives way.
              */
             edition?: string | null;
+        };
+        /**
+         * Written
+         * @description A session as it is typed, to be put right.
+         */
+        Written: {
+            /** Text */
+            text: string;
+            /** Edition */
+            edition: string;
+        };
+        /**
+         * WrittenForm
+         * @description A session typed anew.
+         */
+        WrittenForm: {
+            /** Text */
+            text: string;
+            /**
+             * Edition
+             * @description That which was shown; null: whatever there is gives way.
+             */
+            edition?: string | null;
+        };
+        /** OtherHorse */
+        OtherHorse: {
+            /**
+             * To
+             * Format: uuid
+             */
+            to: string;
         };
         /**
          * StruckOut
@@ -4071,6 +4260,12 @@ export interface components {
             attentive?: boolean | null;
             /** @description Of horses bred to pace or amble: what came. */
             gait_shown?: components["schemas"]["GaitShown"] | null;
+            /**
+             * After Break
+             * @description A break went before it.
+             * @default false
+             */
+            after_break: boolean;
             lead_front?: components["schemas"]["Lead"] | null;
             lead_hind?: components["schemas"]["Lead"] | null;
             /**
@@ -5019,6 +5214,369 @@ export interface components {
              */
             earlier: string | null;
         };
+        /**
+         * LoggedOn
+         * @description A device on which a part of a session was logged.
+         */
+        LoggedOn: {
+            /**
+             * Words
+             * @description 'Wren's phone'.
+             */
+            words: string;
+            /** Asks */
+            asks: string[];
+            /** Events */
+            events: string[];
+            /**
+             * Clock
+             * @description What was put right of its times, and why; empty: nothing.
+             */
+            clock: string;
+            /**
+             * Is Yours
+             * @description It is the device that asks.
+             */
+            is_yours: boolean;
+        };
+        /**
+         * PutRight
+         * @description Something that was put right in a session.
+         */
+        PutRight: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Lines */
+            lines: string[];
+        };
+        /** SessionHistory */
+        SessionHistory: {
+            /**
+             * Corrections
+             * @description The last one first.
+             */
+            corrections: components["schemas"]["PutRight"][];
+            /** Logged On */
+            logged_on: components["schemas"]["LoggedOn"][];
+        };
+        /**
+         * LoggedRow
+         * @description Some asks of one step on one side, in their order.
+         */
+        LoggedRow: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            side: components["schemas"]["Side"];
+            kind: components["schemas"]["StepKind"];
+            /**
+             * Band
+             * @description Lowest and highest level that count as light.
+             */
+            band: [
+                number,
+                number
+            ];
+            /** Asks */
+            asks: components["schemas"]["AnswerDrawn"][];
+        };
+        /** OthersLogged */
+        OthersLogged: {
+            /** Others */
+            others: components["schemas"]["OthersRows"][];
+        };
+        /**
+         * OthersRows
+         * @description What one other device has logged.
+         */
+        OthersRows: {
+            /** Words */
+            words: string;
+            /** Rows */
+            rows: components["schemas"]["LoggedRow"][];
+        };
+        /**
+         * RunningSession
+         * @description A session that another device has begun.
+         */
+        RunningSession: {
+            /**
+             * Session
+             * Format: uuid
+             */
+            session: string;
+            /** Words */
+            words: string;
+        };
+        /** RunningSessions */
+        RunningSessions: {
+            /** Sessions */
+            sessions: components["schemas"]["RunningSession"][];
+        };
+        /**
+         * EntryForm
+         * @description One form of the notation, and what it says.
+         */
+        EntryForm: {
+            /** Form */
+            form: string;
+            /** Says */
+            says: string;
+        };
+        /** EntryHelp */
+        EntryHelp: {
+            /** Notation */
+            notation: components["schemas"]["EntryForm"][];
+        };
+        /**
+         * EntryCompletion
+         * @description What could stand in place of some characters.
+         */
+        EntryCompletion: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+            /** End */
+            end: number;
+            /** Options */
+            options: components["schemas"]["EntryOption"][];
+        };
+        /** EntryOption */
+        EntryOption: {
+            /** Text */
+            text: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * EntryProblem
+         * @description What cannot be read: the characters from ``column`` to before ``end`` of a line, all from 1.
+         */
+        EntryProblem: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+            /** End */
+            end: number;
+            /** Value */
+            value: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * EntryRow
+         * @description One line, or one side of it, as it was understood.
+         */
+        EntryRow: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            side: components["schemas"]["Side"];
+            kind: components["schemas"]["StepKind"];
+            /**
+             * Band
+             * @description Lowest and highest level that count as light.
+             */
+            band: [
+                number,
+                number
+            ];
+            /** Asks */
+            asks: components["schemas"]["AnswerDrawn"][];
+            /** Line */
+            line: number;
+        };
+        /**
+         * EntrySession
+         * @description A session as far as it could be read.
+         */
+        EntrySession: {
+            /** @description As it is sent; its asks with the band in force. */
+            session: components["schemas"]["Session"];
+            /** Settled */
+            settled: string;
+            /** Events */
+            events: string[];
+            /** Rows */
+            rows: components["schemas"]["EntryRow"][];
+            /**
+             * Already
+             * @description The day has sessions already, in words; empty: it has none.
+             */
+            already: string;
+        };
+        /**
+         * EntryView
+         * @description A text of quick entry as it stands.
+         */
+        EntryView: {
+            /** Sessions */
+            sessions: components["schemas"]["EntrySession"][];
+            /** Problems */
+            problems: components["schemas"]["EntryProblem"][];
+            completion: components["schemas"]["EntryCompletion"] | null;
+            /**
+             * Changes
+             * @description Of a session that is put right: what that changes.
+             */
+            changes: string[];
+            /** Words */
+            words: string;
+            /** Can Save */
+            can_save: boolean;
+        };
+        /**
+         * Event
+         * @description Something that happened beside the asks: a spook, a stumble, a buck.
+         */
+        Event: {
+            /** Id */
+            id?: string | null;
+            kind: components["schemas"]["EventKind"];
+            /** At */
+            at?: string | null;
+            /** Thing */
+            thing?: string | null;
+            /** Spot */
+            spot?: string | null;
+            /** Recovered S */
+            recovered_s?: number | null;
+        };
+        /**
+         * Planned
+         * @description What a session was planned to be: worked out, and as the trainer changed it.
+         */
+        Planned: {
+            /**
+             * Made
+             * @default []
+             */
+            made: components["schemas"]["PlannedStep"][];
+            /**
+             * Changed
+             * @description Null: it was taken as it was.
+             */
+            changed?: components["schemas"]["PlannedStep"][] | null;
+        };
+        /**
+         * Session
+         * @description A session with what was asked, in order, and what happened.
+         */
+        Session: {
+            /** Id */
+            id?: string | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Started */
+            started?: string | null;
+            /** Ended */
+            ended?: string | null;
+            /** @default ridden */
+            kind: components["schemas"]["SessionKind"];
+            /** Place */
+            place?: string | null;
+            /** Helper */
+            helper?: boolean | string | null;
+            /** Rider */
+            rider?: string | null;
+            /** Rider Kg */
+            rider_kg?: number | null;
+            /** Tack */
+            tack?: {
+                [key: string]: string | boolean | number;
+            };
+            /**
+             * @default {
+             *       "air_c": null,
+             *       "humidity_pct": null,
+             *       "wind": null,
+             *       "insects": null,
+             *       "new_place": null
+             *     }
+             */
+            conditions: components["schemas"]["Conditions"];
+            settle?: components["schemas"]["Settle"] | null;
+            planned?: components["schemas"]["Planned"] | null;
+            /**
+             * Note
+             * @description 0 to 10000 characters, none of them a control character
+             * @default
+             */
+            note: string;
+            /**
+             * Asks
+             * @default []
+             */
+            asks: components["schemas"]["Ask"][];
+            /**
+             * Events
+             * @default []
+             */
+            events: components["schemas"]["Event"][];
+        };
+        /**
+         * Settle
+         * @description Minutes until the first stretch and until a whole circle stretched.
+         */
+        Settle: {
+            /** First Min */
+            first_min?: number | null;
+            /** Whole Min */
+            whole_min?: number | null;
+            /**
+             * Head Ups
+             * @description Times the head came up.
+             */
+            head_ups?: number | null;
+            /**
+             * Settled
+             * @description False: never settled; minutes are a floor.
+             */
+            settled?: boolean | null;
+        };
+        /**
+         * Cursor
+         * @description Line and column from 1: it stands before that column.
+         */
+        Cursor: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+        };
+        /** TypedOn */
+        TypedOn: {
+            /** Text */
+            text: string;
+            cursor?: components["schemas"]["Cursor"] | null;
+            /**
+             * On
+             * Format: date
+             * @description The day of what names none.
+             */
+            on: string;
+        };
+        /**
+         * Typed
+         * @description A text of quick entry, while it is typed.
+         */
+        Typed: {
+            /** Text */
+            text: string;
+            cursor?: components["schemas"]["Cursor"] | null;
+        };
         /** DebriefEvent */
         DebriefEvent: {
             event: components["schemas"]["Event"];
@@ -5080,23 +5638,6 @@ export interface components {
              * @description What it rests on: '9 asks on 2 days'.
              */
             basis: string;
-        };
-        /**
-         * Event
-         * @description Something that happened beside the asks: a spook, a stumble, a buck.
-         */
-        Event: {
-            /** Id */
-            id?: string | null;
-            kind: components["schemas"]["EventKind"];
-            /** At */
-            at?: string | null;
-            /** Thing */
-            thing?: string | null;
-            /** Spot */
-            spot?: string | null;
-            /** Recovered S */
-            recovered_s?: number | null;
         };
         /**
          * PlannedAndDone
@@ -5162,26 +5703,6 @@ export interface components {
              * @description What a debrief cannot tell.
              */
             limits: string;
-        };
-        /**
-         * Settle
-         * @description Minutes until the first stretch and until a whole circle stretched.
-         */
-        Settle: {
-            /** First Min */
-            first_min?: number | null;
-            /** Whole Min */
-            whole_min?: number | null;
-            /**
-             * Head Ups
-             * @description Times the head came up.
-             */
-            head_ups?: number | null;
-            /**
-             * Settled
-             * @description False: never settled; minutes are a floor.
-             */
-            settled?: boolean | null;
         };
         /** TapeQuery */
         TapeQuery: {
@@ -8596,6 +9117,297 @@ export interface operations {
             };
         };
     };
+    training_api_get_written: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    training_api_put_written: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    training_api_put_horse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherHorse"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     training_api_strike_out: {
         parameters: {
             query?: never;
@@ -10625,6 +11437,579 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionLines"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_get_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionHistory"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_get_others: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OthersLogged"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_list_running: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunningSessions"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_get_notation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryHelp"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_look_at_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedOn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_look_at_correction: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Typed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryView"];
                 };
             };
             /** @description Nobody is signed in. */

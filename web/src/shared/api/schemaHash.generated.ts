@@ -1,1 +1,1 @@
-export const SCHEMA = "4923694f41209170";
+export const SCHEMA = "d39626f1136a8210";
