@@ -22,6 +22,8 @@ const SignInPage = lazy(() => import("./features/signin/SignInPage"));
 const TodayPage = lazy(() => import("./features/today/TodayPage"));
 const PlanPage = lazy(() => import("./features/plan/PlanPage"));
 const RingPage = lazy(() => import("./features/ring/RingPage"));
+const CorrectPage = lazy(() => import("./features/entry/CorrectPage"));
+const EntryPage = lazy(() => import("./features/entry/EntryPage"));
 const DebriefPage = lazy(() => import("./features/debrief/DebriefPage"));
 const StepPage = lazy(() => import("./features/step/StepPage"));
 const LadderPage = lazy(() => import("./features/ladder/LadderPage"));
@@ -103,7 +105,9 @@ function Places({ me }: { me: Me }) {
         <Route path="/horses/:horse" element={<ToPlan />} />
         <Route path="/horses/:horse/plan" element={<PlanPage />} />
         <Route path="/horses/:horse/debrief" element={<DebriefPage />} />
+        <Route path="/horses/:horse/debrief/write" element={<EntryPage />} />
         <Route path="/horses/:horse/debrief/:session" element={<DebriefPage />} />
+        <Route path="/horses/:horse/debrief/:session/correct" element={<CorrectPage />} />
         <Route path="/horses/:horse/sheet" element={<SheetPage />} />
         <Route path="/horses/:horse/sheet/:step" element={<StepPage />} />
         <Route path="/horses/:horse/ladder" element={<LadderPage />} />

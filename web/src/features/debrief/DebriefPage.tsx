@@ -3,15 +3,18 @@ import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { ApiError } from "../../shared/api/client";
-import { debriefQuery, sessionsQuery } from "../../shared/api/queries";
+import { debriefQuery, meQuery, sessionsQuery } from "../../shared/api/queries";
 import type { SessionDebrief, SessionLine } from "../../shared/api/types";
 import { useOutbox, useOutboxState } from "../../shared/outbox/OutboxProvider";
 import { longDay, shortDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
+import { correcting, entry } from "../../shared/text/en.entry";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./DebriefPage.module.css";
 import { DebriefRows } from "./DebriefRows";
 import { NextSession } from "./NextSession";
+import { OtherHorse } from "./OtherHorse";
+import { SessionHistory } from "./SessionHistory";
 import { SessionTimes } from "./SessionTimes";
 import { StrikeOut, StruckOutSessions } from "./StrikeOut";
 
@@ -42,7 +45,16 @@ export default function DebriefPage() {
           />
         </div>
       ) : (
-        <Empty action={<StruckOutSessions horse={horse} />}>{text.debrief.none}</Empty>
+        <Empty
+          action={
+            <>
+              <WriteIn horse={horse} />
+              <StruckOutSessions horse={horse} />
+            </>
+          }
+        >
+          {text.debrief.none}
+        </Empty>
       )}
     </>
   );
@@ -102,6 +114,25 @@ function PlannedAndDone({ planned }: { planned: SessionDebrief["planned"] }) {
   );
 }
 
+/** What was put right in the session; and the ways to do so. */
+function PutRight({ horse, session }: { horse: string; session: string }) {
+  const canChange = useQuery(meQuery).data?.can_change ?? false;
+  return (
+    <>
+      <SessionHistory horse={horse} session={session} />
+      <div className={styles.ways}>
+        {canChange ? (
+          <Button component={Link} to={`/horses/${horse}/debrief/${session}/correct`}>
+            {correcting.link}
+          </Button>
+        ) : null}
+        <OtherHorse horse={horse} session={session} />
+        <StrikeOut horse={horse} session={session} />
+      </div>
+    </>
+  );
+}
+
 function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrief }) {
   return (
     <article className={styles.debrief}>
@@ -140,8 +171,19 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
         </ul>
       </section>
       <NextSession horse={horse} />
-      {debrief.id ? <StrikeOut horse={horse} session={debrief.id} /> : null}
+      {debrief.id ? <PutRight horse={horse} session={debrief.id} /> : null}
     </article>
+  );
+}
+
+/** The way to write in what was not logged at the ring. */
+function WriteIn({ horse }: { horse: string }) {
+  const canLog = useQuery(meQuery).data?.can_log ?? false;
+  if (!canLog) return null;
+  return (
+    <Button component={Link} to={`/horses/${horse}/debrief/write`} variant="outlined">
+      {entry.link}
+    </Button>
   );
 }
 
@@ -155,29 +197,32 @@ interface SessionsProps {
 
 function Sessions({ horse, lines, chosen, onEarlier }: SessionsProps) {
   return (
-    <nav className={styles.sessions} aria-label={text.debrief.sessions}>
-      <h2>{text.debrief.sessions}</h2>
-      <ul>
-        {lines.map((line) => (
-          <li key={line.id}>
-            <Link
-              to={`/horses/${horse}/debrief/${line.id}`}
-              aria-current={line.id === chosen ? "page" : undefined}
-            >
-              <strong>{shortDay(line.date)}</strong> {text.debrief.kind[line.kind]}
-              <span>{line.words}</span>
-            </Link>
-          </li>
-        ))}
-        {onEarlier ? (
-          <li>
-            <Button variant="outlined" onClick={onEarlier}>
-              {text.debrief.earlier}
-            </Button>
-          </li>
-        ) : null}
-      </ul>
+    <aside className={styles.sessions}>
+      <WriteIn horse={horse} />
+      <nav aria-label={text.debrief.sessions}>
+        <h2>{text.debrief.sessions}</h2>
+        <ul>
+          {lines.map((line) => (
+            <li key={line.id}>
+              <Link
+                to={`/horses/${horse}/debrief/${line.id}`}
+                aria-current={line.id === chosen ? "page" : undefined}
+              >
+                <strong>{shortDay(line.date)}</strong> {text.debrief.kind[line.kind]}
+                <span>{line.words}</span>
+              </Link>
+            </li>
+          ))}
+          {onEarlier ? (
+            <li>
+              <Button variant="outlined" onClick={onEarlier}>
+                {text.debrief.earlier}
+              </Button>
+            </li>
+          ) : null}
+        </ul>
+      </nav>
       <StruckOutSessions horse={horse} />
-    </nav>
+    </aside>
   );
 }

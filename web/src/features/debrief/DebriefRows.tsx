@@ -1,9 +1,10 @@
 import { Link } from "react-router";
 import type { DebriefRow } from "../../shared/api/types";
-import { type AskDot, AskDots } from "../../shared/drawing/AskDots";
+import { AskDots } from "../../shared/drawing/AskDots";
 import { text } from "../../shared/text/en";
 import { Figures } from "../../shared/ui/Figures";
 import styles from "./DebriefPage.module.css";
+import { dotOf } from "./dotOf";
 
 /** Each exercise as it went: its two sides beside each other, left at the left. */
 export function DebriefRows({ horse, rows }: { horse: string; rows: DebriefRow[] }) {
@@ -34,7 +35,7 @@ function OneSide({ row }: { row: DebriefRow }) {
     <li className={styles[row.side]} data-step={row.step} data-side={row.side}>
       {row.side === "none" ? null : <h3 className={styles.side}>{row.side}</h3>}
       <AskDots
-        dots={row.asks.map(dot)}
+        dots={row.asks.map(dotOf)}
         band={row.kind === "L" ? row.band : null}
         label={`${text.debrief.asks}, ${row.name} ${row.side === "none" ? "" : row.side}`}
         height={64}
@@ -59,14 +60,4 @@ function Beside({ asks }: { asks: DebriefRow["asks"] }) {
       ))}
     </ul>
   );
-}
-
-function dot(one: DebriefRow["asks"][number], place: number): AskDot {
-  return {
-    id: one.ask.id ?? String(place),
-    level: one.ask.level ?? null,
-    mark: one.mark,
-    figure: one.written,
-    name: `${one.words}: ${text.marks[one.mark]}`,
-  };
 }

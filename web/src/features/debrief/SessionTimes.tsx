@@ -75,7 +75,10 @@ interface FormProps extends Props {
 }
 
 function TimesForm({ horse, session, times, onDone }: FormProps) {
-  const { form, isReady, done, startOver } = useDraftForm(`times:${session}`, asTyped(times));
+  const { form, draft, isReady, done, startOver } = useDraftForm(
+    `times:${session}`,
+    asTyped(times),
+  );
   const set = useSetTimes(horse, session, async () => {
     await done();
     onDone();
@@ -84,31 +87,12 @@ function TimesForm({ horse, session, times, onDone }: FormProps) {
   return (
     <Form
       form={form}
+      draft={draft}
       error={set.error}
       onSubmit={(typed) => set.mutate(typed)}
       className={styles.form}
     >
-      <TextInput
-        name="date"
-        label={text.session.date}
-        type="date"
-        size="small"
-        className={styles.field ?? ""}
-      />
-      <TextInput
-        name="started"
-        label={text.session.started}
-        type="time"
-        size="small"
-        className={styles.field ?? ""}
-      />
-      <TextInput
-        name="ended"
-        label={text.session.ended}
-        type="time"
-        size="small"
-        className={styles.field ?? ""}
-      />
+      <TimeFields />
       <Button type="submit" variant="contained" disabled={set.isPending}>
         {text.session.set}
       </Button>
@@ -124,6 +108,18 @@ function TimesForm({ horse, session, times, onDone }: FormProps) {
         />
       </div>
     </Form>
+  );
+}
+
+function TimeFields() {
+  const className = styles.field ?? "";
+  const shared = { size: "small", className } as const;
+  return (
+    <>
+      <TextInput name="date" label={text.session.date} type="date" {...shared} />
+      <TextInput name="started" label={text.session.started} type="time" {...shared} />
+      <TextInput name="ended" label={text.session.ended} type="time" {...shared} />
+    </>
   );
 }
 

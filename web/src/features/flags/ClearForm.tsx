@@ -16,10 +16,13 @@ interface Typed {
 
 export function ClearForm({ horse, flag }: { horse: string; flag: FlagOnThePage }) {
   const queries = useQueryClient();
-  const { form, isReady, done } = useDraftForm<Typed>(`clear/${horse}/${flag.code}/${flag.since}`, {
-    cleared_by: flag.cleared_by_whom[0] ?? "",
-    found: "",
-  });
+  const { form, draft, isReady, done } = useDraftForm<Typed>(
+    `clear/${horse}/${flag.code}/${flag.since}`,
+    {
+      cleared_by: flag.cleared_by_whom[0] ?? "",
+      found: "",
+    },
+  );
   const clear = useMutation({
     mutationFn: (typed: Typed) =>
       api.post("/api/horses/{horse_id}/flags/clear", {
@@ -36,6 +39,7 @@ export function ClearForm({ horse, flag }: { horse: string; flag: FlagOnThePage 
   return (
     <Form
       form={form}
+      draft={draft}
       error={clear.error}
       onSubmit={(typed) => clear.mutate(typed)}
       className={styles.form}

@@ -19,7 +19,7 @@ const NOTHING: Typed = { code: "", note: "" };
 
 export function RaiseForm({ horse, kinds }: { horse: string; kinds: FlagPage["kinds"] }) {
   const queries = useQueryClient();
-  const { form, isReady, done } = useDraftForm<Typed>(`raise/${horse}`, NOTHING);
+  const { form, draft, isReady, done } = useDraftForm<Typed>(`raise/${horse}`, NOTHING);
   const raise = useMutation({
     mutationFn: (body: Typed) =>
       api.post("/api/horses/{horse_id}/flags/raise", {
@@ -38,6 +38,7 @@ export function RaiseForm({ horse, kinds }: { horse: string; kinds: FlagPage["ki
   return (
     <Form
       form={form}
+      draft={draft}
       error={raise.error}
       onSubmit={(typed) => raise.mutate(typed)}
       className={styles.form}

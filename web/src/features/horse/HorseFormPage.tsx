@@ -46,7 +46,7 @@ interface Props {
 
 function HorseForm({ horse, known, yard }: Props) {
   const initial = known ? typedOf(known) : newHorse(today(), yard.usual_minutes);
-  const { form, isReady, done, startOver } = useDraftForm<HorseTyped>(
+  const { form, draft, isReady, done, startOver } = useDraftForm<HorseTyped>(
     `horse-form:${horse ?? "new"}`,
     initial,
   );
@@ -55,6 +55,7 @@ function HorseForm({ horse, known, yard }: Props) {
   return (
     <Form
       form={form}
+      draft={draft}
       error={save.error}
       onSubmit={(value) => save.mutate(value)}
       className={styles.form}

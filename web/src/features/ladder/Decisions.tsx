@@ -86,7 +86,7 @@ interface Typed {
 function DecisionForm({ horse, guide, onDone }: FormProps) {
   const step = guide.standing.step;
   const nothing = { state: guide.may_override[0] ?? "", reason: "", until: "" };
-  const { form, isReady, done } = useDraftForm<Typed>(`decide/${horse}/${step}`, nothing);
+  const { form, draft, isReady, done } = useDraftForm<Typed>(`decide/${horse}/${step}`, nothing);
   const save = useMutation({
     mutationFn: ({ until, ...typed }: Typed) =>
       api.post("/api/horses/{horse_id}/overrides", {
@@ -103,6 +103,7 @@ function DecisionForm({ horse, guide, onDone }: FormProps) {
   return (
     <Form
       form={form}
+      draft={draft}
       error={save.error}
       onSubmit={(typed) => save.mutate(typed)}
       className={styles.form}

@@ -68,10 +68,14 @@ interface Seen {
 
 function PainForm({ horse, page }: FormProps) {
   const queries = useQueryClient();
-  const { form, isReady, done } = useDraftForm<Seen>(`look/${horse}`, { signs: [] }, (kept) => ({
-    // It was kept as the list alone once.
-    signs: Array.isArray(kept) ? (kept as string[]) : (kept.signs ?? []),
-  }));
+  const { form, draft, isReady, done } = useDraftForm<Seen>(
+    `look/${horse}`,
+    { signs: [] },
+    (kept) => ({
+      // It was kept as the list alone once.
+      signs: Array.isArray(kept) ? (kept as string[]) : (kept.signs ?? []),
+    }),
+  );
   const save = useMutation({
     mutationFn: (body: Seen) =>
       api.post("/api/horses/{horse_id}/look/pain-signs", {
@@ -86,7 +90,7 @@ function PainForm({ horse, page }: FormProps) {
   });
   if (!isReady) return null;
   return (
-    <Form form={form} error={save.error} onSubmit={(seen) => save.mutate(seen)}>
+    <Form form={form} draft={draft} error={save.error} onSubmit={(seen) => save.mutate(seen)}>
       <TickMany
         name="signs"
         className={styles.signs}

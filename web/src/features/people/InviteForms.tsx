@@ -7,6 +7,7 @@ import { api } from "../../shared/api/client";
 import { peopleQuery } from "../../shared/api/queries";
 import type { LinkMade } from "../../shared/api/types";
 import { Choice, Form, TextInput, useDraftForm } from "../../shared/form";
+import type { UnsavedDraft } from "../../shared/form/useDraftForm";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import { HorseTicks } from "./HorseTicks";
@@ -37,7 +38,7 @@ function useMake<T>(send: (typed: T) => Promise<LinkMade>, onMade: Props["onMade
 }
 
 export function InviteForm({ onMade }: Props) {
-  const { form, isReady, done } = useDraftForm<typeof INVITED>("invite", INVITED);
+  const { form, draft, isReady, done } = useDraftForm<typeof INVITED>("invite", INVITED);
   const role = useWatch({ control: form.control, name: "role" });
   const make = useMake(async (body: typeof INVITED) => {
     const made = await api.post("/api/people/invitations", { body });
@@ -50,7 +51,7 @@ export function InviteForm({ onMade }: Props) {
     (one) => [one, `${text.people.roles[one]}: ${text.people.rolesHelp[one]}`] as const,
   );
   return (
-    <LinkForm title={text.people.invite} form={form} make={make}>
+    <LinkForm title={text.people.invite} form={form} draft={draft} make={make}>
       <Choice name="role" label={text.people.role} options={roles} size="small" />
       {role === "owner" ? <Horses legend={text.people.owns} /> : null}
     </LinkForm>
@@ -58,7 +59,7 @@ export function InviteForm({ onMade }: Props) {
 }
 
 export function DayLinkForm({ onMade }: Props) {
-  const { form, isReady, done } = useDraftForm<typeof FOR_A_DAY>("day-link", FOR_A_DAY);
+  const { form, draft, isReady, done } = useDraftForm<typeof FOR_A_DAY>("day-link", FOR_A_DAY);
   const make = useMake(async (body: typeof FOR_A_DAY) => {
     const made = await api.post("/api/people/day-links", { body });
     form.reset(FOR_A_DAY);
@@ -67,7 +68,13 @@ export function DayLinkForm({ onMade }: Props) {
   }, onMade);
   if (!isReady) return null;
   return (
-    <LinkForm title={text.people.dayLink} lead={text.people.dayLinkLead} form={form} make={make}>
+    <LinkForm
+      title={text.people.dayLink}
+      lead={text.people.dayLinkLead}
+      form={form}
+      draft={draft}
+      make={make}
+    >
       <Horses legend={text.people.dayHorses} />
     </LinkForm>
   );
@@ -77,16 +84,19 @@ interface LinkFormProps<T extends FieldValues> {
   title: string;
   lead?: string;
   form: UseFormReturn<T>;
+  draft: UnsavedDraft | null;
   make: UseMutationResult<LinkMade, Error, T>;
   /** What is asked beside name and address. */
   children: ReactNode;
 }
 
 /** What every link wants to know, and the button that makes it. */
-function LinkForm<T extends FieldValues>({ title, lead, form, make, children }: LinkFormProps<T>) {
+function LinkForm<T extends FieldValues>(props: LinkFormProps<T>) {
+  const { title, lead, form, draft, make, children } = props;
   return (
     <Form
       form={form}
+      draft={draft}
       error={make.error}
       onSubmit={(typed) => make.mutate(typed)}
       className={styles.form}

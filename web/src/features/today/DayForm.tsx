@@ -39,7 +39,7 @@ interface Props {
 export function DayForm({ day, onDone }: Props) {
   // What was shown when it was begun: what others set since then is none of its changes.
   const [shown] = useState(() => asTyped(day));
-  const { form, isReady, done } = useDraftForm<Typed>(`day/${day.on}`, shown);
+  const { form, draft, isReady, done } = useDraftForm<Typed>(`day/${day.on}`, shown);
   const set = useSetDay();
   if (!isReady) return null;
   const save = (typed: Typed) =>
@@ -52,7 +52,7 @@ export function DayForm({ day, onDone }: Props) {
   const time = { type: "time", size: "small", step: 300 } as const;
   const figure = { type: "number", size: "small", step: "any" } as const;
   return (
-    <Form form={form} error={set.error} onSubmit={save} className={styles.dayForm}>
+    <Form form={form} draft={draft} error={set.error} onSubmit={save} className={styles.dayForm}>
       <TextInput name="starts" label={text.today.from} {...time} />
       <TextInput name="ends" label={text.today.until} {...time} />
       <TextInput name="helper_from" path="helper.starts" label={text.today.helperFrom} {...time} />

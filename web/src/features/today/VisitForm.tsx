@@ -53,7 +53,7 @@ export function Visits({ today, canChange }: { today: TodayPlan; canChange: bool
 
 function VisitForm({ today }: { today: TodayPlan }) {
   const nothing: Visit = { horse: "", what: "", date: today.on };
-  const { form, isReady, done } = useDraftForm<Visit>("visit", nothing);
+  const { form, draft, isReady, done } = useDraftForm<Visit>("visit", nothing);
   const [horse, what] = useWatch({ control: form.control, name: ["horse", "what"] });
   const note = useNote();
   if (!isReady) return null;
@@ -65,7 +65,7 @@ function VisitForm({ today }: { today: TodayPlan }) {
       },
     });
   return (
-    <Form form={form} error={note.error} onSubmit={save} className={styles.dayForm}>
+    <Form form={form} draft={draft} error={note.error} onSubmit={save} className={styles.dayForm}>
       <Choice
         name="horse"
         size="small"

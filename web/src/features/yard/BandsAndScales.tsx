@@ -73,17 +73,26 @@ function Words(props: WordsProps) {
 
 function WordsForm({ yard, family, canChange }: WordsProps) {
   const initial = { levels: family.levels };
-  const { form, isReady, done } = useDraftForm<Typed>(`scale:${family.id}`, initial, (kept) => ({
-    // They were kept as the list alone once.
-    levels: Array.isArray(kept) ? (kept as string[]) : (kept.levels ?? family.levels),
-  }));
+  const { form, draft, isReady, done } = useDraftForm<Typed>(
+    `scale:${family.id}`,
+    initial,
+    (kept) => ({
+      // They were kept as the list alone once.
+      levels: Array.isArray(kept) ? (kept as string[]) : (kept.levels ?? family.levels),
+    }),
+  );
   const save = useSaveWords(family.id, async (levels) => {
     form.reset({ levels });
     await done();
   });
   if (!isReady) return null;
   return (
-    <Form form={form} error={save.error} onSubmit={({ levels }) => save.mutate(levels)}>
+    <Form
+      form={form}
+      draft={draft}
+      error={save.error}
+      onSubmit={({ levels }) => save.mutate(levels)}
+    >
       <LevelWords family={family} canChange={canChange} />
       <ProblemList error={save.error} lead={text.horse.problems} />
       {canChange ? (

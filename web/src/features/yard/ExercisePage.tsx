@@ -66,7 +66,7 @@ function ExerciseForm({ yard, sheet, isNew }: Props) {
   const initial = initialOf(yard, sheet, isNew);
   const key = `exercise:${isNew ? `new:${sheet?.exercise.id ?? ""}` : sheet?.exercise.id}`;
   const edition = isNew ? null : (sheet?.edition ?? null);
-  const { form, isReady, done, startOver } = useDraftForm<Kept>(
+  const { form, draft, isReady, done, startOver } = useDraftForm<Kept>(
     key,
     { ...initial, edition },
     (kept) => ({
@@ -79,6 +79,7 @@ function ExerciseForm({ yard, sheet, isNew }: Props) {
   return (
     <Form
       form={form}
+      draft={draft}
       error={save.error}
       onSubmit={(value) => save.mutate(value)}
       className={styles.form}

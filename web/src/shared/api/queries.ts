@@ -84,6 +84,32 @@ export const timesQuery = (horse: string, session: string) =>
       }),
   });
 
+export const historyQuery = (horse: string, session: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "history", session],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/sessions/{session_id}/history", {
+        params: { path: { horse_id: horse, session_id: session } },
+      }),
+  });
+
+/** Always asked anew: what is put right is put right of what there is. */
+export const writtenQuery = (horse: string, session: string) =>
+  queryOptions({
+    queryKey: ["written", horse, session],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/sessions/{session_id}/written", {
+        params: { path: { horse_id: horse, session_id: session } },
+      }),
+    staleTime: 0,
+    gcTime: 0,
+  });
+
+export const notationQuery = queryOptions({
+  queryKey: ["notation"],
+  queryFn: () => api.get("/api/notation"),
+});
+
 export const struckOutQuery = (horse: string) =>
   queryOptions({
     queryKey: ["horse", horse, "struck-out"],

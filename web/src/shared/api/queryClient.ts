@@ -12,6 +12,9 @@ const NOT_KEPT: ReadonlySet<unknown> = new Set([
   "devices",
   "imports",
   "archives",
+  // What is being typed is kept as a draft.
+  "entry",
+  "written",
 ]);
 
 const A_FORTNIGHT_MS = 14 * 24 * 60 * 60_000;

@@ -56,6 +56,10 @@ export const text = {
     overtaken: "Somebody else has changed it since you opened it.",
     mine: "Save mine in its place",
     theirs: "Show what it is now",
+    draft: (at: string | null) =>
+      `Not saved yet: what was typed here ${at === null ? "before" : `on ${at}`}.`,
+    draftOlder: "It has been changed since by somebody else: what is there now is newer than this.",
+    startOver: "Let go what I typed",
     unsentTitle: "Not everything is sent",
     unsentHelp:
       "Signed out, it stays on this device, and is sent when you sign in here again. Where somebody else uses it, send it first, or take it along as a file.",
@@ -81,6 +85,7 @@ export const text = {
   },
   state: {
     loading: "Loading",
+    notYours: "This is for trainers and instructors.",
     notFound: "There is no such horse in this yard.",
     notFoundHelp: "Choose one from the list.",
     noPage: "There is no such page.",

@@ -1,0 +1,48 @@
+// What was put right in a session, by whom and when; on which devices it was logged, where that is more than one.
+import { useQuery } from "@tanstack/react-query";
+import { historyQuery, meQuery } from "../../shared/api/queries";
+import { moment } from "../../shared/text/days";
+import { correcting as words } from "../../shared/text/en.entry";
+import styles from "./DebriefPage.module.css";
+
+export function SessionHistory({ horse, session }: { horse: string; session: string }) {
+  const canRead = useQuery(meQuery).data?.can_read ?? false;
+  const history = useQuery({ ...historyQuery(horse, session), enabled: canRead }).data;
+  if (!history) return null;
+  const { corrections, logged_on } = history;
+  return (
+    <>
+      {logged_on.length > 1 ? (
+        <section>
+          <h2>{words.loggedOn}</h2>
+          <ul className={styles.devices}>
+            {logged_on.map((one) => (
+              <li key={one.words} data-device={one.words}>
+                <strong>{one.words}</strong>
+                {one.is_yours ? ` (${words.yours})` : ""}: {words.answers(one.asks.length)}
+                {one.clock ? <span className={styles.said}>{one.clock}</span> : null}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      {corrections.length > 0 ? (
+        <section>
+          <h2>{words.history}</h2>
+          <ol className={styles.history}>
+            {corrections.map((one) => (
+              <li key={one.at}>
+                <p>{words.by(one.by, moment(one.at))}</p>
+                <ul>
+                  {one.lines.map((line) => (
+                    <li key={line}>{line}</li>
+                  ))}
+                </ul>
+              </li>
+            ))}
+          </ol>
+        </section>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,83 @@
+// A session, or a week of them, written in afterwards.
+import TextField from "@mui/material/TextField";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { api } from "../../shared/api/client";
+import { horsesQuery, meQuery } from "../../shared/api/queries";
+import { useOutbox } from "../../shared/outbox/OutboxProvider";
+import { text } from "../../shared/text/en";
+import { entry as words } from "../../shared/text/en.entry";
+import { Empty } from "../../shared/ui/StateView";
+import { localDay } from "../plan/usePlanDraft";
+import { asItems } from "./asItems";
+import type { Cursor } from "./charsOf";
+import styles from "./Entry.module.css";
+import { EntryPanel } from "./EntryPanel";
+
+export default function EntryPage() {
+  const { horse = "" } = useParams();
+  const me = useQuery(meQuery);
+  const name = useQuery(horsesQuery).data?.horses.find((one) => one.id === horse)?.name ?? "";
+  const [on, setOn] = useState(yesterday);
+  const { save, isSaving } = useSave(horse);
+  if (me.data && !me.data.can_log) return <Empty>{text.ring.readsOnly}</Empty>;
+  return (
+    <article className={styles.page}>
+      <h1>{words.title(name)}</h1>
+      <EntryPanel
+        name={["entry", horse, on]}
+        initial={NOTHING}
+        look={(typed, cursor) => look(horse, on, typed, cursor)}
+        lead={
+          <>
+            <p className={styles.lead}>{words.lead}</p>
+            <TextField
+              type="date"
+              size="small"
+              label={words.on}
+              value={on}
+              className={styles.day ?? ""}
+              slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: localDay() } }}
+              onChange={({ target }) => setOn(target.value || localDay())}
+            />
+          </>
+        }
+        save={words.save}
+        isSaving={isSaving}
+        error={null}
+        onSave={(view, _, held) => void save(view.sessions, held.drop)}
+      />
+    </article>
+  );
+}
+
+const NOTHING = { text: "", edition: null };
+
+function yesterday(): string {
+  const day = new Date();
+  day.setDate(day.getDate() - 1);
+  return day.toLocaleDateString("sv-SE");
+}
+
+const look = (horse_id: string, on: string, typed: string, cursor: Cursor) =>
+  api.post("/api/horses/{horse_id}/entry", {
+    params: { path: { horse_id } },
+    body: { on, text: typed, cursor },
+  });
+
+/** Into the outbox like whatever is logged: it is safe on the device first, and sent from there. */
+function useSave(horse: string) {
+  const outbox = useOutbox();
+  const navigate = useNavigate();
+  const [isSaving, setSaving] = useState(false);
+  const save = async (read: Parameters<typeof asItems>[1], drop: () => Promise<void>) => {
+    setSaving(true);
+    const { items, sessions } = asItems(horse, read);
+    await outbox.put(horse, items);
+    await drop();
+    await outbox.flush();
+    void navigate(`/horses/${horse}/debrief/${sessions.at(-1)}`);
+  };
+  return { save, isSaving };
+}
