@@ -28,10 +28,16 @@ export function RingHead({ draft, onKnots, onDay }: Props) {
         <p>
           <SaveState />
         </p>
-        <button type="button" data-open="day" onClick={onDay}>
-          <Elapsed draft={draft} /> <i aria-hidden="true">▾</i>
-          <span className="visually-hidden">{taking.day.open}</span>
-        </button>
+        {draft.joined ? (
+          <p>
+            <Elapsed draft={draft} />
+          </p>
+        ) : (
+          <button type="button" data-open="day" onClick={onDay}>
+            <Elapsed draft={draft} /> <i aria-hidden="true">▾</i>
+            <span className="visually-hidden">{taking.day.open}</span>
+          </button>
+        )}
       </div>
     </header>
   );

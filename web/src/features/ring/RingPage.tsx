@@ -20,9 +20,10 @@ import { isForgotten, isOlder } from "./forgotten";
 import sheet from "./MoreSheet.module.css";
 import styles from "./RingPage.module.css";
 import { RingSession } from "./RingSession";
-import { startDraft } from "./ringSession";
+import { joinDraft, startDraft } from "./ringSession";
 import { justLog } from "./ringSpares";
 import { ThrownAway } from "./ThrownAway";
+import { Running } from "./Together";
 import { makeStamp, type Ring, useRing } from "./useRing";
 
 export default function RingPage() {
@@ -139,18 +140,20 @@ interface ChecklistProps {
 /** The short list before any session: one line, one tap. */
 function Checklist({ horse, pack, helper, refreshing, ring, justLog }: ChecklistProps) {
   const [starting, setStarting] = useState(false);
-  const begin = async () => {
+  const begin = async (running: string | null = null) => {
     setStarting(true);
     const changes = await readDraft<PlanDraft>(planDraftKey(horse));
     const draft = planDraftOf(changes, localDay());
     const order = arranged(pack.plan.items, draft, draft.on).map((item) => item.id);
     const stamp = makeStamp();
-    ring.begin(startDraft(pack, order, helper, localDay(), stamp));
+    const begun = startDraft(pack, order, helper, localDay(), stamp);
+    ring.begin(running === null ? begun : joinDraft(begun, running));
   };
   return (
     <main className={styles.checklist}>
       <p className={styles.checkHorse}>{pack.facts.name}</p>
       <ThrownAway horse={horse} ring={ring} />
+      <Running horse={horse} onJoin={(session) => void begin(session)} />
       <h1>{pack.plan.headline}</h1>
       <Before pack={pack} />
       <Button

@@ -18,6 +18,7 @@ import {
   probeOffered,
 } from "./ringSession";
 import { SideSwitch } from "./SideSwitch";
+import { Others } from "./Together";
 import type { RingMoves } from "./useRingMoves";
 
 interface Props {
@@ -49,6 +50,7 @@ export function RingTell({ draft, advice, minutesLeft, moves }: Props) {
         )}
       </div>
       {item.step && !isFlagFirst ? <SoFar draft={draft} /> : null}
+      <Others draft={draft} />
     </section>
   );
 }

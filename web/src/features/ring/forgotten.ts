@@ -44,8 +44,9 @@ export function finishAsOfLastTap(draft: RingDraft): Change {
  */
 export function throwAway(draft: RingDraft, whole: boolean): Change {
   if (draft.revision === 0) return { draft, items: [] };
-  const within = whole ? [] : draft.entries.map((one) => one.id);
-  return { draft, items: [...within, draft.session].map(struckOut) };
+  const own = draft.entries.map((one) => one.id);
+  if (draft.joined) return { draft, items: own.map(struckOut) };
+  return { draft, items: [...(whole ? [] : own), draft.session].map(struckOut) };
 }
 
 export function canBringBack({ at }: Thrown, now: string): boolean {
@@ -55,5 +56,6 @@ export function canBringBack({ at }: Thrown, now: string): boolean {
 /** As it was, under new names: what was struck out stays so. */
 export function bringBack({ draft }: Thrown, stamp: () => Stamp): Change {
   const entries = draft.entries.map((one) => ({ ...one, id: stamp().id }));
-  return resend({ ...draft, session: stamp().id, entries, revision: 0 });
+  const session = draft.joined ? draft.session : stamp().id;
+  return resend({ ...draft, session, entries, revision: 0 });
 }

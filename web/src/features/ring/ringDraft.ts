@@ -115,6 +115,8 @@ export interface RingDraft {
   revision: number;
   position: number;
   helper: boolean;
+  /** Another device began it: its header is that one's to send. */
+  joined?: boolean;
   /** Of the session, in one's own words. */
   note?: string;
   said?: SaidOfDay;

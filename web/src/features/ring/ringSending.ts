@@ -51,6 +51,7 @@ export function finish(draft: RingDraft, endedAt: string): Change {
 /** The session itself, with a revision of its own so that the latest wins wherever it arrives. */
 export function sendHeader(draft: RingDraft, endedAt: string | null): Change {
   const next = { ...draft, revision: draft.revision + 1 };
+  if (draft.joined) return { draft: next, items: [] };
   const { first_min, whole_min, settled, head_ups = null } = draft.settle;
   const hasSettle = [first_min, whole_min, settled, head_ups].some((one) => one !== null);
   const item: SyncItem = {

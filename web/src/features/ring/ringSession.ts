@@ -26,6 +26,7 @@ import {
   type Details,
   DRAFT_VERSION,
   entriesOf,
+  itemNamed,
   packItem,
   planItem,
   type RingDraft,
@@ -62,6 +63,13 @@ export function startDraft(
     planned: order.flatMap((id) => plannedStep(pack, id)),
   };
   return atItem(draft, 0);
+}
+
+/** The same plan in a session that another device has begun: settling is marked there. */
+export function joinDraft(draft: RingDraft, session: string): RingDraft {
+  const isSettling = (id: string) => itemNamed(draft, id).kind === "settle";
+  const order = draft.order.filter((id) => !isSettling(id));
+  return atItem({ ...draft, session, order, joined: true }, 0);
 }
 
 /** An item of the plan as it is kept with the session; settling and putting away are none. */

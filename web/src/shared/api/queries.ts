@@ -93,6 +93,27 @@ export const historyQuery = (horse: string, session: string) =>
       }),
   });
 
+const OTHERS_EVERY_MS = 30_000;
+
+/** What other devices log in a session: asked again with whatever is saved of this horse, and now and then. */
+export const othersQuery = (horse: string, session: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "others", session],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/sessions/{session_id}/others", {
+        params: { path: { horse_id: horse, session_id: session } },
+      }),
+    refetchInterval: OTHERS_EVERY_MS,
+  });
+
+export const runningQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["running", horse],
+    queryFn: () => api.get("/api/horses/{horse_id}/running", ofHorse(horse)),
+    staleTime: 0,
+    retry: false,
+  });
+
 /** Always asked anew: what is put right is put right of what there is. */
 export const writtenQuery = (horse: string, session: string) =>
   queryOptions({

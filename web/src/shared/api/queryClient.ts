@@ -15,6 +15,8 @@ const NOT_KEPT: ReadonlySet<unknown> = new Set([
   // What is being typed is kept as a draft.
   "entry",
   "written",
+  // It runs now, or it does not.
+  "running",
 ]);
 
 const A_FORTNIGHT_MS = 14 * 24 * 60 * 60_000;

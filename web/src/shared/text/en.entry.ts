@@ -40,11 +40,9 @@ export const correcting = {
 };
 
 export const together = {
-  offer: (words: string) => `${words}.`,
-  join: "Log in that one too",
-  alone: "or begin another session:",
-  joined:
-    "You log in a session that another device began: its settling, its day and its end are kept there.",
+  help: "Log in it too, and both are kept as one session; its settling, its day and its end stay with that device.",
+  join: "Log in that session",
+  joined: "You log in a session that another device began.",
   others: "Logged by others",
-  leave: "Leave the session",
+  elsewhere: (count: number) => (count === 1 ? "1 answer elsewhere" : `${count} answers elsewhere`),
 };
