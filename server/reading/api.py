@@ -221,8 +221,8 @@ def list_sessions(request: HttpRequest, horse_id: UUID, before: UUID | None = No
 @router.get("/horses/{horse_id}/sessions/{session_id}/history", auth=READS, response=SessionHistory)
 def get_history(request: HttpRequest, horse_id: UUID, session_id: UUID) -> SessionHistory:
     """What was put right in a session, and on which devices it was logged."""
-    horse = horse_of(person_of(request), horse_id)
-    return entries.history_of(horse, session_id, device_of(request))
+    person = person_of(request)
+    return entries.history_of(person, horse_of(person, horse_id), session_id, device_of(request))
 
 
 @router.get("/horses/{horse_id}/sessions/{session_id}/others", auth=RING, response=OthersLogged)

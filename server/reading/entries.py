@@ -5,16 +5,19 @@ from __future__ import annotations
 from datetime import date, datetime
 from uuid import UUID
 
-from accounts.models import Device
+from accounts.models import Device, User
 from bucephal.pages import (
     Cursor,
     EntryView,
     LoggedRow,
+    RiderFaults,
     correction_view,
     correction_words,
     entry_view,
     logged_rows,
+    rider_faults,
 )
+from bucephal.record import Session
 from bucephal.words.clocks import FORMER_RIDER
 from bucephal.words.entries import running
 from horses.models import Horse
@@ -24,6 +27,7 @@ from pydantic import Field
 from training.clocks import clock_at_the_yard
 from training.correcting import corrections_of, session_as_read, session_of
 from training.models import StoredSession
+from training.people import is_named
 from training.records import record_of
 from training.sources import LoggedOn, logged_on
 
@@ -39,6 +43,7 @@ class PutRight(Schema):
 class SessionHistory(Schema):
     corrections: list[PutRight] = Field(description="The last one first.")
     logged_on: list[LoggedOn]
+    riding: RiderFaults | None = Field(description="Null: it is another's, or there is nothing.")
 
 
 class OthersRows(Schema):
@@ -76,7 +81,7 @@ def correction_of(horse: Horse, session: UUID, text: str, today: date, cursor: C
     return correction_view(text, was, record_of(horse), ladder_of(horse), today, cursor)
 
 
-def history_of(horse: Horse, session: UUID, asking: Device | None) -> SessionHistory:
+def history_of(person: User, horse: Horse, session: UUID, asking: Device | None) -> SessionHistory:
     """
     Raises:
         Missing: if the horse has no such session.
@@ -86,7 +91,19 @@ def history_of(horse: Horse, session: UUID, asking: Device | None) -> SessionHis
         PutRight(at=at, by=by or FORMER_RIDER, lines=list(correction_words(what, ladder_of(horse))))
         for at, by, what in corrections_of(stored)
     ]
-    return SessionHistory(corrections=made[::-1], logged_on=logged_on(stored, asking))
+    return SessionHistory(
+        corrections=made[::-1],
+        logged_on=logged_on(stored, asking),
+        riding=_riding(person, session_as_read(horse, session), horse),
+    )
+
+
+def _riding(person: User, session: Session, horse: Horse) -> RiderFaults | None:
+    """What the rider may work on: for themselves, and for whoever teaches."""
+    if not (person.can_change or is_named(session.rider, person)):
+        return None
+    found = rider_faults(session, record_of(horse), ladder_of(horse))
+    return found if found.faults else None
 
 
 def others_in(horse: Horse, session: UUID, asking: Device | None) -> OthersLogged:

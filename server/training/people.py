@@ -130,10 +130,11 @@ def _without(told: dict[str, Any], person: User) -> dict[str, Any]:
 def _unnamed(value: Any, person: User) -> Any:
     if isinstance(value, list):
         return [_unnamed(one, person) for one in value]
-    return FORMER_RIDER if _is(value, person) else value
+    return FORMER_RIDER if is_named(value, person) else value
 
 
-def _is(named: object, person: User) -> bool:
+def is_named(named: object, person: User) -> bool:
+    """Is it this person who is named, as rider or helper?"""
     return isinstance(named, str) and named.strip().casefold() in {
         person.shown.casefold(), person.username.casefold()
     }  # fmt: skip

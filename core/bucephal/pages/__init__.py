@@ -24,6 +24,7 @@ from bucephal.pages.logged import LoggedRow, logged_rows
 from bucephal.pages.look import LookPage, look_page
 from bucephal.pages.pack import RingPack, YardAtTheRing, ring_pack, spare_pack
 from bucephal.pages.plan import PlanPage, plan_page
+from bucephal.pages.riding import RiderFaults, rider_faults
 from bucephal.pages.sent import SentPack, as_sent
 from bucephal.pages.sheet import HorseSheet, horse_sheet
 from bucephal.pages.today import SoFar, TodayPlan, WorkedDays, plan_today
@@ -33,11 +34,11 @@ from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 __all__ = [
     "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "Cursor", "EntryHelp", "EntryView",
     "ExerciseRow", "FlagPage", "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare", "LoggedRow",
-    "LookPage", "PlanPage", "RingPack", "SentPack", "SessionDebrief", "SessionLine", "SessionLines",
-    "SideGap", "SoFar", "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag",
-    "WelfareRequest", "WorkedDays", "YardAtTheRing", "YardPage", "arrival", "as_sent", "baseline",
-    "correction_view", "correction_words", "criteria", "debrief", "entry_help", "entry_view",
-    "flag_page", "horse_facts", "horse_ladder", "horse_sheet", "horse_welfare", "logged_rows",
-    "look_page", "plan_page", "plan_today", "read_out", "ring_pack", "session_lines", "spare_pack",
-    "step_chart", "step_guide", "yard_page",
+    "LookPage", "PlanPage", "RiderFaults", "RingPack", "SentPack", "SessionDebrief", "SessionLine",
+    "SessionLines", "SideGap", "SoFar", "StepChart", "StepGuide", "TodayPlan", "TrackChart",
+    "WelfareFlag", "WelfareRequest", "WorkedDays", "YardAtTheRing", "YardPage", "arrival", "as_sent",
+    "baseline", "correction_view", "correction_words", "criteria", "debrief", "entry_help",
+    "entry_view", "flag_page", "horse_facts", "horse_ladder", "horse_sheet", "horse_welfare",
+    "logged_rows", "look_page", "plan_page", "plan_today", "read_out", "rider_faults", "ring_pack",
+    "session_lines", "spare_pack", "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

@@ -14,7 +14,14 @@ from bucephal.measures import share_of_tries
 from bucephal.pages.gap import SideGap, described_gap
 from bucephal.progress import Standing, StepStanding, TrackEstimate
 from bucephal.record import Conditions, FrozenModel, Session
-from bucephal.response import SIDE_LEAST_ASKS, CueTrack, DayEnd, beliefs_by_day, influences, replayed
+from bucephal.response import (
+    SIDE_LEAST_ASKS,
+    CueTrack,
+    Influence,
+    beliefs_by_day,
+    influences,
+    replayed,
+)
 from bucephal.welfare import Heat, heat_class, heat_sum
 from bucephal.words import estimates as words
 from bucephal.words.sheets import LIMITS
@@ -140,7 +147,7 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
     return TrackChart(
         estimate=estimate,
         days=tuple(days),
-        influences=_influence_lines(track, ends),
+        influences=influence_lines(track, influences(track, ends)),
         no_influence=words.NO_INFLUENCE,
         share=_light_share(track),
         words=words.stands_today(estimate.side, estimate.words, track.basis),
@@ -156,7 +163,8 @@ def _light_share(track: CueTrack) -> LightShare:
     )  # fmt: skip
 
 
-def _influence_lines(track: CueTrack, ends: list[DayEnd]) -> tuple[InfluenceLine, ...]:
+def influence_lines(track: CueTrack, found: Iterable[Influence]) -> tuple[InfluenceLine, ...]:
+    """What asks did to an estimate, those that moved it by what one would notice."""
     return tuple(
         InfluenceLine(
             on=one.on,
@@ -169,7 +177,7 @@ def _influence_lines(track: CueTrack, ends: list[DayEnd]) -> tuple[InfluenceLine
                 track.rule.good_answer,
             ),
         )
-        for one in influences(track, ends)
+        for one in found
         if abs(one.p_first) >= LEAST_MOVED
     )
 

@@ -10,7 +10,10 @@ from pydantic import Field
 
 from bucephal.answers import AnswerDrawn, drawn, meaning_of, rule_for
 from bucephal.ladder import Catalogue, Side, StepKind
+from bucephal.pages.bests import bests
+from bucephal.pages.chart import influence_lines
 from bucephal.pages.happened import event_words, settled_words
+from bucephal.pages.said_and_done import Replayed, SaidAndDone, said_and_done
 from bucephal.progress import Standing, StepState
 from bucephal.record import (
     Ask,
@@ -30,7 +33,9 @@ from bucephal.response import (
     CueTrack,
     Heard,
     LightnessTrack,
+    TrackKey,
     hear,
+    influences_of_a_session,
     session_change,
 )
 from bucephal.response.tables import clamp_days
@@ -73,6 +78,8 @@ class DebriefRow(FrozenModel):
     before: EstimateThen | None
     after: EstimateThen
     words: str
+    moved: str = Field(description="The answer that moved the estimate most, in words; empty: none did.")
+    said: tuple[SaidAndDone, ...] = Field(description="What the coach said after each answer.")
     exact: str = Field(description="The figures behind the words, in a line.")
 
 
@@ -100,7 +107,12 @@ class SessionDebrief(FrozenModel):
     rows: tuple[DebriefRow, ...]
     events: tuple[DebriefEvent, ...]
     planned: tuple[PlannedAndDone, ...] = Field(description="Plan against done; empty: it had no plan.")
-    open_ends: tuple[str, ...]
+    bests: tuple[str, ...] = Field(description="What went better than it ever had.")
+    no_bests: str
+    coach: str = Field(description="Whether the coach said it then, or would have.")
+    coach_limits: str
+    instead: tuple[str, ...] = Field(description="What the coach said and what was done instead.")
+    open_ends: tuple[str, ...] = Field(description="What is promised for next time.")
     no_open_ends: str
     limits: str = Field(description="What a debrief cannot tell.")
 
@@ -145,7 +157,9 @@ def debrief(
         _standing(_with(record, order[:end]), catalogue, session.date, heard) for end in (index, index + 1)
     )
     keys = list(dict.fromkeys((ask.step, ask.side) for ask in session.asks if ask.step in catalogue))
-    rows = [_row(session, key, before, after, catalogue) for key in keys]
+    replayed = said_and_done(session, before, catalogue)
+    rows = [_row(session, key, before, after, replayed) for key in keys]
+    easier = (words.easier_next_time(catalogue.name_in_text(step), side) for step, side in replayed.left)
     return SessionDebrief(
         id=session.id,
         date=session.date,
@@ -156,7 +170,12 @@ def debrief(
         rows=tuple(rows),
         events=tuple(DebriefEvent(event=event, words=event_words(event)) for event in session.events),
         planned=tuple(_planned_and_done(session, catalogue)),
-        open_ends=tuple(_open_ends(rows)),
+        bests=tuple(one for key in keys for one in _bests(session, key, before, after)),
+        no_bests=words.NO_BEST,
+        coach=words.COACH_SAID if session.planned is not None else words.COACH_WOULD_SAY,
+        coach_limits=words.COACH_LIMITS,
+        instead=tuple(_instead(rows)),
+        open_ends=(*_open_ends(rows), *easier),
         no_open_ends=words.NO_OPEN_ENDS,
         limits=words.LEARNED_SHOWS_NEXT,
     )
@@ -229,8 +248,25 @@ def _with(record: HorseRecord, sessions: list[Session]) -> HorseRecord:
     return record.model_copy(update={"sessions": tuple(sessions)})
 
 
+def _bests(session: Session, key: TrackKey, before: Standing, after: Standing) -> Iterator[str]:
+    told = [one for one in after.tracks.told_on(key, session.date) if one[0] in session.asks]
+    yield from bests(key, told, before.tracks.get(*key), after.catalogue)
+
+
+def _instead(rows: Iterable[DebriefRow]) -> Iterator[str]:
+    for row in rows:
+        for one in row.said:
+            if one.instead:
+                yield words.done_instead(row.name, row.side, one.after, one.said, one.instead)
+
+
+def _moved_most(session: Session, before: CueTrack | None, track: CueTrack) -> str:
+    found = influences_of_a_session(before, track, session.date)
+    return words.moved_most([one.words for one in influence_lines(track, found)])
+
+
 def _row(
-    session: Session, key: tuple[str, Side], before: Standing, after: Standing, catalogue: Catalogue
+    session: Session, key: TrackKey, before: Standing, after: Standing, replayed: Replayed
 ) -> DebriefRow:
     track_before, track = before.tracks.get(*key), after.tracks.asked(*key)
     assert track is not None
@@ -240,7 +276,7 @@ def _row(
     then = _then(before, track_before) if track_before is not None else None
     row = DebriefRow(
         step=key[0],
-        name=catalogue.full_name(key[0]),
+        name=after.catalogue.full_name(key[0]),
         side=key[1],
         kind=track.rule.kind,
         band=track.rule.band,
@@ -251,6 +287,8 @@ def _row(
         before=then,
         after=_then(after, track),
         words="",
+        moved=_moved_most(session, track_before, track),
+        said=replayed.lines.get(key, ()),
         exact="",
     )
     return row.model_copy(update={"words": _words(row), "exact": _exact(row)})

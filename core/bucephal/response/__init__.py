@@ -24,7 +24,15 @@ from bucephal.response.forecasting import (
     rhythm,
 )
 from bucephal.response.going_on import Heard, hear
-from bucephal.response.influence import DayBelief, DayEnd, Influence, beliefs_by_day, influences, replayed
+from bucephal.response.influence import (
+    DayBelief,
+    DayEnd,
+    Influence,
+    beliefs_by_day,
+    influences,
+    influences_of_a_session,
+    replayed,
+)
 from bucephal.response.lightness import SURE_SHARE, LightnessTrack
 from bucephal.response.manner import RIGHT_WANTED
 from bucephal.response.saving import resume, save
@@ -49,6 +57,6 @@ __all__ = [
     "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "SURE_SHARE", "WITHIN", "CueTrack", "DayBelief", "DayEnd",
     "Difference", "Forecast", "Heard", "Influence", "LightnessTrack", "Morning", "ResponseTables",
     "ShareTrack", "SideRide", "TrackKey", "Tracks", "beliefs_by_day", "best_so_far_threshold",
-    "forecast", "hear", "heard_days", "influences", "replayed", "resume", "rhythm", "save",
-    "session_change", "side_difference", "side_rides", "stuck_after", "tables_for",
+    "forecast", "hear", "heard_days", "influences", "influences_of_a_session", "replayed", "resume",
+    "rhythm", "save", "session_change", "side_difference", "side_rides", "stuck_after", "tables_for",
 ]  # fmt: skip

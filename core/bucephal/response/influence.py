@@ -90,6 +90,26 @@ def influences(track: CueTrack, ends: list[DayEnd], most: int = 3) -> list[Influ
     return found[:most]
 
 
+def influences_of_a_session(before: CueTrack | None, track: CueTrack, on: date) -> list[Influence]:
+    """What each ask of a session on the track's last day moved, strongest first.
+
+    Args:
+        before: the track as it was before the session; None: it had not been asked.
+        on: that day.
+    """
+    earlier = len(before.told_on(on)) if before is not None else 0
+    belief = before.belief if before is not None else track.start
+    asks = track.told_on(on)[earlier:]
+    told = [(on, meaning) for _, meaning in asks]
+    now_mean, now_first = _figures(_last(belief, told, track), track)
+    found = []
+    for number, (ask, _) in enumerate(asks):
+        without = _last(belief, told[:number] + told[number + 1 :], track)
+        mean, p_first = _figures(without, track)
+        found.append(Influence(on, ask, earlier + number + 1, now_mean - mean, now_first - p_first))
+    return sorted(found, key=lambda one: -abs(one.p_first))
+
+
 def _told(track: CueTrack) -> list[Told]:
     return [(row.day, meaning) for row, meaning in zip(track.asks, track.meanings, strict=True)]
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from bucephal.ladder import Side
 from bucephal.words.figures import LIGHT, how_often, how_sure, moved, whole
-from bucephal.words.plain import after_comma, counted, lower_first
+from bucephal.words.plain import after_comma, counted, lower_first, upper_first
 
 LEARNED_SHOWS_NEXT = "What was learned shows at the next first ask, not at the end of a session."
 ENDED_HEAVY = "ended heavy"
@@ -87,6 +87,74 @@ def event(kind: str, thing: str | None, spot: str | None, recovered_s: float | N
 
 def asks_not_light(asks: int, heavy: int) -> str:
     return f"{asks} asks, {heavy} not light"
+
+
+# --- what the coach said ---------------------------------------------------------------------
+
+COACH_SAID = "What the coach said"
+COACH_WOULD_SAY = "What the coach would have said"
+COACH_LIMITS = "Worked out again from the answers; what only the plan of that day knew is left aside."
+SAME_AGAIN = "the same was asked again"
+LEFT_IT = "it was left there"
+
+
+def went_on(more: int) -> str:
+    return f"{counted(more, 'more ask')}"
+
+
+def done_instead(name: str, side: Side, after: int, said: str, instead: str) -> str:
+    """'Halt: after answer 3, "Enough. Next." – 2 more asks'."""
+    return f"{upper_first(name)}{after_comma(side)}: after answer {after} the coach said “{said}” – {instead}"
+
+
+def easier_next_time(name: str, side: Side) -> str:
+    return f"{name}{after_comma(side)}: left for the day; next time a stage easier"
+
+
+# --- the best --------------------------------------------------------------------------------
+
+NO_BEST = "Nothing went better than it ever had."
+
+
+def best(name: str, side: Side, answer: str, before: str) -> str:
+    """'Walk to trot, left: at 2, lighter than ever before (at 4)'."""
+    return f"{upper_first(name)}{after_comma(side)}: {answer}, better than ever before ({before})"
+
+
+def best_grade(name: str, side: Side, grade: int) -> str:
+    return f"{upper_first(name)}{after_comma(side)}: grade {grade}, the first time"
+
+
+# --- what moved the estimates ----------------------------------------------------------------
+
+
+def moved_most(lines: Sequence[str]) -> str:
+    """The answers of the session that moved an estimate."""
+    return f"What moved it most: {lines[0]}." if lines else ""
+
+
+# --- whoever rides ---------------------------------------------------------------------------
+
+RIDER_ONLY = "Only you, and whoever teaches here, see this."
+
+
+def rider_fault(looks: str, times: int, hours: float | None) -> str:
+    """'Looks down: 3 times, 6 an hour'.
+
+    Args:
+        hours: that the session lasted; None: not known.
+    """
+    often = f"{times} times" if times != 1 else "once"
+    rate = f", {times / hours:.0f} an hour" if hours is not None and times > 1 else ""
+    return f"{upper_first(looks)}: {often}{rate}"
+
+
+def rider_drill(sessions: int, name: str, helps: str) -> str:
+    """What is offered to the person alone."""
+    return (
+        f"Seen in {sessions} sessions of {lower_first(name)}: three minutes for the rider alone, on foot "
+        f"or at halt. {helps}"
+    )
 
 
 def planned_and_done(made: int | None, worked: int | None, done: int) -> str:

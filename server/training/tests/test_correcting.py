@@ -73,7 +73,11 @@ def test_an_ask_is_struck_out_and_made_again_and_told_as_one_change(worked: Work
     assert "up-wt.2 L 8 6 5" in told
     assert worked.put_right(("8 6 5", "8 5! 5")).status_code == 200
     kept = record(worked.client, worked.horse)[worked.id]["asks"]
-    assert [(one["level"], one.get("tension", "calm")) for one in kept] == [(8, "calm"), (5, "tight"), (5, "calm")]
+    assert [(one["level"], one.get("tension", "calm")) for one in kept] == [
+        (8, "calm"),
+        (5, "tight"),
+        (5, "calm"),
+    ]
     # What the device noted of it stays; the two others are the same asks.
     was = [one["id"] for one in worked.asks]
     assert [one["id"] == old for one, old in zip(kept, was, strict=True)] == [True, False, True]
@@ -121,7 +125,10 @@ def test_added_struck_out_and_the_rest_of_the_session(worked: Worked) -> None:
 def test_what_the_device_says_later_does_not_undo_it(worked: Worked, today: date) -> None:
     worked.put_right(('place="the school"', 'place="the field"'))
     body = {"place": "the school", "note": "windy"}
-    send(worked.client, [session_item(worked.horse, worked.id, today - timedelta(days=1), revision=2, body=body)])
+    send(
+        worked.client,
+        [session_item(worked.horse, worked.id, today - timedelta(days=1), revision=2, body=body)],
+    )
     kept = record(worked.client, worked.horse)[worked.id]
     assert (kept["place"], kept["note"]) == ("the field", "windy")
     assert StoredSession.objects.get(pk=worked.id).header["place"] == "the school"

@@ -76,7 +76,12 @@ def test_each_device_is_named_and_its_clock_told(
 ) -> None:
     path = f"/api/horses/{fresh_horse.pk}/sessions/{session}/history"
     own, other = client.get(path).json()["logged_on"]
-    assert (own["words"], own["is_yours"], len(own["asks"]), own["clock"]) == ("trainer's device", True, 2, "")
+    assert (own["words"], own["is_yours"], len(own["asks"]), own["clock"]) == (
+        "trainer's device",
+        True,
+        2,
+        "",
+    )
     assert (other["words"], other["is_yours"], len(other["asks"])) == ("ash's phone", False, 2)
     assert "4 days ahead" in other["clock"]
     assert [one["is_yours"] for one in helpers_phone.get(path).json()["logged_on"]] == [False, True]
@@ -97,7 +102,10 @@ def test_a_session_that_runs_on_another_device_is_offered_until_it_ends(
 ) -> None:
     path = f"/api/horses/{fresh_horse.pk}/running"
     (running,) = helpers_phone.get(path).json()["sessions"]
-    assert running == {"session": session, "words": "trainer's device has a session running since 12:00, with 4 asks"}
+    assert running == {
+        "session": session,
+        "words": "trainer's device has a session running since 12:00, with 4 asks",
+    }
     assert client.get(path).json()["sessions"] == []
     noon = at_noon()
     body = {"started": noon.isoformat(), "ended": (noon + timedelta(minutes=20)).isoformat()}
@@ -117,7 +125,12 @@ def test_set_to_another_day_both_go_with_it(client: Client, fresh_horse: Horse, 
 
 @pytest.mark.parametrize(
     ("runs_on", "kind"),
-    [(PHONE, "phone"), ("Mozilla/5.0 (iPad; CPU OS 18)", "tablet"), ("Mozilla/5.0 (X11; Linux x86_64)", "computer"), ("", "")],
+    [
+        (PHONE, "phone"),
+        ("Mozilla/5.0 (iPad; CPU OS 18)", "tablet"),
+        ("Mozilla/5.0 (X11; Linux x86_64)", "computer"),
+        ("", ""),
+    ],
 )
 def test_what_kind_of_device_it_is(runs_on: str, kind: str) -> None:
     assert kind_of(runs_on) == kind

@@ -95,6 +95,38 @@ function Debrief({
   return <DebriefView horse={horse} debrief={debrief.data} />;
 }
 
+/** What went better than it ever had. */
+function Bests({ debrief }: { debrief: SessionDebrief }) {
+  if (debrief.rows.length === 0) return null;
+  return (
+    <section className={styles.bests}>
+      <h2>{text.debrief.bests}</h2>
+      {debrief.bests.length === 0 ? <p className={styles.limit}>{debrief.no_bests}</p> : null}
+      <ul>
+        {debrief.bests.map((best) => (
+          <li key={best}>{best}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What the coach said, and what was done instead. */
+function Instead({ debrief }: { debrief: SessionDebrief }) {
+  if (debrief.instead.length === 0) return null;
+  return (
+    <section className={styles.instead}>
+      <h2>{text.debrief.otherwise}</h2>
+      <ul>
+        {debrief.instead.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <p className={styles.limit}>{debrief.coach_limits}</p>
+    </section>
+  );
+}
+
 /** Plan against done: what was worked out, what the trainer made of it, what was asked. */
 function PlannedAndDone({ planned }: { planned: SessionDebrief["planned"] }) {
   if (planned.length === 0) return null;
@@ -142,8 +174,10 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
         {debrief.settled ? `; ${debrief.settled}` : ""}
       </p>
       {debrief.id ? <SessionTimes horse={horse} session={debrief.id} /> : null}
-      <DebriefRows horse={horse} rows={debrief.rows} />
+      <Bests debrief={debrief} />
+      <DebriefRows horse={horse} rows={debrief.rows} coach={debrief.coach} />
       <p className={styles.limit}>{debrief.limits}</p>
+      <Instead debrief={debrief} />
       <PlannedAndDone planned={debrief.planned} />
       {debrief.events.length > 0 ? (
         <section>

@@ -6,8 +6,15 @@ import { Figures } from "../../shared/ui/Figures";
 import styles from "./DebriefPage.module.css";
 import { dotOf } from "./dotOf";
 
+interface Props {
+  horse: string;
+  rows: DebriefRow[];
+  /** How what the coach said is headed. */
+  coach: string;
+}
+
 /** Each exercise as it went: its two sides beside each other, left at the left. */
-export function DebriefRows({ horse, rows }: { horse: string; rows: DebriefRow[] }) {
+export function DebriefRows({ horse, rows, coach }: Props) {
   const steps = [...new Set(rows.map((row) => row.step))];
   return (
     <ol className={styles.rows}>
@@ -20,7 +27,7 @@ export function DebriefRows({ horse, rows }: { horse: string; rows: DebriefRow[]
             </h2>
             <ul className={styles.sides}>
               {sides.map((row) => (
-                <OneSide key={row.side} row={row} />
+                <OneSide key={row.side} row={row} coach={coach} />
               ))}
             </ul>
           </li>
@@ -30,7 +37,26 @@ export function DebriefRows({ horse, rows }: { horse: string; rows: DebriefRow[]
   );
 }
 
-function OneSide({ row }: { row: DebriefRow }) {
+/** What the coach said, answer by answer: unfolded where something else was done. */
+function Said({ row, title }: { row: DebriefRow; title: string }) {
+  if (row.said.length === 0) return null;
+  return (
+    <details className={styles.said_and_done} open={row.said.some((one) => one.instead)}>
+      <summary>{title}</summary>
+      <ol>
+        {row.said.map((one, place) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: what was said has nothing but its place
+          <li key={place} data-instead={Boolean(one.instead)}>
+            {text.debrief.after(one.after)} {one.said}
+            {one.instead ? <strong> {text.debrief.instead(one.instead)}</strong> : null}
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
+function OneSide({ row, coach }: { row: DebriefRow; coach: string }) {
   return (
     <li className={styles[row.side]} data-step={row.step} data-side={row.side}>
       {row.side === "none" ? null : <h3 className={styles.side}>{row.side}</h3>}
@@ -42,6 +68,8 @@ function OneSide({ row }: { row: DebriefRow }) {
       />
       <Beside asks={row.asks} />
       <p className={styles.words}>{row.words}</p>
+      {row.moved ? <p className={styles.words}>{row.moved}</p> : null}
+      <Said row={row} title={coach} />
       <Figures of={`${row.name} ${row.side === "none" ? "" : row.side}`}>{row.exact}</Figures>
     </li>
   );

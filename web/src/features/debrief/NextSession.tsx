@@ -2,8 +2,24 @@ import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { planQuery } from "../../shared/api/queries";
+import type { PlanPage } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import styles from "./DebriefPage.module.css";
+
+/** With what it begins: the first knot in which something is asked. */
+function FirstLine({ plan }: { plan: PlanPage["plan"] }) {
+  const first = plan.items.find((item) => item.step);
+  if (!first) return null;
+  return (
+    <p data-first-line>
+      <strong>
+        {text.debrief.first} {first.name}
+        {first.stage ? `, ${first.stage}` : ""}
+      </strong>
+      {first.dose ? `: ${first.dose}` : ""}
+    </p>
+  );
+}
 
 /** The next session as it now stands, in a line each. */
 export function NextSession({ horse }: { horse: string }) {
@@ -13,6 +29,7 @@ export function NextSession({ horse }: { horse: string }) {
     <section className={styles.next}>
       <h2>{text.debrief.next}</h2>
       <p>{plan.data.plan.headline}</p>
+      <FirstLine plan={plan.data.plan} />
       <ul>
         {plan.data.plan.items
           .filter(

@@ -5254,6 +5254,28 @@ export interface components {
             /** Lines */
             lines: string[];
         };
+        /** RiderFaultSeen */
+        RiderFaultSeen: {
+            /** Code */
+            code: string;
+            /** Times */
+            times: number;
+            /** Words */
+            words: string;
+            /** Helps */
+            helps: string;
+            /** Drill */
+            drill: string;
+        };
+        /** RiderFaults */
+        RiderFaults: {
+            /** Rider */
+            rider: string;
+            /** Faults */
+            faults: components["schemas"]["RiderFaultSeen"][];
+            /** Only */
+            only: string;
+        };
         /** SessionHistory */
         SessionHistory: {
             /**
@@ -5263,6 +5285,8 @@ export interface components {
             corrections: components["schemas"]["PutRight"][];
             /** Logged On */
             logged_on: components["schemas"]["LoggedOn"][];
+            /** @description Null: it is another's, or there is nothing. */
+            riding: components["schemas"]["RiderFaults"] | null;
         };
         /**
          * LoggedRow
@@ -5614,6 +5638,16 @@ export interface components {
             /** Words */
             words: string;
             /**
+             * Moved
+             * @description The answer that moved the estimate most, in words; empty: none did.
+             */
+            moved: string;
+            /**
+             * Said
+             * @description What the coach said after each answer.
+             */
+            said: components["schemas"]["SaidAndDone"][];
+            /**
              * Exact
              * @description The figures behind the words, in a line.
              */
@@ -5652,6 +5686,26 @@ export interface components {
             words: string;
             /** As Planned */
             as_planned: boolean;
+        };
+        /**
+         * SaidAndDone
+         * @description What was said after an answer; and, where that was something else, what was done.
+         */
+        SaidAndDone: {
+            /**
+             * After
+             * @description The place of the answer among those of its step and side, from 1.
+             */
+            after: number;
+            /** Said */
+            said: string;
+            /** Why */
+            why: string;
+            /**
+             * Instead
+             * @description What was done instead; empty: what was said, or it cannot be told.
+             */
+            instead: string;
         };
         /**
          * SessionChange
@@ -5694,7 +5748,29 @@ export interface components {
              * @description Plan against done; empty: it had no plan.
              */
             planned: components["schemas"]["PlannedAndDone"][];
-            /** Open Ends */
+            /**
+             * Bests
+             * @description What went better than it ever had.
+             */
+            bests: string[];
+            /** No Bests */
+            no_bests: string;
+            /**
+             * Coach
+             * @description Whether the coach said it then, or would have.
+             */
+            coach: string;
+            /** Coach Limits */
+            coach_limits: string;
+            /**
+             * Instead
+             * @description What the coach said and what was done instead.
+             */
+            instead: string[];
+            /**
+             * Open Ends
+             * @description What is promised for next time.
+             */
             open_ends: string[];
             /** No Open Ends */
             no_open_ends: string;

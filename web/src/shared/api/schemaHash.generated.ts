@@ -1,1 +1,1 @@
-export const SCHEMA = "d39626f1136a8210";
+export const SCHEMA = "0a8a985c24348ce8";

@@ -37,6 +37,7 @@ export type GoalForecast = Schemas["GoalForecast"];
 export type TrackEstimate = Schemas["TrackEstimate"];
 export type SessionDebrief = Schemas["SessionDebrief"];
 export type EntryView = Schemas["EntryView"];
+export type SessionHistory = Schemas["SessionHistory"];
 export type Written = Schemas["Written"];
 export type DebriefRow = Schemas["DebriefRow"];
 export type SessionLine = Schemas["SessionLine"];

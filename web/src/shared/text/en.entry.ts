@@ -29,6 +29,7 @@ export const correcting = {
   cancel: "Leave it as it was",
   history: "Put right since",
   by: (who: string, at: string) => `${who}, ${at}`,
+  riding: (rider: string) => (rider ? `For ${rider} to work on` : "For whoever rode to work on"),
   loggedOn: "Logged on",
   answers: (count: number) => (count === 1 ? "1 answer" : `${count} answers`),
   yours: "this one",

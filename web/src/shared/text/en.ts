@@ -323,7 +323,12 @@ export const text = {
     waiting: (n: number) =>
       `${n} not sent yet. The debrief is worked out when they are; nothing is lost.`,
     planned: "Plan and done",
-    openEnds: "Open ends",
+    openEnds: "Promised for next time",
+    bests: "The best",
+    otherwise: "Said, and done otherwise",
+    after: (answer: number) => `${answer}:`,
+    instead: (what: string) => `– done: ${what}`,
+    first: "It begins with",
     next: "Next session",
     toPlan: "See the whole plan",
     asks: "Asks",
