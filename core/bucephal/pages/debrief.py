@@ -262,6 +262,8 @@ def _instead(rows: Iterable[DebriefRow]) -> Iterator[str]:
 
 def _moved_most(session: Session, before: CueTrack | None, track: CueTrack) -> str:
     found = influences_of_a_session(before, track, session.date)
+    if len(found) == 1:
+        return ""  # of one answer that is said already
     return words.moved_most([one.words for one in influence_lines(track, found)])
 
 
