@@ -394,6 +394,56 @@ class Debrief(Place):
     def to_plan(self) -> None:
         self.button("See the whole plan").click()
 
+    # --- quick entry, and a session put right --------------------------------------------------
+
+    def write(self, words: str) -> None:
+        """Types on in the text that is open, until it has been read."""
+        self.see("textarea").send_keys(words)
+        self.read()
+
+    def read(self) -> str:
+        """What is said of the text as it stands."""
+        self.wait().until(lambda _: self.see("#entry-words").get_attribute("data-current") == "true")
+        return self.see("#entry-words").text
+
+    def typed(self) -> str:
+        return self.see("textarea").get_attribute("value") or ""
+
+    def write_anew(self, was: str, now: str) -> None:
+        """Takes other words in place of some of the text, as a hand does: marks them, and types."""
+        text = self.typed()
+        start = text.index(was)
+        area = self.see("textarea")
+        self.driver.execute_script(
+            "arguments[0].focus(); arguments[0].setSelectionRange(arguments[1], arguments[2])",
+            area, start, start + len(was),
+        )  # fmt: skip
+        self.press(now) if now else self.press(Keys.DELETE)
+        self.read()
+
+    def dots(self) -> list[str]:
+        """The answers that are drawn, as they are said."""
+        return [one.get_attribute("aria-label") or "" for one in self.all("[data-row] svg[role=img]")]
+
+    def offered(self) -> list[str]:
+        """What could stand where the cursor is."""
+        self.wait().until(lambda _: self.all("[role=option]"))
+        return [one.text for one in self.all("[role=option] code")]
+
+    def marked(self) -> list[str]:
+        """The characters that are marked as wrong."""
+        return [one.get_attribute("textContent") or "" for one in self.all("pre mark")]
+
+    def put_right(self) -> None:
+        self.see("a[href$='/correct']").click()
+        self.read()
+
+    def history(self) -> list[str]:
+        """What was put right since, line by line, the last time first."""
+        lines = "ol[class*=history] li li"
+        self.see(lines)
+        return [one.text for one in self.all(lines)]
+
 
 class Sheet(Place):
     def board(self) -> str:

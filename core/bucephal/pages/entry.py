@@ -152,7 +152,7 @@ def correction_view(
         problems=tuple(_problem(one) for one in entry.misplaced),
         completion=_completion(text, catalogue, was.date, {}, cursor),
         changes=changes,
-        words=_words(entry, "" if changes else words.NOTHING_CHANGED),
+        words=_words(entry, words.changed(len(changes))),
         can_save=bool(changes) and not entry.misplaced,
     )
 

@@ -88,6 +88,12 @@ def said(value: Any) -> str:
 
 
 NOTHING_CHANGED = "Nothing is changed."
+
+
+def changed(changes: int) -> str:
+    return f"{counted(changes, 'change')}, not saved yet" if changes else NOTHING_CHANGED
+
+
 STRUCK_OUT, ADDED = "struck out", "added"
 
 

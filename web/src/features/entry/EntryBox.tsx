@@ -19,12 +19,15 @@ type Completion = NonNullable<EntryView["completion"]>;
 export function EntryBox(props: Props) {
   const { typed, view, isCurrent } = props;
   const area = useRef<HTMLTextAreaElement>(null);
-  const { completion, marked, take, reset, onKey } = useCompletion(props, area);
+  const cursor = useCursor(area, typed.text);
+  const { completion, marked, take, reset, onKey } = useCompletion(props, (at) => {
+    cursor.current = at;
+    area.current?.focus();
+  });
   const onType = (next: Typed) => {
     reset();
     props.onType(next);
   };
-  useCursor(area.current, typed);
   return (
     <div className={styles.entry}>
       <div className={styles.box}>
@@ -56,18 +59,16 @@ export function EntryBox(props: Props) {
 }
 
 /** What could stand at the cursor, which of it is marked, and the keys that take it. */
-function useCompletion(
-  { typed, onType, view, isCurrent }: Props,
-  area: RefObject<HTMLTextAreaElement | null>,
-) {
+function useCompletion({ typed, onType, view, isCurrent }: Props, onTaken: (at: number) => void) {
   const [putAway, setPutAway] = useState<string | null>(null);
   const [marked, setMarked] = useState(0);
   const completion = isCurrent && putAway !== typed.text ? offered(view, typed) : null;
   const take = (option: string) => {
     if (!completion) return;
     setMarked(0);
-    onType(replaced(typed.text, completion, option.endsWith("=") ? option : `${option} `));
-    area.current?.focus();
+    const next = replaced(typed.text, completion, option.endsWith("=") ? option : `${option} `);
+    onTaken(next.at);
+    onType(next);
   };
   const onKey = (event: KeyboardEvent) => {
     if (!completion) return;
@@ -98,12 +99,15 @@ function offered(view: EntryView | null, typed: Typed): Completion | null {
   return completion.options.length === 1 && only?.text === there ? null : completion;
 }
 
-/** Sets the cursor where a completion left it. */
-function useCursor(area: HTMLTextAreaElement | null, { text, at }: Typed) {
+/** Where a completion leaves the cursor, once the text stands there; elsewhere it is the hand's own. */
+function useCursor(area: RefObject<HTMLTextAreaElement | null>, text: string) {
+  const wanted = useRef<number | null>(null);
   useLayoutEffect(() => {
-    if (area && area.value === text && document.activeElement === area && area.selectionEnd !== at)
-      area.setSelectionRange(at, at);
-  }, [area, text, at]);
+    if (wanted.current === null || area.current?.value !== text) return;
+    area.current.setSelectionRange(wanted.current, wanted.current);
+    wanted.current = null;
+  });
+  return wanted;
 }
 
 /** The same text behind, in the same letters: it carries the marks. */

@@ -39,6 +39,8 @@ interface PanelProps extends Props {
   kept: NonNullable<HeldText["kept"]>;
 }
 
+const endOf = ({ line, end }: EntryView["problems"][number]) => ({ line, column: end });
+
 /** What a session that is typed anew changes. */
 function Changes({ changes }: { changes: string[] }) {
   if (changes.length === 0) return null;
@@ -75,8 +77,9 @@ function Panel({
     if (next.text !== kept.text) held.write(next.text);
   };
   const go = (problem: EntryView["problems"][number]) => {
-    panel.current?.querySelector("textarea")?.focus();
-    setAt(indexOf(kept.text, problem));
+    const area = panel.current?.querySelector("textarea");
+    area?.focus();
+    area?.setSelectionRange(indexOf(kept.text, problem), indexOf(kept.text, endOf(problem)));
   };
   const { view, isCurrent } = looked;
   const isOlder = kept.edition !== initial.edition;

@@ -2,6 +2,7 @@
 import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
 import { othersQuery, runningQuery } from "../../shared/api/queries";
+import type { OthersLogged } from "../../shared/api/types";
 import { together as words } from "../../shared/text/en.entry";
 import { planItem, type RingDraft } from "./ringDraft";
 import styles from "./Together.module.css";
@@ -26,7 +27,21 @@ export function Running({ horse, onJoin }: RunningProps) {
   ));
 }
 
-/** Of the knot's own step each answer; of the others no more than how many there are. */
+type Row = OthersLogged["others"][number]["rows"][number];
+
+/** The answers of the knot's own step; where there are none, the last ones, and what they were answers to. */
+function toldOf(rows: Row[], step: string | null): string {
+  const own = rows.filter((row) => row.step === step);
+  if (own.length > 0) return own.map(answersOf).join(", ");
+  return rows
+    .slice(-1)
+    .map((row) => `${row.name}: ${answersOf(row)}`)
+    .join("");
+}
+
+const answersOf = ({ side, asks }: Row) =>
+  `${side === "none" ? "" : `${side} `}${asks.map((one) => one.written).join(" ")}`;
+
 export function Others({ draft }: { draft: RingDraft }) {
   const { step } = planItem(draft);
   const others = useQuery(othersQuery(draft.horse, draft.session)).data?.others ?? [];
@@ -35,14 +50,7 @@ export function Others({ draft }: { draft: RingDraft }) {
     <ul className={styles.others} aria-label={words.others}>
       {others.map(({ words: who, rows }) => (
         <li key={who}>
-          <strong>{who}</strong>{" "}
-          {rows
-            .filter((row) => row.step === step)
-            .map(
-              ({ side, asks }) =>
-                `${side === "none" ? "" : `${side} `}${asks.map((one) => one.written).join(" ")}`,
-            )
-            .join(", ") || words.elsewhere(rows.reduce((sum, row) => sum + row.asks.length, 0))}
+          <strong>{who}</strong> {toldOf(rows, step)}
         </li>
       ))}
     </ul>

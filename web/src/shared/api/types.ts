@@ -38,6 +38,7 @@ export type TrackEstimate = Schemas["TrackEstimate"];
 export type SessionDebrief = Schemas["SessionDebrief"];
 export type EntryView = Schemas["EntryView"];
 export type SessionHistory = Schemas["SessionHistory"];
+export type OthersLogged = Schemas["OthersLogged"];
 export type Written = Schemas["Written"];
 export type DebriefRow = Schemas["DebriefRow"];
 export type SessionLine = Schemas["SessionLine"];

@@ -45,5 +45,4 @@ export const together = {
   join: "Log in that session",
   joined: "You log in a session that another device began.",
   others: "Logged by others",
-  elsewhere: (count: number) => (count === 1 ? "1 answer elsewhere" : `${count} answers elsewhere`),
 };
