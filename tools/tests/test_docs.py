@@ -6,6 +6,7 @@ import re
 from pathlib import Path
 
 import pytest
+from bucephal.words.entries import NOTATION
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 DOCUMENTS = sorted([*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")])
@@ -36,6 +37,12 @@ def test_no_table_is_cut(document: Path) -> None:
         if line.startswith("|") and (number == 0 or not lines[number - 1].startswith("|"))
     ]
     assert [lines[n] for n in heads if not re.match(r"^\|[ :|-]+\|$", lines[n + 1])] == []
+
+
+def test_the_notation_is_told_whole() -> None:
+    """Every form that the help beside the text names stands in the document too."""
+    text = (ROOT / "docs/quick-entry.md").read_text(encoding="utf-8")
+    assert [form for form, _ in NOTATION if form not in text] == []
 
 
 def test_the_first_hour_follows_an_answer_through_each_room_once() -> None:

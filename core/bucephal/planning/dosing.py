@@ -6,6 +6,7 @@ import math
 from collections import Counter
 
 from bucephal.coach import CLIMB_AIM
+from bucephal.entry import line_begun
 from bucephal.ladder import Compare, CountsAs, Escalation, Exercise, Fresh, SessionEnd, Side, StepKind
 from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.day import SOME_DAYS_OFF, Day
@@ -200,7 +201,7 @@ def _sessions_before(day: Day, exercise: str) -> int:
 
 def _dose(day: Day, kind: ItemKind, choice: Choice, side: Side) -> SideDose:
     aim, best_below = _aim(day, kind, choice, side), _best_below(day, choice.step, side)
-    return SideDose(side=side, asks=aim, best_below=best_below)
+    return SideDose(side=side, asks=aim, best_below=best_below, line=line_begun(choice.step, side))
 
 
 def _sides(day: Day, step: str) -> tuple[Side, ...]:

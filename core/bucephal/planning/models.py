@@ -115,6 +115,7 @@ class SideDose(FrozenModel):
     side: Side
     asks: int
     best_below: int | None
+    line: str = Field(description="How its line begins where the answers are written in: 'up-wt.2 L'.")
 
 
 class ItemRemedy(FrozenModel):

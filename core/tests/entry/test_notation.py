@@ -26,11 +26,13 @@ from bucephal.record import (
     with_bands,
 )
 from bucephal.record.models import FORMAT, VERSION
+from bucephal.words.entries import NOTATION
 from hypothesis import given
 from hypothesis import strategies as st
 
 ON = date(2026, 6, 18)  # a Thursday
 CATALOGUE = load_catalogue()
+EXERCISES = {one.id for one in CATALOGUE.exercises}
 
 
 def asks(text: str, **more: Any) -> list[Ask]:
@@ -329,3 +331,18 @@ def test_each_ask_has_the_band_that_is_in_force() -> None:
     horse = record_from(raw, CATALOGUE, ON).horse
     (session,) = read_entry("up-wt.2 L 5 4(band_top=2)\nobject.1 L 20", CATALOGUE, ON).sessions
     assert [ask.band_top for ask in with_bands(session, horse, CATALOGUE).asks] == [4, 2, None]
+
+
+def test_every_form_that_the_help_names_can_be_typed() -> None:
+    """A line is a line; an answer stands behind a step."""
+    for form, _ in NOTATION:
+        for one in [form] if _is_a_line(form) or "(" in form else form.split(", "):
+            step = "object.1 L" if one.startswith(("20s", "ok")) else "canter.1 R"
+            text = one if _is_a_line(one) else f"{step} {one} 3"
+            entry = read_entry(f"{text}\nhalt.1 3", CATALOGUE, ON)
+            assert entry.misplaced == (), (form, [one.problem for one in entry.misplaced])
+
+
+def _is_a_line(form: str) -> bool:
+    begins = form.split()[0]
+    return begins.partition(".")[0] in {*EXERCISES, "note", "mon"} or begins[0] in "!#" or "place=" in begins

@@ -7,7 +7,6 @@ import styles from "./PlanSheet.module.css";
 
 /** So many items fit on the page in type that is read at arm's length. */
 const FIT_IN_LARGE = 9;
-const LETTER = { left: "L", right: "R", none: "" } as const;
 
 export function PlanSheet({ page, items }: { page: Plan; items: PlanItem[] }) {
   const { facts, plan } = page;
@@ -68,7 +67,7 @@ function Row({ item }: { item: PlanItem }) {
 /** Where the answers are written as they are typed in later: the step, the side, the levels. */
 function Line({ item }: { item: PlanItem }) {
   const parts = item.step
-    ? item.sides.map(({ side }) => `${item.step} ${LETTER[side]}`.trim())
+    ? item.sides.map(({ line }) => line)
     : item.kind === "settle"
       ? [text.plan.settledAfter]
       : [];

@@ -2875,6 +2875,11 @@ export interface components {
             asks: number;
             /** Best Below */
             best_below: number | null;
+            /**
+             * Line
+             * @description How its line begins where the answers are written in: 'up-wt.2 L'.
+             */
+            line: string;
         };
         /**
          * StepKind

@@ -1,1 +1,1 @@
-export const SCHEMA = "0a8a985c24348ce8";
+export const SCHEMA = "ebd46225846bcc8e";
