@@ -26,7 +26,7 @@ from selenium.webdriver.chrome.webdriver import WebDriver  # noqa: E402
 
 from demo.load import PASSWORD, PEOPLE  # noqa: E402
 from e2e.browser import DESKTOP, PHONE, open_browser, save_picture, set_dark, set_size  # noqa: E402
-from e2e.pages.places import Plan, Ring, SignIn, Today  # noqa: E402
+from e2e.pages.places import Debrief, Plan, Ring, SignIn, Today  # noqa: E402
 
 PORT = 8765
 HOUR = "09:20"
@@ -117,6 +117,24 @@ def ring_phone(camera: Camera) -> None:
 def debrief(camera: Camera) -> None:
     camera.today.open(camera.at("Quill", "debrief"))
     camera.today.see("article section a")
+
+
+def entry(camera: Camera) -> None:
+    """Half a week of Quill's, with a slip in it."""
+    page = Debrief(camera.driver, BASE)
+    page.open(camera.at("Quill", "debrief/write"))
+    page.write(
+        'mon ridden 18:30-19:10 place="the sands" first_min=4\nup-wt L 8 6 5! 4 2 2 3\nup-wt R 5 12 4\n'
+        'canter.1 R 5x 4RL 4\n! spook "gulls" @C recovered_s=20\nnote Windy; he looked at everything.\nhal'
+    )
+    page.offered()
+
+
+def correct(camera: Camera) -> None:
+    page = Debrief(camera.driver, BASE)
+    page.open(camera.at("Quill", "debrief"))
+    page.rows()
+    page.put_right()
 
 
 def sheet(camera: Camera) -> None:
@@ -248,13 +266,13 @@ def exchange(camera: Camera) -> None:
 SHOTS: dict[str, Callable[[Camera], None]] = {
     "today": today, "plan": plan, "debrief": debrief, "sheet": sheet, "sheet-dark": sheet_dark,
     "step": step, "ladder": ladder, "ladder-exercise": ladder_exercise, "ladder-phone": ladder_phone,
-    "guide": guide, "arrival": arrival, "new-horse": new_horse, "yard": yard, "exchange": exchange,
+    "guide": guide, "arrival": arrival, "entry": entry, "yard": yard, "exchange": exchange,
     "ring": ring, "ring-phone": ring_phone, "flags": flags, "look": look, "people": people,
 }  # fmt: skip
 EXTRA: dict[str, Callable[[Camera], None]] = {
     "plan-dark": plan_dark, "ladder-dark": ladder_dark, "ladder-phase": ladder_phase,
     "yard-exercises": yard_exercises, "yard-scales": yard_scales, "yard-kit": yard_kit, "sign-in": sign_in,
-    "exercise": exercise,
+    "exercise": exercise, "new-horse": new_horse, "correct": correct,
 }  # fmt: skip
 
 

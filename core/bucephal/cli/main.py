@@ -26,7 +26,7 @@ from bucephal.ladder import Catalogue, under
 from bucephal.pages import WelfareRequest, arrival, horse_welfare, read_out
 from bucephal.planning import Place, plan_request, plan_session
 from bucephal.progress import Standing
-from bucephal.record import parse_json, read_model, read_record, record_schema, with_bands
+from bucephal.record import parse_json, read_model, read_record, record_schema, with_bands, with_lead_faults
 from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record
 
@@ -246,6 +246,7 @@ def _entry(options: argparse.Namespace, catalogue: Catalogue) -> Any:
         catalogue = under(catalogue, record.horse.school)
         last = last_asked(record, catalogue, on)
     sessions = read_entry(text_of(options.file), catalogue, on, today=today, last=last).sessions
+    sessions = tuple(with_lead_faults(one, catalogue) for one in sessions)
     if record is not None:
         sessions = tuple(with_bands(one, record.horse, catalogue) for one in sessions)
     return {"asks": [ask for one in sessions for ask in one.asks], "sessions": sessions}

@@ -17,7 +17,7 @@ from bucephal.entry.reading import QuickEntry, read_entry
 from bucephal.entry.writing import CLOCKS, UNSEEN, event_written, write_answer, write_session
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue
-from bucephal.record import Ask, Event, Session, SessionHeader
+from bucephal.record import Ask, Event, Session, SessionHeader, with_lead_fault
 
 Entry = TypeVar("Entry", Ask, Event)
 ONE_SESSION = "one session: its own day, what was asked in it"
@@ -90,11 +90,19 @@ def correct(was: Session, typed: Session, catalogue: Catalogue) -> Correction:
         for name in SessionHeader.model_fields
         if name not in _NEVER_TYPED and not (name in CLOCKS and typed.started is None)
     }
+    asks = _changes(was.asks, typed.asks, lambda ask: _as_typed(ask, catalogue), _kept_of_an_ask)
     return Correction(
-        asks=tuple(_changes(was.asks, typed.asks, lambda ask: _as_typed(ask, catalogue), _kept_of_an_ask)),
+        asks=tuple(_whole(change, catalogue) for change in asks),
         events=tuple(_changes(was.events, typed.events, lambda event: event_written(event, UNSEEN), _kept)),
         header={name: pair for name, pair in header.items() if pair[0] != pair[1]},
     )
+
+
+def _whole(change: Change[Ask], catalogue: Catalogue) -> Change[Ask]:
+    """What is typed anew with the fault that its leads are; what stayed as it was."""
+    if not change.is_one or change.now is None:
+        return change
+    return Change(change.was, with_lead_fault(change.now, catalogue))
 
 
 def _as_typed(ask: Ask, catalogue: Catalogue) -> Hashable:

@@ -21,6 +21,7 @@ from bucephal.entry import (
     read_entry,
     write_answer,
 )
+from bucephal.entry.reading import ReadLine
 from bucephal.entry.writing import UNSEEN
 from bucephal.ladder import Catalogue
 from bucephal.pages.happened import event_words, settled_words
@@ -31,6 +32,8 @@ from bucephal.record import (
     HorseRecord,
     Session,
     with_bands,
+    with_lead_fault,
+    with_lead_faults,
 )
 from bucephal.words import entries as words
 from bucephal.words.plain import after_comma, upper_first
@@ -207,7 +210,7 @@ def _sessions(
         days.setdefault(one.date, []).append(len(one.asks))
     return tuple(
         EntrySession(
-            session=with_bands(session, record.horse, catalogue),
+            session=with_lead_faults(with_bands(session, record.horse, catalogue), catalogue),
             settled=settled_words(session.settle),
             events=tuple(event_words(event) for event in session.events),
             rows=tuple(_rows(read, record, catalogue)),
@@ -220,8 +223,12 @@ def _sessions(
 
 def _rows(read: ReadSession, record: HorseRecord, catalogue: Catalogue) -> Iterator[EntryRow]:
     for line in read.lines:
-        row = logged_row(line.step, line.side, (one.ask for one in line.asks), record, catalogue)
+        row = logged_row(line.step, line.side, _asks_of(line, catalogue), record, catalogue)
         yield EntryRow(**dict(row), line=line.place.line)
+
+
+def _asks_of(line: ReadLine, catalogue: Catalogue) -> Iterator[Ask]:
+    return (with_lead_fault(one.ask, catalogue) for one in line.asks)
 
 
 def _problem(one: Misplaced) -> EntryProblem:

@@ -42,6 +42,7 @@ from bucephal.record import (
     FrozenModel,
     HorseRecord,
     SessionKind,
+    lead_fault,
 )
 from bucephal.record.models import LEVELS
 from bucephal.welfare import NO_WORK, RingSigns, ring_signs, wants_helper
@@ -354,15 +355,14 @@ def _easier(step: str, catalogue: Catalogue) -> PackEasier | None:
 
 
 def _leads(side: Side, exercise: Exercise, stage: Stage) -> Iterator[PackLead]:
-    """Source: common practice, no source: disunited is different leads in front and behind."""
     if stage.gait is not Gait.CANTER or side is Side.NONE:
         return
     other = side.other
-    for said, front, hind, code in (
-        (words.LEAD_AS_ASKED, side, side, None),
-        (words.OTHER_LEAD, other, other, "wrong-lead"),
-        (words.OTHER_LEAD_IN_FRONT, other, side, "disunited"),
-        (words.OTHER_LEAD_BEHIND, side, other, "disunited"),
+    for said, front, hind in (
+        (words.LEAD_AS_ASKED, side, side),
+        (words.OTHER_LEAD, other, other),
+        (words.OTHER_LEAD_IN_FRONT, other, side),
+        (words.OTHER_LEAD_BEHIND, side, other),
     ):
-        faults = (code,) if code is not None and exercise.fault(code) is not None else ()
-        yield PackLead(words=said, front=front, hind=hind, faults=faults)
+        code = lead_fault(side, front, hind, exercise)
+        yield PackLead(words=said, front=front, hind=hind, faults=() if code is None else (code,))

@@ -14,6 +14,7 @@ from bucephal.record.history import (
     sessions_in_order,
     with_bands,
 )
+from bucephal.record.leads import lead_fault, with_lead_fault, with_lead_faults
 from bucephal.record.models import (
     NEEDS_A_VET,
     Ask,
@@ -64,11 +65,12 @@ from bucephal.record.yard import AlsoAsked, YardDefaults, check_defaults, with_d
 __all__ = [
     "NEEDS_A_VET", "TEMPERAMENTS", "AlsoAsked", "Ask", "Background", "Band", "Busy", "ClearedBy",
     "Coarse", "ConditionScore", "Conditions", "Correct", "DatedAsk", "DidBefore", "Event", "EventKind",
-    "Flag", "FlagCode", "FrozenModel", "GaitShown", "Goal", "Horse", "HorseRecord", "Lead", "Overridden",
-    "Override", "PainCheck", "PainSign", "Planned", "PlannedStep", "Session", "SessionHeader",
-    "SessionKind", "Settle", "Sex", "Tension", "Visit", "YardDefaults", "asks_in_order", "asks_of",
-    "band_for", "check_defaults", "check_flag", "days_off", "first_assessment", "height_text",
-    "horse_from_form", "kind_of_session", "parse_json", "read_day", "read_model", "read_record",
-    "record_from", "record_schema", "ride_number", "sessions_in_order", "with_bands", "with_defaults",
-    "with_everything_named", "write_record",
+    "Flag", "FlagCode", "FrozenModel", "GaitShown", "Goal", "Horse", "HorseRecord", "Lead",
+    "Overridden", "Override", "PainCheck", "PainSign", "Planned", "PlannedStep", "Session",
+    "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "Visit", "YardDefaults",
+    "asks_in_order", "asks_of", "band_for", "check_defaults", "check_flag", "days_off",
+    "first_assessment", "height_text", "horse_from_form", "kind_of_session", "lead_fault", "parse_json",
+    "read_day", "read_model", "read_record", "record_from", "record_schema", "ride_number",
+    "sessions_in_order", "with_bands", "with_defaults", "with_everything_named", "with_lead_fault",
+    "with_lead_faults", "write_record",
 ]  # fmt: skip

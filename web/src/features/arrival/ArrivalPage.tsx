@@ -8,6 +8,7 @@ import { day, fullDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { DataTable } from "../../shared/ui/DataTable";
 import { Fold } from "../../shared/ui/Fold";
+import { May } from "../../shared/ui/May";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./ArrivalPage.module.css";
@@ -29,7 +30,9 @@ function ArrivalView({ horse, arrival }: { horse: string; arrival: Arrival }) {
     <article className={styles.page}>
       <div className={styles.head}>
         <h1>{text.arrival.title}</h1>
-        <Link to={`/horses/${horse}/edit`}>{text.horse.edit}</Link>
+        <May to="change">
+          <Link to={`/horses/${horse}/edit`}>{text.horse.edit}</Link>
+        </May>
       </div>
       <p className={styles.lead}>{assessment.words}</p>
       <p className={styles.soft}>

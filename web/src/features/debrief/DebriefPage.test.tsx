@@ -126,3 +126,99 @@ describe("when a session was, and whether it counts", () => {
     expect(screen.queryByRole("button", { name: "Day and time" })).not.toBeInTheDocument();
   });
 });
+
+describe("what was put right, and by whom", () => {
+  const SESSION = sample.debrief.id;
+  const AT = `/horses/${HORSE}/debrief/${SESSION}`;
+  const HISTORY = `/api/horses/${HORSE}/sessions/${SESSION}/history`;
+  const history = {
+    corrections: [
+      { at: "2026-06-14T18:40:00Z", by: "Marsh", lines: ["Walk to trot, left: 6, now 5"] },
+    ],
+    logged_on: [
+      { words: "Wren's phone", asks: ["a", "b"], events: [], clock: "", is_yours: true },
+      {
+        words: "Tam's tablet",
+        asks: ["c"],
+        events: [],
+        clock: "It was 4 days ahead.",
+        is_yours: false,
+      },
+    ],
+    riding: {
+      rider: "Tam",
+      faults: [
+        {
+          code: "looks-down",
+          times: 2,
+          words: "Looks down: 2 times",
+          helps: "Look up.",
+          drill: "",
+        },
+      ],
+      only: "Only you, and whoever teaches here, see this.",
+    },
+  };
+
+  it("is told with who and when, the devices named, and what the rider may work on", async () => {
+    await renderAt(AT, { [HISTORY]: history });
+    expect(await screen.findByText("Walk to trot, left: 6, now 5")).toBeInTheDocument();
+    expect(screen.getByText(/^Marsh, 14 June at/)).toBeInTheDocument();
+    expect(document.querySelector('[data-device="Wren\'s phone"]')).toHaveTextContent(
+      "Wren's phone (this one): 2 answers",
+    );
+    expect(document.querySelector('[data-device="Tam\'s tablet"]')).toHaveTextContent(
+      "4 days ahead",
+    );
+    expect(screen.getByText("For Tam to work on")).toBeInTheDocument();
+  });
+
+  it("names no device where there was one", async () => {
+    const alone = { ...history, logged_on: history.logged_on.slice(0, 1), riding: null };
+    await renderAt(AT, { [HISTORY]: alone });
+    await screen.findByText("Walk to trot, left: 6, now 5");
+    expect(screen.queryByText("Logged on")).toBeNull();
+  });
+
+  it("gives a session to another horse", async () => {
+    let sent: unknown;
+    const other = {
+      ...sample.horses.horses[0],
+      id: "11111111-2222-4333-8444-555555555555",
+      name: "Sedge",
+    };
+    await renderAt(AT, {
+      "/api/horses": { horses: [...sample.horses.horses, other] },
+      [`/api/horses/${HORSE}/sessions/${SESSION}/horse`]: async (request: Request) => {
+        sent = await request.json();
+        return { status: 200, body: {} };
+      },
+    });
+    await userEvent.click(await screen.findByRole("button", { name: "It was another horse" }));
+    expect(screen.getByRole("button", { name: "Give it to that horse" })).toBeDisabled();
+    await userEvent.click(screen.getByRole("combobox", { name: "Which horse was it?" }));
+    await userEvent.click(await screen.findByRole("option", { name: "Sedge" }));
+    await userEvent.click(screen.getByRole("button", { name: "Give it to that horse" }));
+    await waitFor(() => expect(sent).toEqual({ to: other.id }));
+    await waitFor(() => expect(location.pathname).toBe(`/horses/${other.id}/debrief/${SESSION}`));
+  });
+});
+
+describe("what the coach said", () => {
+  it("is unfolded where something else was done", async () => {
+    const [row, ...rest] = sample.debrief.rows;
+    const said = [
+      { after: 1, said: "Enough. Go on.", why: "", instead: "1 more ask" },
+      { after: 2, said: "Enough. Go on.", why: "", instead: "" },
+    ];
+    const debrief = {
+      ...sample.debrief,
+      rows: [{ ...row, said }, ...rest],
+      instead: ["Halt: 1 more"],
+    };
+    await renderAt(AT, { [`/api/horses/${HORSE}/sessions/${sample.debrief.id}`]: debrief });
+    expect(await screen.findByText("– done: 1 more ask")).toBeVisible();
+    expect(screen.getByRole("heading", { name: "Said, and done otherwise" })).toBeInTheDocument();
+    expect(screen.getByText(sample.debrief.coach_limits)).toBeInTheDocument();
+  });
+});

@@ -3,12 +3,13 @@ import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { ApiError } from "../../shared/api/client";
-import { debriefQuery, meQuery, sessionsQuery } from "../../shared/api/queries";
+import { debriefQuery, sessionsQuery } from "../../shared/api/queries";
 import type { SessionDebrief, SessionLine } from "../../shared/api/types";
 import { useOutbox, useOutboxState } from "../../shared/outbox/OutboxProvider";
 import { longDay, shortDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { correcting, entry } from "../../shared/text/en.entry";
+import { May } from "../../shared/ui/May";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./DebriefPage.module.css";
 import { DebriefRows } from "./DebriefRows";
@@ -148,16 +149,15 @@ function PlannedAndDone({ planned }: { planned: SessionDebrief["planned"] }) {
 
 /** What was put right in the session; and the ways to do so. */
 function PutRight({ horse, session }: { horse: string; session: string }) {
-  const canChange = useQuery(meQuery).data?.can_change ?? false;
   return (
     <>
       <SessionHistory horse={horse} session={session} />
       <div className={styles.ways}>
-        {canChange ? (
+        <May to="change">
           <Button component={Link} to={`/horses/${horse}/debrief/${session}/correct`}>
             {correcting.link}
           </Button>
-        ) : null}
+        </May>
         <OtherHorse horse={horse} session={session} />
         <StrikeOut horse={horse} session={session} />
       </div>
@@ -212,12 +212,12 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
 
 /** The way to write in what was not logged at the ring. */
 function WriteIn({ horse }: { horse: string }) {
-  const canLog = useQuery(meQuery).data?.can_log ?? false;
-  if (!canLog) return null;
   return (
-    <Button component={Link} to={`/horses/${horse}/debrief/write`} variant="outlined">
-      {entry.link}
-    </Button>
+    <May to="log">
+      <Button component={Link} to={`/horses/${horse}/debrief/write`} variant="outlined">
+        {entry.link}
+      </Button>
+    </May>
   );
 }
 

@@ -3,13 +3,14 @@ import Button from "@mui/material/Button";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "react-router";
 import { api } from "../../shared/api/client";
-import { debriefQuery, meQuery, writtenQuery } from "../../shared/api/queries";
+import { debriefQuery, writtenQuery } from "../../shared/api/queries";
 import { everythingChanged } from "../../shared/api/queryClient";
 import type { Written } from "../../shared/api/types";
 import { longDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { correcting as words } from "../../shared/text/en.entry";
 import { differences } from "../../shared/ui/differences";
+import { May } from "../../shared/ui/May";
 import { Overtaken } from "../../shared/ui/Overtaken";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import type { Cursor } from "./charsOf";
@@ -18,11 +19,16 @@ import { EntryPanel } from "./EntryPanel";
 
 export default function CorrectPage() {
   const { horse = "", session = "" } = useParams();
-  const me = useQuery(meQuery);
-  const can = me.data?.can_change ?? false;
-  const written = useQuery({ ...writtenQuery(horse, session), enabled: can });
+  return (
+    <May to="change" otherwise={<Empty>{text.state.notYours}</Empty>}>
+      <WrittenSession horse={horse} session={session} />
+    </May>
+  );
+}
+
+function WrittenSession({ horse, session }: { horse: string; session: string }) {
+  const written = useQuery(writtenQuery(horse, session));
   const day = useQuery(debriefQuery(horse, session)).data?.date;
-  if (me.data && !can) return <Empty>{text.state.notYours}</Empty>;
   if (written.isPending) return <Loading />;
   if (!written.data)
     return <ErrorView error={written.error} onRetry={() => void written.refetch()} />;

@@ -4,10 +4,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api } from "../../shared/api/client";
-import { horsesQuery, meQuery } from "../../shared/api/queries";
+import { horsesQuery } from "../../shared/api/queries";
 import { useOutbox } from "../../shared/outbox/OutboxProvider";
 import { text } from "../../shared/text/en";
 import { entry as words } from "../../shared/text/en.entry";
+import { May } from "../../shared/ui/May";
 import { Empty } from "../../shared/ui/StateView";
 import { localDay } from "../plan/usePlanDraft";
 import { asItems } from "./asItems";
@@ -17,11 +18,17 @@ import { EntryPanel } from "./EntryPanel";
 
 export default function EntryPage() {
   const { horse = "" } = useParams();
-  const me = useQuery(meQuery);
+  return (
+    <May to="log" otherwise={<Empty>{text.ring.readsOnly}</Empty>}>
+      <WriteIn horse={horse} />
+    </May>
+  );
+}
+
+function WriteIn({ horse }: { horse: string }) {
   const name = useQuery(horsesQuery).data?.horses.find((one) => one.id === horse)?.name ?? "";
   const [on, setOn] = useState(yesterday);
   const { save, isSaving } = useSave(horse);
-  if (me.data && !me.data.can_log) return <Empty>{text.ring.readsOnly}</Empty>;
   return (
     <article className={styles.page}>
       <h1>{words.title(name)}</h1>

@@ -46,7 +46,7 @@ function Changes({ changes }: { changes: string[] }) {
   if (changes.length === 0) return null;
   return (
     <section>
-      <h3>{correcting.changes}</h3>
+      <h2>{correcting.changes}</h2>
       <ul className={styles.changes}>
         {changes.map((line) => (
           <li key={line}>{line}</li>

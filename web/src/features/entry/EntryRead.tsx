@@ -62,7 +62,7 @@ export function EntryProblems({ problems, onGo }: ProblemsProps) {
   if (problems.length === 0) return null;
   return (
     <section>
-      <h3>{words.problems}</h3>
+      <h2>{words.problems}</h2>
       <ul className={styles.problems}>
         {problems.map((one) => (
           <li key={`${one.line}.${one.column}.${one.words}`}>

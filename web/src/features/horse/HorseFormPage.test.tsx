@@ -1,7 +1,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
+import { HELPER, HORSE, refusal, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
 
 const API = "/api/yard/horses";
@@ -125,5 +125,38 @@ describe("changing a horse", () => {
     await waitFor(async () => expect(await home()).toHaveValue("south gate"));
     await userEvent.click(screen.getByRole("button", { name: "Save" }));
     await waitFor(() => expect(sent[1]?.edition).toBe("theirs"));
+  });
+});
+
+describe("a form that holds what was not saved", () => {
+  const AT = `/horses/${HORSE}/edit`;
+  const PROFILE = `/api/horses/${HORSE}/profile`;
+  const girth = () => screen.findByRole("textbox", { name: "Girth, cm" });
+
+  it("says so, whose values are newer, and lets them go", async () => {
+    await renderAt(AT);
+    await userEvent.clear(await girth());
+    await userEvent.type(await girth(), "171");
+    expect(screen.queryByText(/Not saved yet/)).toBeNull();
+    await renderAt(AT, {}, "same");
+    expect(await screen.findByText(/Not saved yet: what was typed here on/)).toBeInTheDocument();
+    expect(screen.queryByText(/is newer than this/)).toBeNull();
+    const profile = { ...sample.profile.profile, girth_cm: 188 };
+    await renderAt(AT, { [PROFILE]: { ...sample.profile, edition: "e9", profile } }, "same");
+    expect(await screen.findByText(/is newer than this/)).toBeInTheDocument();
+    expect(await girth()).toHaveValue("171");
+    await userEvent.click(screen.getByRole("button", { name: "Let go what I typed" }));
+    expect(await girth()).toHaveValue("188");
+    expect(screen.queryByText(/Not saved yet/)).toBeNull();
+  });
+
+  it("is not shown to whoever may not save it", async () => {
+    for (const place of [AT, "/new-horse"]) {
+      await renderAt(place, { "/api/me": HELPER });
+      expect(await screen.findByText("This is for trainers and instructors.")).toBeInTheDocument();
+    }
+    await renderAt(`/horses/${HORSE}/sheet`, { "/api/me": HELPER });
+    await screen.findByRole("link", { name: /Record/ });
+    expect(screen.queryByRole("link", { name: "Change" })).toBeNull();
   });
 });

@@ -11,9 +11,10 @@ import { Choice, Form, TextInput, Tick, useDraftForm } from "../../shared/form";
 import { asNumber } from "../../shared/form/figures";
 import { text } from "../../shared/text/en";
 import { differences } from "../../shared/ui/differences";
+import { May } from "../../shared/ui/May";
 import { Overtaken } from "../../shared/ui/Overtaken";
 import { ProblemList } from "../../shared/ui/Problems";
-import { ErrorView, Loading } from "../../shared/ui/StateView";
+import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { Surely } from "../../shared/ui/Surely";
 import { BandRows } from "../yard/BandRows";
 import { SchoolChoices } from "../yard/SchoolChoices";
@@ -23,6 +24,18 @@ import { asSent, FIELD_NAMES, type HorseTyped, newHorse, typedOf } from "./horse
 
 export default function HorseFormPage() {
   const { horse } = useParams();
+  return (
+    <May
+      to={horse === undefined ? "manage" : "change"}
+      otherwise={<Empty>{text.state.notYours}</Empty>}
+    >
+      <Known horse={horse} />
+    </May>
+  );
+}
+
+/** What is known of the horse, where there is one. */
+function Known({ horse }: { horse: string | undefined }) {
   const yard = useQuery(yardQuery);
   const profile = useQuery({ ...profileQuery(horse ?? ""), enabled: horse !== undefined });
   if (yard.isPending || (horse !== undefined && profile.isPending)) return <Loading />;

@@ -59,8 +59,8 @@ export const trotItem = item({
   step_kind: "L",
   first_side: "left",
   sides: [
-    { side: "left", asks: 3, best_below: null },
-    { side: "right", asks: 3, best_below: null },
+    { side: "left", asks: 3, best_below: null, line: "up-wt.2 L" },
+    { side: "right", asks: 3, best_below: null, line: "up-wt.2 R" },
   ],
   asks: 6,
   aim: 3,
@@ -219,7 +219,7 @@ export function probingPack(): RingPack {
     id: "probe:up-wt.5",
     kind: "probe",
     step: "up-wt.5",
-    sides: [{ side: "left", asks: 1, best_below: null }],
+    sides: [{ side: "left", asks: 1, best_below: null, line: "up-wt.2 L" }],
   };
   const probe = { item: once.id, minutes_left: 4 };
   const [side] = trot.sides as [RingPack["items"][number]["sides"][number]];
@@ -287,7 +287,7 @@ export function sparePack(): RingPack {
       target,
       band: null,
       first_side: "none",
-      sides: [{ side: "none", asks: 3, best_below: null }],
+      sides: [{ side: "none", asks: 3, best_below: null, line: "halt.1" }],
     }),
   );
   const items = [

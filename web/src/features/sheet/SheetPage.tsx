@@ -9,6 +9,7 @@ import { SidesBoard } from "../../shared/drawing/SidesBoard";
 import { text } from "../../shared/text/en";
 import { DataTable } from "../../shared/ui/DataTable";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
+import { May } from "../../shared/ui/May";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import { EstimateTable } from "./EstimateTable";
 import { SettleChart } from "./SettleChart";
@@ -36,7 +37,9 @@ function SheetView({ horse, sheet }: SheetProps) {
         {sheet.body} · {facts.sessions_words} · {facts.days_off_words}
       </p>
       <p className={styles.soft}>
-        <Link to={`/horses/${horse}/edit`}>{text.horse.edit}</Link> ·{" "}
+        <May to="change">
+          <Link to={`/horses/${horse}/edit`}>{text.horse.edit}</Link> ·{" "}
+        </May>
         <Link to={`/horses/${horse}/flags`}>
           {facts.open_flags.length === 0 ? text.sheet.noFlags : text.flags.title}
         </Link>{" "}
