@@ -38,13 +38,20 @@ def horse(tmp_path: Path) -> str:
     return str(file)
 
 
-def test_asks_in_the_records_shape(capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch) -> None:
+def test_asks_in_the_records_shape(
+    capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
+) -> None:
     told = run(capsys, monkeypatch, "up-wt.2 L 8 6 5 4 2 2 3\nhalt 3", "--on", "2026-06-12")
     assert [one["level"] for one in told["asks"]] == [8, 6, 5, 4, 2, 2, 3, 3]
     assert told["asks"][-1]["step"] == "halt.1"
     (session,) = told["sessions"]
     assert (session["date"], session["kind"]) == ("2026-06-12", "ridden")
-    raw = {"format": "bucephal.horse-record", "version": 1, "horse": {"name": "x"}, "sessions": told["sessions"]}
+    raw = {
+        "format": "bucephal.horse-record",
+        "version": 1,
+        "horse": {"name": "x"},
+        "sessions": told["sessions"],
+    }
     assert len(record_from(raw, load_catalogue(), TODAY).sessions[0].asks) == 8
 
 
@@ -53,7 +60,9 @@ def test_with_a_record_the_stage_asked_last_and_the_band_in_force(
 ) -> None:
     for on, step in (("2026-06-12", "up-wt.2"), ("2026-06-05", "up-wt.3"), ("2026-05-01", "up-wt.1")):
         told = run(capsys, monkeypatch, "up-wt R 4", "--on", on, "--record", horse)
-        assert [(one["step"], one["band_top"]) for one in told["asks"]] == [(step, 4 if step != "up-wt.1" else 10)]
+        assert [(one["step"], one["band_top"]) for one in told["asks"]] == [
+            (step, 4 if step != "up-wt.1" else 10)
+        ]
 
 
 def test_all_that_is_wrong_at_once_with_exit_2(
@@ -61,13 +70,16 @@ def test_all_that_is_wrong_at_once_with_exit_2(
 ) -> None:
     code, errors = run(capsys, monkeypatch, "up-xx L 3\nup-wt.1 B 12 3~")
     assert code == 2
-    assert [(one["path"], one["value"]) for one in errors] == [("1.1", "up-xx"), ("2.9", "B"), ("2.11", 12), ("2.15", "~")]
+    assert [(one["path"], one["value"]) for one in errors] == [
+        ("1.1", "up-xx"),
+        ("2.9", "B"),
+        ("2.11", 12),
+        ("2.15", "~"),
+    ]
     assert all(one["allowed"] and one["reason"] for one in errors)
 
 
-def test_the_file_and_its_letters_are_checked(
-    capsys: pytest.CaptureFixture[str], tmp_path: Path
-) -> None:
+def test_the_file_and_its_letters_are_checked(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> None:
     file = tmp_path / "entry.txt"
     file.write_bytes(b"up-wt L 5 \xff")
     for name, reason in ((str(file), "not UTF-8"), (str(tmp_path / "none"), "cannot be read")):

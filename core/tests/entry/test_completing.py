@@ -14,13 +14,21 @@ CATALOGUE = load_catalogue()
 
 def offered(text: str, **last: str) -> list[str]:
     lines = text.split("\n")
-    found = complete(text, len(lines), len(lines[-1]) + 1, CATALOGUE, ON, {k.replace("_", "-"): v for k, v in last.items()})
+    found = complete(
+        text, len(lines), len(lines[-1]) + 1, CATALOGUE, ON, {k.replace("_", "-"): v for k, v in last.items()}
+    )
     return [one.text for one in found.options]
 
 
 @pytest.mark.parametrize(
     ("typed", "first"),
-    [("up-w", "up-wt.1"), ("walk to t", "up-wt.1"), ("trot to w", "down-tw.1"), ("Canter dep", "canter.1"), ("hip", "hip-g.1")],
+    [
+        ("up-w", "up-wt.1"),
+        ("walk to t", "up-wt.1"),
+        ("trot to w", "down-tw.1"),
+        ("Canter dep", "canter.1"),
+        ("hip", "hip-g.1"),
+    ],
 )
 def test_a_step_is_found_by_its_id_or_by_its_name(typed: str, first: str) -> None:
     assert offered(typed)[0] == first

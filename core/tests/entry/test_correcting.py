@@ -30,7 +30,9 @@ def logged(text: str = LINES) -> Session:
         for n, ask in enumerate(typed.asks)
     ]
     events = [one.model_copy(update={"id": "e0", "at": began}) for one in typed.events]
-    return typed.model_copy(update={"id": "s", "started": began, "asks": tuple(asks), "events": tuple(events)})
+    return typed.model_copy(
+        update={"id": "s", "started": began, "asks": tuple(asks), "events": tuple(events)}
+    )
 
 
 def corrected(text: str) -> Correction:
@@ -86,11 +88,19 @@ def test_asked_on_the_other_side() -> None:
 
 def test_the_band_of_another_step_is_not_taken_along() -> None:
     correction = corrected(LINES.replace("up-wt.2 R", "up-wt.3 R"))
-    assert [one.now.band_top for one in correction.asks if one.now and one.now.step == "up-wt.3"] == [None, None]
+    assert [one.now.band_top for one in correction.asks if one.now and one.now.step == "up-wt.3"] == [
+        None,
+        None,
+    ]
 
 
 def test_the_day_what_it_was_like_what_happened_and_the_note() -> None:
-    text = LINES.replace("06-17", "06-16").replace("school", "field").replace("gulls", "a bag").replace("Windy", "Calm")
+    text = (
+        LINES.replace("06-17", "06-16")
+        .replace("school", "field")
+        .replace("gulls", "a bag")
+        .replace("Windy", "Calm")
+    )
     correction = corrected(text + "\nfirst_min=4")
     assert correction.header == {
         "date": (date(2026, 6, 17), date(2026, 6, 16)),

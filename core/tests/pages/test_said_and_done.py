@@ -50,7 +50,10 @@ def test_it_says_again_what_the_coach_says_of_the_same_answers(
 def test_asked_on_after_enough(record_of: Build, catalogue: Catalogue) -> None:
     told = last(record_of([(1, "up-wt.2", "left", [2, 2, 2, 3, 4])]), catalogue)
     (row,) = told.rows
-    assert [(one.after, one.instead) for one in row.said if one.instead] == [(3, "2 more asks"), (4, "1 more ask")]
+    assert [(one.after, one.instead) for one in row.said if one.instead] == [
+        (3, "2 more asks"),
+        (4, "1 more ask"),
+    ]
     assert any("after answer 3 the coach said" in line and "2 more asks" in line for line in told.instead)
 
 
@@ -72,7 +75,9 @@ def test_of_a_session_that_was_planned_the_coach_did_say_it(catalogue: Catalogue
     assert without.coach == "What the coach would have said"
 
 
-def test_an_event_is_heard_in_its_place_and_going_on_after_it_is_told(catalogue: Catalogue, today: date) -> None:
+def test_an_event_is_heard_in_its_place_and_going_on_after_it_is_told(
+    catalogue: Catalogue, today: date
+) -> None:
     began = datetime.combine(today - timedelta(days=1), datetime.min.time(), tzinfo=UTC)
     at = [str(began + timedelta(minutes=n)) for n in range(3)]
     timed = [{**one, "at": when} for one, when in zip(asks(3, 3), (at[0], at[2]), strict=True)]
@@ -88,7 +93,9 @@ def test_what_was_left_for_the_day_is_promised_smaller(catalogue: Catalogue, tod
     assert any("next time a stage easier" in end for end in told.open_ends)
 
 
-def test_an_assessment_tries_things_out_and_the_coach_says_nothing_of_it(catalogue: Catalogue, today: date) -> None:
+def test_an_assessment_tries_things_out_and_the_coach_says_nothing_of_it(
+    catalogue: Catalogue, today: date
+) -> None:
     told = last(record_with(today, {"kind": "assessment", "asks": asks(9, 9, 9)}), catalogue)
     assert [row.said for row in told.rows] == [()]
     assert told.instead == ()
@@ -110,7 +117,9 @@ def test_lighter_than_ever_before_once_there_are_days_to_say_so(
     assert same.bests == ()
 
 
-def test_longer_is_better_where_it_is_measured_and_sooner_where_it_lets_go(catalogue: Catalogue, today: date) -> None:
+def test_longer_is_better_where_it_is_measured_and_sooner_where_it_lets_go(
+    catalogue: Catalogue, today: date
+) -> None:
     def told(step: str, field: str, values: list[float], side: str) -> tuple[str, ...]:
         days = [{"asks": [{"step": step, "side": side, field: value}]} for value in values]
         return last(record_with(today, *days), catalogue).bests
@@ -157,7 +166,9 @@ def test_a_rider_is_told_how_often_and_what_helps(catalogue: Catalogue, today: d
     assert fault.helps == catalogue.rider_faults["looks-down"].helps
 
 
-@pytest.mark.parametrize(("sessions", "is_offered"), [(SESSIONS_FOR_A_DRILL - 1, False), (SESSIONS_FOR_A_DRILL, True)])
+@pytest.mark.parametrize(
+    ("sessions", "is_offered"), [(SESSIONS_FOR_A_DRILL - 1, False), (SESSIONS_FOR_A_DRILL, True)]
+)
 def test_seen_in_three_sessions_of_the_same_rider_something_for_the_rider_alone(
     sessions: int, is_offered: bool, catalogue: Catalogue, today: date
 ) -> None:
@@ -166,6 +177,11 @@ def test_seen_in_three_sessions_of_the_same_rider_something_for_the_rider_alone(
     (fault,) = rider_faults(record.sessions[-1], record, catalogue).faults
     assert bool(fault.drill) == is_offered
     others = record.model_copy(
-        update={"sessions": (*[one.model_copy(update={"rider": "Ash"}) for one in record.sessions[:-1]], record.sessions[-1])}
+        update={
+            "sessions": (
+                *[one.model_copy(update={"rider": "Ash"}) for one in record.sessions[:-1]],
+                record.sessions[-1],
+            )
+        }
     )
     assert rider_faults(others.sessions[-1], others, catalogue).faults[0].drill == ""

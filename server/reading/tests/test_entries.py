@@ -22,10 +22,15 @@ def look(client: Client, horse: Horse, text: str, on: date, **more: Any) -> dict
     return told
 
 
-def test_what_is_typed_is_drawn_and_what_is_wrong_told_in_place(client: Client, horse: Horse, today: date) -> None:
+def test_what_is_typed_is_drawn_and_what_is_wrong_told_in_place(
+    client: Client, horse: Horse, today: date
+) -> None:
     told = look(client, horse, "up-wt.2 L 8 2 12\nhalt.1 3!", today)
     (session,) = told["sessions"]
-    assert [[one["mark"] for one in row["asks"]] for row in session["rows"]] == [["heavy", "accepted"], ["in-band"]]
+    assert [[one["mark"] for one in row["asks"]] for row in session["rows"]] == [
+        ["heavy", "accepted"],
+        ["in-band"],
+    ]
     assert [one["band_top"] for one in session["session"]["asks"]] == [5, 5, 5]
     (problem,) = told["problems"]
     assert (problem["line"], problem["column"], problem["end"], problem["value"]) == (1, 15, 17, "12")
@@ -48,7 +53,9 @@ def test_a_day_that_has_a_session_already_is_said(client: Client, fresh_horse: H
     assert look(client, fresh_horse, "yesterday\nhalt.1 3", today)["sessions"][0]["already"] == ""
 
 
-def test_nothing_is_saved_and_days_that_cannot_be_are_told(client: Client, fresh_horse: Horse, today: date) -> None:
+def test_nothing_is_saved_and_days_that_cannot_be_are_told(
+    client: Client, fresh_horse: Horse, today: date
+) -> None:
     version = Horse.objects.get(pk=fresh_horse.pk).data_version
     for on in (today + timedelta(days=3), date(2018, 1, 1)):
         told = look(client, fresh_horse, f"{on}\nhalt.1 3", today)
@@ -86,7 +93,9 @@ def test_what_the_rider_may_work_on_is_theirs_and_the_teachers(
     send(client, [header, ask_item(session, faults=["looks-down"])])
     somebody = person(yard, name, role)
     fresh_horse.owners.add(somebody)
-    told = client_of(somebody).get(f"/api/horses/{fresh_horse.pk}/sessions/{session}/history").json()["riding"]
+    told = (
+        client_of(somebody).get(f"/api/horses/{fresh_horse.pk}/sessions/{session}/history").json()["riding"]
+    )
     assert (told is not None) == sees
     if sees:
         assert [one["code"] for one in told["faults"]] == ["looks-down"]
