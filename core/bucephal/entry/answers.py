@@ -17,7 +17,7 @@ from bucephal.record.written import COARSE, FLAGS, MOVED, NOT_ANSWERED, TAKEN, T
 NUMBER = r"\d+(?:\.\d+)?"
 MEASURED_AS = {StepKind.LIGHTNESS: "level", StepKind.TOLERANCE: "let_go_s", StepKind.MEASURE: "extent"}
 """What a plain number says, by how a step is judged."""
-GRADE, STRENGTH, DISTANCE, EXTENT, SPOT = "g", "s", "d", "*", "@"
+GRADE, STRENGTH, DISTANCE, EXTENT, SPOT = "gsd*@"
 LETTERED = {GRADE: "grade", STRENGTH: "strength", DISTANCE: "distance_m", EXTENT: "extent"}
 LEADS = {"L": "left", "R": "right", "_": None}
 LEAD_FIELDS = ("lead_front", "lead_hind")
