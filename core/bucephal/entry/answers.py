@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from bucephal.entry.pieces import QUOTED, Misplaced, Piece, Place, value_of, wrong
+from bucephal.entry.pieces import NUMBER, QUOTED, Misplaced, Piece, Place, value_of, wrong
 from bucephal.entry.said import ROOT, Said
 from bucephal.ladder import Catalogue, Exercise, Side, StepKind
 from bucephal.record import Ask
@@ -14,7 +14,6 @@ from bucephal.record.checks import check_ask
 from bucephal.record.models import GRADES, STRENGTHS
 from bucephal.record.written import COARSE, FLAGS, MOVED, NOT_ANSWERED, TAKEN, TENSE
 
-NUMBER = r"\d+(?:\.\d+)?"
 MEASURED_AS = {StepKind.LIGHTNESS: "level", StepKind.TOLERANCE: "let_go_s", StepKind.MEASURE: "extent"}
 """What a plain number says, by how a step is judged."""
 GRADE, STRENGTH, DISTANCE, EXTENT, SPOT = "gsd*@"
@@ -25,6 +24,7 @@ BARE_SPOT = re.compile(r"[\w-]+")
 IN_BRACKETS = tuple(
     name for name in Ask.model_fields if name not in ("id", "step", "side", "faults", "after_break")
 )
+_NO_MARK = "is no mark of an answer"
 _VALUE = re.compile(rf"{NOT_ANSWERED}?(?:{NUMBER}|{'|'.join((TAKEN, *COARSE))})?")
 _FLAG_OF = {one.sign: one.field for one in FLAGS}
 _MARK = re.compile(
@@ -73,12 +73,19 @@ def read_answer(
     while at < len(piece.text):
         mark = _MARK.match(piece.text, at)
         if mark is None:
-            said.problems.append(wrong(piece.part(at, at + 1), "is no mark of an answer", _allowed(question)))
-            at += 1
-            continue
-        at += _take_mark(mark, piece, said, question)
+            stray = _next_mark(piece.text, at)
+            said.problems.append(wrong(piece.part(at, stray), _NO_MARK, _allowed(question)))
+            at = stray
+        else:
+            at += _take_mark(mark, piece, said, question)
     ask = said.built(Ask, check_ask(said.raw, question.catalogue, ROOT))
     return (ReadAsk(ask, piece.place) if ask is not None else None), said.problems
+
+
+def _next_mark(text: str, at: int) -> int:
+    """Where the next mark begins behind what is none; the end, where there is none."""
+    found = _MARK.search(text, at + 1)
+    return len(text) if found is None else found.start()
 
 
 def _take_value(piece: Piece, said: Said, question: Question) -> None:
@@ -136,7 +143,7 @@ def _take_word(word: Piece, said: Said, question: Question) -> int:
     elif found:
         said.problems.append(wrong(word, "could be several faults", ", ".join(found)))
     else:
-        said.problems.append(wrong(word, "is no mark of an answer", _allowed(question)))
+        said.problems.append(wrong(word, _NO_MARK, _allowed(question)))
     return len(word.text)
 
 

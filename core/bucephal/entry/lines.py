@@ -62,14 +62,6 @@ class Header:
         self.said = Said(first, {"date": on.isoformat()})
         self._note: list[str] = []
 
-    @property
-    def day(self) -> date:
-        """The day that it says, or the one in question where that is none."""
-        try:
-            return date.fromisoformat(self.said.raw["date"])
-        except ValueError:
-            return self.on
-
     def take(self, pieces: list[Piece]) -> None:
         """The pieces of a line."""
         for piece in pieces:

@@ -11,12 +11,15 @@ from collections.abc import Iterator
 from typing import Any, NamedTuple
 
 from bucephal.errors import Problem
+from bucephal.problems import shorten
 from bucephal.record.written import figure
 
 QUOTED = r'"(?:[^"\\]|\\.)*"'
 NOT_QUOTED = "is not a text as it is written in quotation marks"
 _PIECE = re.compile(rf'(?:{QUOTED}|\((?:{QUOTED}|[^()"])*\)|[^\s"()])+|(?P<open>["(].*|\))')
-_NUMBER = re.compile(r"-?\d+(?:\.\d+)?")
+NUMBER = r"[0-9]{1,15}(?:\.[0-9]{1,400})?"
+"""No measure has more places; a row of thousands is no number."""
+_NUMBER = re.compile(rf"-?{NUMBER}")
 _WORDS: dict[str, Any] = {"yes": True, "no": False, "none": None}
 
 
@@ -54,7 +57,7 @@ class Misplaced(NamedTuple):
 def wrong(piece: Piece, reason: str, allowed: str, value: Any = ...) -> Misplaced:
     """A problem at a piece; its value is the piece's text, where no other is given."""
     found = piece.text if value is ... else value
-    return Misplaced(Problem(str(piece.place), found, reason, allowed), piece.place)
+    return Misplaced(Problem(str(piece.place), shorten(found), reason, allowed), piece.place)
 
 
 def lines_of(text: str) -> Iterator[Piece]:

@@ -59,7 +59,10 @@ class Said:
             self.problems.append(wrong(piece, "is not written as a name with its value", "name=value"))
             return
         named, typed = (piece.part(*match.span(group)) for group in ("name", "value"))
-        path = path_of(named.text)
+        try:
+            path = path_of(named.text)
+        except ValueError:  # of a name in quotation marks
+            path = None
         if path is None:
             self.problems.append(wrong(named, "is no name that is known here", ", ".join(names)))
             return

@@ -215,6 +215,8 @@ def test_all_problems_at_once_each_where_it_is() -> None:
         ('up-wt.1 L 4 5(note="x\\q")', "1.20", '"x\\q"'),
         ('up-wt.1 L 4 5(note="x"', "1.14", '(note="x"'),
         ("up-wt.1 L 4@", "1.12", "@"),
+        ("up-wt.1 L 4~~&", "1.12", "~~&"),
+        ('mon tack."\\q"=1', "1.5", 'tack."\\q"'),
         ("2026-06-19\nhalt.1 3", "1.1", "2026-06-19"),
         ("2026-02-30\nhalt.1 3", "1.1", "2026-02-30"),
         ("mon 19:10-18:30", "1.11", "18:30"),
@@ -227,6 +229,13 @@ def test_all_problems_at_once_each_where_it_is() -> None:
 )
 def test_what_cannot_be_is_told_where_it_stands(text: str, path: str, value: Any) -> None:
     assert [(one[0], one[1]) for one in problems(text)] == [(path, value)]
+
+
+def test_a_cat_on_the_keyboard_is_told_in_a_line_or_two() -> None:
+    for text in ("up-wt.1 L " + "9" * 5000, "up-wt.1 L 4" + "~" * 5000, "up-wt.1 L 4(note=" + "(" * 5000):
+        found = problems(text)
+        assert len(found) <= 2
+        assert all(len(str(value)) <= 120 for _, value, _ in found)
 
 
 def test_what_is_wrong_takes_nothing_from_what_is_right() -> None:
