@@ -18,7 +18,7 @@ from accounts.services import Missing
 from accounts.trail import What
 from bucephal.entry import Change, Correction, correct, read_correction, text_to_correct
 from bucephal.errors import InvalidInput, Problem
-from bucephal.record import Ask, Event, Session, SessionHeader, with_bands
+from bucephal.record import Ask, Event, Session, SessionHeader
 from bucephal.words.entries import HORSE
 from django.db import transaction
 from django.utils import timezone
@@ -90,7 +90,7 @@ def put_right(by: User, horse: Horse, session: UUID, text: str, began_with: str 
         was = session_as_read(horse, session)
         check_edition(began_with, edition_of(was))
         (typed,) = read_correction(text, was, catalogue, timezone.localdate(), horse.born).sessions
-        correction = correct(was, with_bands(typed, record_of(horse).horse, catalogue), catalogue)
+        correction = correct(was, typed, record_of(horse).horse, catalogue)
         if not correction.is_one:
             return
         changes = {

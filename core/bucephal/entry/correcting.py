@@ -17,10 +17,11 @@ from bucephal.entry.reading import QuickEntry, read_entry
 from bucephal.entry.writing import CLOCKS, UNSEEN, event_written, write_answer, write_session
 from bucephal.errors import Problem
 from bucephal.ladder import Catalogue
-from bucephal.record import Ask, Event, Session, SessionHeader, with_lead_fault
+from bucephal.record import Ask, Event, Horse, Session, SessionHeader, with_band, with_lead_fault
 
 Entry = TypeVar("Entry", Ask, Event)
 ONE_SESSION = "one session: its own day, what was asked in it"
+Keep = Callable[[Entry, Entry], Entry]
 _NEVER_TYPED = ("id", "planned")
 
 
@@ -79,11 +80,12 @@ def read_correction(
     return replace(entry, misplaced=(*entry.misplaced, Misplaced(problem, place)))
 
 
-def correct(was: Session, typed: Session, catalogue: Catalogue) -> Correction:
+def correct(was: Session, typed: Session, horse: Horse, catalogue: Catalogue) -> Correction:
     """What is put right where a session is typed anew.
 
     Args:
         typed: without ids; times that are not typed stay as they were.
+        horse: whose bands hold for what was never asked.
     """
     header = {
         name: (getattr(was, name), getattr(typed, name))
@@ -92,39 +94,58 @@ def correct(was: Session, typed: Session, catalogue: Catalogue) -> Correction:
     }
     asks = _changes(was.asks, typed.asks, lambda ask: _as_typed(ask, catalogue), _kept_of_an_ask)
     return Correction(
-        asks=tuple(_whole(change, catalogue) for change in asks),
-        events=tuple(_changes(was.events, typed.events, lambda event: event_written(event, UNSEEN), _kept)),
+        asks=tuple(_whole(change, horse, catalogue) for change in asks),
+        events=tuple(_changes(was.events, typed.events, _event_as_typed, _kept)),
         header={name: pair for name, pair in header.items() if pair[0] != pair[1]},
     )
 
 
-def _whole(change: Change[Ask], catalogue: Catalogue) -> Change[Ask]:
-    """What is typed anew with the fault that its leads are; what stayed as it was."""
+def _whole(change: Change[Ask], horse: Horse, catalogue: Catalogue) -> Change[Ask]:
+    """What is typed anew with the fault that its leads are and a band; what stayed, as it was."""
     if not change.is_one or change.now is None:
         return change
-    return Change(change.was, with_lead_fault(change.now, catalogue))
+    return Change(change.was, with_band(with_lead_fault(change.now, catalogue), horse, catalogue))
 
 
-def _as_typed(ask: Ask, catalogue: Catalogue) -> Hashable:
+def _as_typed(ask: Ask, catalogue: Catalogue) -> tuple[Hashable, ...]:
     return ask.step, ask.side, ask.after_break, write_answer(ask, catalogue, UNSEEN)
 
 
+def _event_as_typed(event: Event) -> tuple[Hashable, ...]:
+    return event.kind, event.thing, event_written(event, UNSEEN)
+
+
 def _changes(
-    was: Sequence[Entry], typed: Sequence[Entry], key: Callable[[Entry], Hashable], keep: Callable[..., Entry]
+    was: Sequence[Entry],
+    typed: Sequence[Entry],
+    key: Callable[[Entry], tuple[Hashable, ...]],
+    keep: Keep[Entry],
 ) -> Iterator[Change[Entry]]:
-    """What is written alike stayed; of what stands between, one after the other became the other."""
-    matcher = SequenceMatcher(None, [key(one) for one in was], [key(one) for one in typed], autojunk=False)
-    for _, start, end, begin, stop in matcher.get_opcodes():
-        same = [key(one) for one in was[start:end]] == [key(one) for one in typed[begin:stop]]
-        for place in range(max(end - start, stop - begin)):
-            before = was[start + place] if start + place < end else None
-            after = typed[begin + place] if begin + place < stop else None
-            if same:
-                yield Change(before, before)
-            elif before is not None and after is not None:
-                yield Change(before, keep(before, after))
+    """What is written alike stayed. Of what stands between, those of the same step and side became one the
+    other, and so did as many for as many of others; the rest was struck out, or is new.
+
+    Args:
+        key: what is written, what it is of before all else.
+    """
+    for same, before, after in _matched(was, typed, key):
+        if same:
+            yield from (Change(one, one) for one in before)
+            continue
+        for _, some, others in _matched(before, after, lambda one: key(one)[:2]):
+            if len(some) == len(others):
+                yield from (Change(old, keep(old, new)) for old, new in zip(some, others, strict=True))
             else:
-                yield Change(before, after)
+                yield from (Change(old, None) for old in some)
+                yield from (Change(None, new) for new in others)
+
+
+def _matched(
+    was: Sequence[Entry], typed: Sequence[Entry], key: Callable[[Entry], Hashable]
+) -> Iterator[tuple[bool, Sequence[Entry], Sequence[Entry]]]:
+    """Runs that are alike by a key, and those that stand between them."""
+    matcher = SequenceMatcher(None, [key(one) for one in was], [key(one) for one in typed], autojunk=False)
+    for tag, start, end, begin, stop in matcher.get_opcodes():
+        yield tag == "equal", was[start:end], typed[begin:stop]
 
 
 def _kept(was: Event, now: Event) -> Event:

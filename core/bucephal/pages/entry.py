@@ -149,7 +149,9 @@ def correction_view(
     """
     entry = read_correction(text, was, catalogue, today, record.horse.born)
     typed = next((one.session for one in entry.read if one.session is not None), None)
-    changes = correction_words(correct(was, typed, catalogue), catalogue) if typed is not None else ()
+    changes = (
+        correction_words(correct(was, typed, record.horse, catalogue), catalogue) if typed is not None else ()
+    )
     return EntryView(
         sessions=_sessions(entry, record, catalogue, ()),
         problems=tuple(_problem(one) for one in entry.misplaced),

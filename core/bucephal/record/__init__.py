@@ -12,6 +12,7 @@ from bucephal.record.history import (
     kind_of_session,
     ride_number,
     sessions_in_order,
+    with_band,
     with_bands,
 )
 from bucephal.record.leads import lead_fault, with_lead_fault, with_lead_faults
@@ -71,6 +72,6 @@ __all__ = [
     "asks_in_order", "asks_of", "band_for", "check_defaults", "check_flag", "days_off",
     "first_assessment", "height_text", "horse_from_form", "kind_of_session", "lead_fault", "parse_json",
     "read_day", "read_model", "read_record", "record_from", "record_schema", "ride_number",
-    "sessions_in_order", "with_bands", "with_defaults", "with_everything_named", "with_lead_fault",
-    "with_lead_faults", "write_record",
+    "sessions_in_order", "with_band", "with_bands", "with_defaults", "with_everything_named",
+    "with_lead_fault", "with_lead_faults", "write_record",
 ]  # fmt: skip

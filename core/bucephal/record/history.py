@@ -55,13 +55,15 @@ def band_for(horse: Horse, catalogue: Catalogue, step: str) -> tuple[int, int]:
 
 def with_bands(session: Session, horse: Horse, catalogue: Catalogue) -> Session:
     """The same session, each ask that has a level with the top of the band that is in force."""
-    asks = [
-        ask.model_copy(update={"band_top": band_for(horse, catalogue, ask.step)[1]})
-        if ask.band_top is None and _by_level(ask, catalogue)
-        else ask
-        for ask in session.asks
-    ]
-    return session.model_copy(update={"asks": tuple(asks)})
+    return session.model_copy(
+        update={"asks": tuple(with_band(ask, horse, catalogue) for ask in session.asks)}
+    )
+
+
+def with_band(ask: Ask, horse: Horse, catalogue: Catalogue) -> Ask:
+    if ask.band_top is not None or not _by_level(ask, catalogue):
+        return ask
+    return ask.model_copy(update={"band_top": band_for(horse, catalogue, ask.step)[1]})
 
 
 def _by_level(ask: Ask, catalogue: Catalogue) -> bool:

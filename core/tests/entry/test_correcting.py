@@ -8,12 +8,13 @@ import pytest
 from bucephal.entry import Correction, correct, read_correction, read_entry, text_to_correct
 from bucephal.errors import InvalidInput
 from bucephal.ladder import load_catalogue
-from bucephal.record import Session, Settle
+from bucephal.record import Horse, Session, Settle
 from hypothesis import given
 from tests.entry.test_notation import sessions
 
 ON = date(2026, 6, 18)
 CATALOGUE = load_catalogue()
+HORSE = Horse(name="Vesper", bands={"up-wt": (1, 4)})
 LINES = """2026-06-17 ridden place="the school"
 up-wt.2 L 8 6 5
 up-wt.2 R 4 4
@@ -38,7 +39,7 @@ def logged(text: str = LINES) -> Session:
 def corrected(text: str) -> Correction:
     was = logged()
     (typed,) = read_correction(text, was, CATALOGUE, ON).sessions
-    return correct(was, typed, CATALOGUE)
+    return correct(was, typed, HORSE, CATALOGUE)
 
 
 def changed(correction: Correction) -> list[tuple[str | None, int | None]]:
@@ -60,7 +61,7 @@ def test_what_is_typed_as_it_was_changes_nothing() -> None:
 @given(sessions)
 def test_of_any_session_what_is_typed_as_it_was_changes_nothing(session: Session) -> None:
     (typed,) = read_correction(text_to_correct(session, CATALOGUE), session, CATALOGUE, ON).sessions
-    correction = correct(session, typed, CATALOGUE)
+    correction = correct(session, typed, HORSE, CATALOGUE)
     assert not correction.is_one, correction
     assert [change.now for change in correction.asks] == list(session.asks)
 
@@ -86,12 +87,13 @@ def test_asked_on_the_other_side() -> None:
     assert [one.now.side for one in correction.asks if one.now] == ["left"] * 5
 
 
-def test_the_band_of_another_step_is_not_taken_along() -> None:
-    correction = corrected(LINES.replace("up-wt.2 R", "up-wt.3 R"))
-    assert [one.now.band_top for one in correction.asks if one.now and one.now.step == "up-wt.3"] == [
-        None,
-        None,
-    ]
+def test_what_was_asked_keeps_the_band_it_was_asked_in_and_what_was_not_gets_one() -> None:
+    """The horse's band has come down since to 4; then it was 5."""
+    correction = corrected(LINES.replace("8 6 5", "8 7 5 3").replace("up-wt.2 R", "up-wt.3 R"))
+    bands = {(one.now.step, one.now.level): one.now.band_top for one in correction.asks if one.now}
+    assert bands == {
+        ("up-wt.2", 8): 5, ("up-wt.2", 7): 5, ("up-wt.2", 5): 5, ("up-wt.2", 3): 4, ("up-wt.3", 4): 4,
+    }  # fmt: skip
 
 
 def test_the_day_what_it_was_like_what_happened_and_the_note() -> None:
