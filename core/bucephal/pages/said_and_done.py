@@ -98,10 +98,7 @@ class _Replay:
             aim=self._aim(step),
             cap=exercise.cap,
             other_side_done=any(one == step and other is not side for one, other in self.coaches),
-            sessions_before=sum(
-                any(ask.step.partition(".")[0] == exercise.id for ask in one.asks)
-                for one in self.before.record.sessions
-            ),
+            sessions_before=len(self.before.tracks.days_of(exercise.id)),
             so_far=SoFar.model_validate({one: so_far.get(one, 0) for one in SoFar.model_fields}),
         )
         self.coaches[key] = Coach(settings, self.catalogue)

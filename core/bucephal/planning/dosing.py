@@ -61,7 +61,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         dose=_dose_words(kind, doses, band, exercise.cap, helper=day.helper_needed(step)),
         set_ups=stage.set_ups,
         cautions=stage.cautions_at(day.standing.age_months),
-        sessions_before=_sessions_before(day, exercise.id),
+        sessions_before=len(day.standing.tracks.days_of(exercise.id)),
         after=(),
         done_when=_done_when(kind, doses, band, day, step),
         remedy=_likeliest_fault(day, step),
@@ -187,16 +187,6 @@ def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: 
         done_when=done_when, remedy=None, helper_needed=False,
         exciting=False, ridden=False, why=why,
     )  # fmt: skip
-
-
-def _sessions_before(day: Day, exercise: str) -> int:
-    days = {
-        on
-        for (step, _), track in day.standing.tracks.by_key.items()
-        if step.rpartition(".")[0] == exercise
-        for on in track.days
-    }
-    return len(days)
 
 
 def _dose(day: Day, kind: ItemKind, choice: Choice, side: Side) -> SideDose:

@@ -343,6 +343,15 @@ class Tracks:
         if not begun and self._is_ready(step):
             self.ready_on[step] = day
 
+    def days_of(self, exercise: str) -> set[date]:
+        """The days on which an exercise was asked, in whichever stage."""
+        return {
+            on
+            for (step, _), track in self.by_key.items()
+            if step.rpartition(".")[0] == exercise
+            for on in track.days
+        }
+
     def has_been_ready(self, step: str) -> bool:
         """Is it ready on every side by all that was asked, or was it on an earlier morning?"""
         return step in self.ready_on or self._is_ready(step)
