@@ -14,6 +14,7 @@ from ninja.decorators import decorate_view
 from pydantic import Field
 
 from accounts import devices, first_run, links, people, services, trail
+from accounts.devices import DeviceKind, kind_of
 from accounts.doors import MANAGES, ONESELF, READS
 from accounts.models import Deed, Device, Link, Role, User
 from accounts.services import person_of, yard_of
@@ -74,6 +75,7 @@ class DeviceView(Schema):
 
     id: UUID
     runs_on: str
+    kind: DeviceKind
     begun_at: datetime
     seen_at: datetime
     is_this: bool
@@ -249,7 +251,7 @@ def leave_yard(request: HttpRequest) -> Status[None]:
 
 def _device(one: Device, here: str | None) -> DeviceView:
     return DeviceView(
-        id=one.id, runs_on=one.runs_on, begun_at=one.begun_at, seen_at=one.seen_at,
+        id=one.id, runs_on=one.runs_on, kind=kind_of(one.runs_on), begun_at=one.begun_at, seen_at=one.seen_at,
         is_this=one.session_key == here,
     )  # fmt: skip
 

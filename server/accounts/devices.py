@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from datetime import datetime, timedelta
+from enum import StrEnum
 from typing import Any
 from uuid import UUID
 
@@ -38,13 +39,20 @@ class SessionStore(DbStore):
         return session
 
 
-def kind_of(runs_on: str) -> str:
-    """What kind of device it is, by what its browser says of itself; empty: it says nothing."""
+class DeviceKind(StrEnum):
+    PHONE = "phone"
+    TABLET = "tablet"
+    COMPUTER = "computer"
+    UNKNOWN = "unknown"
+
+
+def kind_of(runs_on: str) -> DeviceKind:
+    """What kind of device it is, by what its browser says of itself."""
     if not runs_on:
-        return ""
+        return DeviceKind.UNKNOWN
     if re.search("Tablet|iPad", runs_on):
-        return "tablet"
-    return "phone" if "Mobi" in runs_on else "computer"
+        return DeviceKind.TABLET
+    return DeviceKind.PHONE if "Mobi" in runs_on else DeviceKind.COMPUTER
 
 
 def device_of(request: HttpRequest) -> Device | None:

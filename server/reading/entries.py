@@ -49,6 +49,7 @@ class SessionHistory(Schema):
 class OthersRows(Schema):
     """What one other device has logged."""
 
+    id: int
     words: str
     rows: list[LoggedRow]
 
@@ -115,6 +116,7 @@ def others_in(horse: Horse, session: UUID, asking: Device | None) -> OthersLogge
     record, catalogue = record_of(horse), ladder_of(horse)
     others = [
         OthersRows(
+            id=one.id,
             words=one.words,
             rows=list(
                 logged_rows([asks[str(ask)] for ask in one.asks if str(ask) in asks], record, catalogue)

@@ -17,6 +17,7 @@ from training.models import Source, StoredAsk, StoredEvent, StoredSession
 class LoggedOn(Schema):
     """A device on which a part of a session was logged."""
 
+    id: int
     words: str = Field(description="'Wren's phone'.")
     asks: list[UUID]
     events: list[UUID]
@@ -55,6 +56,6 @@ def _entries(stored: StoredSession) -> Iterable[StoredAsk | StoredEvent]:
 def _told(source: Source, asking: Device | None, clock: str) -> LoggedOn:
     whose = source.person.shown if source.person is not None else None
     return LoggedOn(
-        words=device_words(whose, kind_of(source.runs_on)), asks=[], events=[], clock=clock,
+        id=source.pk, words=device_words(whose, kind_of(source.runs_on)), asks=[], events=[], clock=clock,
         is_yours=asking is not None and source.device == asking.id,
     )  # fmt: skip

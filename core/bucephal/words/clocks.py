@@ -25,6 +25,7 @@ def clock_words(off: timedelta, said: date) -> str:
     )
 
 
+_DEVICES = ("phone", "tablet", "computer")
 FORMER_RIDER = "a former rider"
 
 
@@ -33,9 +34,9 @@ def device_words(whose: str | None, kind: str) -> str:
 
     Args:
         whose: None: somebody whose name is not kept any more.
-        kind: phone, tablet, computer; empty: not known.
+        kind: phone, tablet, computer; anything else: a device.
     """
-    return f"{whose or FORMER_RIDER}'s {kind or 'device'}"
+    return f"{whose or FORMER_RIDER}'s {kind if kind in _DEVICES else 'device'}"
 
 
 def set_by_hand(said: date, started: time | None) -> str:

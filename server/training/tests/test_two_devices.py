@@ -129,7 +129,7 @@ def test_set_to_another_day_both_go_with_it(client: Client, fresh_horse: Horse, 
         (PHONE, "phone"),
         ("Mozilla/5.0 (iPad; CPU OS 18)", "tablet"),
         ("Mozilla/5.0 (X11; Linux x86_64)", "computer"),
-        ("", ""),
+        ("", "unknown"),
     ],
 )
 def test_what_kind_of_device_it_is(runs_on: str, kind: str) -> None:

@@ -15,7 +15,6 @@ import { ErrorView, Loading } from "../../shared/ui/StateView";
 import { Surely } from "../../shared/ui/Surely";
 import { WhosePassword } from "../signin/PasswordFields";
 import styles from "./AccountPage.module.css";
-import { deviceName } from "./deviceName";
 
 export default function AccountPage() {
   const me = useQuery(meQuery);
@@ -98,7 +97,7 @@ function Devices() {
       <ProblemList error={end.error} lead={text.account.problems} />
       <ul className={styles.rows}>
         {devices.data.devices.map((one) => {
-          const name = deviceName(one.runs_on);
+          const name = text.account[one.kind];
           return (
             <li key={one.id} title={one.runs_on}>
               <strong>{name}</strong>

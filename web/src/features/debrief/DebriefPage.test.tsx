@@ -136,8 +136,9 @@ describe("what was put right, and by whom", () => {
       { at: "2026-06-14T18:40:00Z", by: "Marsh", lines: ["Walk to trot, left: 6, now 5"] },
     ],
     logged_on: [
-      { words: "Wren's phone", asks: ["a", "b"], events: [], clock: "", is_yours: true },
+      { id: 1, words: "Wren's phone", asks: ["a", "b"], events: [], clock: "", is_yours: true },
       {
+        id: 2,
         words: "Tam's tablet",
         asks: ["c"],
         events: [],

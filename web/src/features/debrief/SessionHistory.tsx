@@ -37,7 +37,7 @@ export function SessionHistory({ horse, session }: { horse: string; session: str
           <h2>{words.loggedOn}</h2>
           <ul className={styles.devices}>
             {logged_on.map((one) => (
-              <li key={one.words} data-device={one.words}>
+              <li key={one.id} data-device={one.words}>
                 <strong>{one.words}</strong>
                 {one.is_yours ? ` (${words.yours})` : ""}: {words.answers(one.asks.length)}
                 {one.clock ? <span className={styles.said}>{one.clock}</span> : null}

@@ -15,6 +15,7 @@ const answer = (written: string) => ({ ask: {}, mark: "heavy", written, words: "
 const others = (step: string) => ({
   others: [
     {
+      id: 1,
       words: "Wren's phone",
       rows: [
         {

@@ -48,8 +48,8 @@ export function Others({ draft }: { draft: RingDraft }) {
   if (others.length === 0) return draft.joined ? <p>{words.joined}</p> : null;
   return (
     <ul className={styles.others} aria-label={words.others}>
-      {others.map(({ words: who, rows }) => (
-        <li key={who}>
+      {others.map(({ id, words: who, rows }) => (
+        <li key={id}>
           <strong>{who}</strong> {toldOf(rows, step)}
         </li>
       ))}

@@ -1707,6 +1707,11 @@ export interface components {
             new: string;
         };
         /**
+         * DeviceKind
+         * @enum {string}
+         */
+        DeviceKind: "phone" | "tablet" | "computer" | "unknown";
+        /**
          * DeviceView
          * @description Where somebody is signed in.
          */
@@ -1718,6 +1723,7 @@ export interface components {
             id: string;
             /** Runs On */
             runs_on: string;
+            kind: components["schemas"]["DeviceKind"];
             /**
              * Begun At
              * Format: date-time
@@ -5224,6 +5230,8 @@ export interface components {
          * @description A device on which a part of a session was logged.
          */
         LoggedOn: {
+            /** Id */
+            id: number;
             /**
              * Words
              * @description 'Wren's phone'.
@@ -5325,6 +5333,8 @@ export interface components {
          * @description What one other device has logged.
          */
         OthersRows: {
+            /** Id */
+            id: number;
             /** Words */
             words: string;
             /** Rows */

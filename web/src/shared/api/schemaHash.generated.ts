@@ -1,1 +1,1 @@
-export const SCHEMA = "ebd46225846bcc8e";
+export const SCHEMA = "30517864f19d753d";
