@@ -6,7 +6,7 @@ keeps what its device noted of it.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterator, Sequence
+from collections.abc import Callable, Hashable, Iterator, Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import date
 from difflib import SequenceMatcher
@@ -21,6 +21,8 @@ from bucephal.record import Ask, Event, Horse, Session, SessionHeader, with_band
 
 Entry = TypeVar("Entry", Ask, Event)
 ONE_SESSION = "one session: its own day, what was asked in it"
+Key = tuple[Hashable, ...]
+Keyed = Sequence[tuple[Key, Entry]]
 Keep = Callable[[Entry, Entry], Entry]
 _NEVER_TYPED = ("id", "planned")
 
@@ -90,9 +92,11 @@ def correct(was: Session, typed: Session, horse: Horse, catalogue: Catalogue) ->
     header = {
         name: (getattr(was, name), getattr(typed, name))
         for name in SessionHeader.model_fields
-        if name not in _NEVER_TYPED and not (name in CLOCKS and typed.started is None)
+        if name not in _NEVER_TYPED and not (name in CLOCKS and getattr(typed, name) is None)
     }
-    asks = _changes(was.asks, typed.asks, lambda ask: _as_typed(ask, catalogue), _kept_of_an_ask)
+    asks = _changes(
+        was.asks, typed.asks, lambda ask, unseen: _as_typed(ask, catalogue, unseen), _kept_of_an_ask
+    )
     return Correction(
         asks=tuple(_whole(change, horse, catalogue) for change in asks),
         events=tuple(_changes(was.events, typed.events, _event_as_typed, _kept)),
@@ -107,44 +111,48 @@ def _whole(change: Change[Ask], horse: Horse, catalogue: Catalogue) -> Change[As
     return Change(change.was, with_band(with_lead_fault(change.now, catalogue), horse, catalogue))
 
 
-def _as_typed(ask: Ask, catalogue: Catalogue) -> tuple[Hashable, ...]:
-    return ask.step, ask.side, ask.after_break, write_answer(ask, catalogue, UNSEEN)
+def _as_typed(catalogue: Catalogue, ask: Ask, unseen: Set[str]) -> Key:
+    return ask.step, ask.side, ask.after_break, write_answer(ask, catalogue, unseen)
 
 
-def _event_as_typed(event: Event) -> tuple[Hashable, ...]:
-    return event.kind, event.thing, event_written(event, UNSEEN)
+def _event_as_typed(event: Event, unseen: Set[str]) -> Key:
+    return event.kind, event.thing, event_written(event, unseen)
 
 
 def _changes(
     was: Sequence[Entry],
     typed: Sequence[Entry],
-    key: Callable[[Entry], tuple[Hashable, ...]],
+    key: Callable[[Entry, Set[str]], Key],
     keep: Keep[Entry],
 ) -> Iterator[Change[Entry]]:
     """What is written alike stayed. Of what stands between, those of the same step and side became one the
     other, and so did as many for as many of others; the rest was struck out, or is new.
 
     Args:
-        key: what is written, what it is of before all else.
+        key: what is written, without what a device noted; what it is of before all else.
     """
-    for same, before, after in _matched(was, typed, key):
+    # What a device noted is not written out; whoever types it all the same means it.
+    old = [(key(one, UNSEEN), one) for one in was]
+    new = [(key(one, frozenset()), one) for one in typed]
+    for same, before, after in _matched(old, new, lambda one: one):
         if same:
-            yield from (Change(one, one) for one in before)
+            yield from (Change(one, one) for _, one in before)
             continue
-        for _, some, others in _matched(before, after, lambda one: key(one)[:2]):
+        for _, some, others in _matched(before, after, lambda one: one[:2]):
             if len(some) == len(others):
-                yield from (Change(old, keep(old, new)) for old, new in zip(some, others, strict=True))
+                pairs = zip(some, others, strict=True)
+                yield from (Change(left, keep(left, right)) for (_, left), (_, right) in pairs)
             else:
-                yield from (Change(old, None) for old in some)
-                yield from (Change(None, new) for new in others)
+                yield from (Change(left, None) for _, left in some)
+                yield from (Change(None, right) for _, right in others)
 
 
 def _matched(
-    was: Sequence[Entry], typed: Sequence[Entry], key: Callable[[Entry], Hashable]
-) -> Iterator[tuple[bool, Sequence[Entry], Sequence[Entry]]]:
-    """Runs that are alike by a key, and those that stand between them."""
-    matcher = SequenceMatcher(None, [key(one) for one in was], [key(one) for one in typed], autojunk=False)
-    for tag, start, end, begin, stop in matcher.get_opcodes():
+    was: Keyed[Entry], typed: Keyed[Entry], by: Callable[[Key], Hashable]
+) -> Iterator[tuple[bool, Keyed[Entry], Keyed[Entry]]]:
+    """Runs that are alike by their keys, and those that stand between them."""
+    left, right = ([by(key) for key, _ in some] for some in (was, typed))
+    for tag, start, end, begin, stop in SequenceMatcher(None, left, right, autojunk=False).get_opcodes():
         yield tag == "equal", was[start:end], typed[begin:stop]
 
 

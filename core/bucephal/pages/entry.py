@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping, Set
 from datetime import date
 
 from pydantic import Field
@@ -21,6 +21,7 @@ from bucephal.entry import (
     read_entry,
     write_answer,
 )
+from bucephal.entry.correcting import Entry
 from bucephal.entry.reading import ReadLine
 from bucephal.entry.writing import UNSEEN
 from bucephal.ladder import Catalogue
@@ -175,21 +176,37 @@ def _correction_words(correction: Correction, catalogue: Catalogue) -> Iterator[
             yield _of_an_ask(change, catalogue)
     for happened in correction.events:
         if happened.is_one:
-            was, now = (
-                "" if one is None else event_written(one, UNSEEN) for one in (happened.was, happened.now)
-            )
+            both = (happened.was, happened.now)
+            was, now = _told_apart(both, event_written)
             yield words.put_right(words.HAPPENED, was, now)
+
+
+def _told_apart(
+    both: tuple[Entry | None, Entry | None],
+    write: Callable[[Entry, Set[str]], str],
+    *,
+    are_told: bool = False,
+) -> tuple[str, str]:
+    """Before and after as they are written; with what devices note where they differ by that alone.
+
+    Args:
+        are_told: what they differ by is said beside.
+    """
+    was, now = ("" if one is None else write(one, UNSEEN) for one in both)
+    if was == now and not are_told:
+        was, now = ("" if one is None else write(one, frozenset()) for one in both)
+    return was, now
 
 
 def _of_an_ask(change: Change[Ask], catalogue: Catalogue) -> str:
     """Where another step or side was asked, each is named."""
-    names = [_name(one, catalogue) for one in (change.was, change.now) if one is not None]
-    was, now = (
-        "" if one is None else write_answer(one, catalogue, UNSEEN) for one in (change.was, change.now)
+    both = (change.was, change.now)
+    first, *others = (_name(one, catalogue) for one in both if one is not None)
+    other = next((one for one in others if one != first), None)
+    was, now = _told_apart(
+        both, lambda one, unseen: write_answer(one, catalogue, unseen), are_told=other is not None
     )
-    if names[0] != names[-1]:
-        now = f"{now} ({names[-1]})"
-    return words.put_right(upper_first(names[0]), was, now)
+    return words.put_right(upper_first(first), was, now if other is None else f"{now} ({other})")
 
 
 def _name(ask: Ask, catalogue: Catalogue) -> str:

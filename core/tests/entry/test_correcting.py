@@ -8,6 +8,7 @@ import pytest
 from bucephal.entry import Correction, correct, read_correction, read_entry, text_to_correct
 from bucephal.errors import InvalidInput
 from bucephal.ladder import load_catalogue
+from bucephal.pages import correction_words
 from bucephal.record import Horse, Session, Settle
 from hypothesis import given
 from tests.entry.test_notation import sessions
@@ -85,6 +86,9 @@ def test_asked_on_the_other_side() -> None:
     correction = corrected(LINES.replace("up-wt.2 R", "up-wt.2 L"))
     assert changed(correction) == [("a3", 4), ("a4", 4)]
     assert [one.now.side for one in correction.asks if one.now] == ["left"] * 5
+    line, _ = correction_words(correction, CATALOGUE)
+    assert line.startswith("Walk to trot, ")
+    assert line.endswith(", right: 4, now 4 (walk to trot, in the green band, left)")
 
 
 def test_what_was_asked_keeps_the_band_it_was_asked_in_and_what_was_not_gets_one() -> None:
@@ -115,8 +119,21 @@ def test_the_day_what_it_was_like_what_happened_and_the_note() -> None:
     assert (event.was.thing, event.now.thing, event.now.at) == ("gulls", "a bag", event.was.at)
 
 
+def test_what_a_device_noted_is_changed_by_whoever_types_it() -> None:
+    correction = corrected(LINES.replace("8 6 5", "8 6(band_top=4) 5"))
+    assert changed(correction) == [("a1", 6)]
+    assert correction.asks[1].now is not None
+    assert correction.asks[1].now.band_top == 4
+    assert correction_words(correction, CATALOGUE) == (
+        'Walk to trot, in the green band, left: 6(band_top=5 at="2026-06-17T18:31:00Z"), '
+        'now 6(band_top=4 at="2026-06-17T18:31:00Z")',
+    )
+
+
 def test_times_stay_unless_they_are_typed() -> None:
     assert corrected(LINES).header == {}
+    ended = corrected(LINES.replace("ridden", 'ridden ended="19:10"')).header
+    assert ended == {"ended": (None, time(19, 10))}
     assert set(corrected(LINES.replace("ridden", "ridden 18:30-19:10")).header) == {"started", "ended"}
     assert corrected(LINES.replace("ridden", "ridden 18:30")).header["started"][1] == time(18, 30)
 
