@@ -10,6 +10,7 @@ from collections.abc import Callable, Hashable, Iterator, Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import date
 from difflib import SequenceMatcher
+from functools import partial
 from typing import Any, Generic, TypeVar
 
 from bucephal.entry.pieces import Misplaced, Place
@@ -94,9 +95,7 @@ def correct(was: Session, typed: Session, horse: Horse, catalogue: Catalogue) ->
         for name in SessionHeader.model_fields
         if name not in _NEVER_TYPED and not (name in CLOCKS and getattr(typed, name) is None)
     }
-    asks = _changes(
-        was.asks, typed.asks, lambda ask, unseen: _as_typed(ask, catalogue, unseen), _kept_of_an_ask
-    )
+    asks = _changes(was.asks, typed.asks, partial(_as_typed, catalogue), _kept_of_an_ask)
     return Correction(
         asks=tuple(_whole(change, horse, catalogue) for change in asks),
         events=tuple(_changes(was.events, typed.events, _event_as_typed, _kept)),
