@@ -146,6 +146,25 @@ def test_moved_to_another_date(worked: Worked, today: date) -> None:
     call_command("rebuild", "--check")
 
 
+def test_flags_and_plan_follow(client: Client, fresh_horse: Horse, today: date) -> None:
+    """Two stumbles in a session raise a flag; the one was a spook, and there is none. Common practice, no source."""
+
+    def told() -> tuple[set[str], list[Any]]:
+        flags = client.get(f"/api/horses/{fresh_horse.pk}/flags").json()
+        plan = client.get(f"/api/horses/{fresh_horse.pk}/plan").json()["plan"]
+        return {one["code"] for one in flags["flags"] if one["open"]}, plan["items"]
+
+    worked = Worked(client, fresh_horse, today - timedelta(days=1))
+    worked.put_right(("! spook", "! stumble\n! stumble"))
+    flags, plan = told()
+    assert "stumbles" in flags
+    worked.put_right(("! stumble\n! stumble", "! stumble\n! spook"))
+    flags, another = told()
+    assert "stumbles" not in flags
+    assert another != plan
+    call_command("rebuild", "--check")
+
+
 def test_problems_are_told_by_line_and_column_and_nothing_is_saved(worked: Worked, today: date) -> None:
     before = record(worked.client, worked.horse)
     answer = worked.put_right(("8 6 5", "8 12 5~"))
