@@ -50,6 +50,8 @@ def said_beside(ask: Ask, rule: StepRule) -> str:
 
 
 def _beside(ask: Ask, rule: StepRule) -> Iterator[str]:
+    if ask.after_break:
+        yield words.AFTER_BREAK
     if ask.strength is not None:
         yield words.strength(ask.strength, STRENGTHS[-1])
     if ask.distance_m is not None:

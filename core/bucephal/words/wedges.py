@@ -124,6 +124,9 @@ def offered(things: int) -> str:
     return f"{ALSO['offered'].lower()}: {things}"
 
 
+AFTER_BREAK = "after a break"
+
+
 def attentive(*, there: bool) -> str:
     return f"{ALSO['attentive'].lower()}: {YES_NO[there]}"
 

@@ -142,6 +142,7 @@ def test_what_was_said_of_an_answer_stands_beside_it() -> None:
     )
     assert said_of("canter.1", level=3, side="left", gait_shown="pace") == "the gait that came: pace"
     assert said_of("object.1", side="left", strength=3, distance_m=2, let_go_s=8) == "strength 3 of 5 · 2 m"
+    assert said_of("halt.1", level=2, after_break=True) == "after a break"
     assert said_of("halt.1", level=2) == ""
     # Of a measure the extent is the answer itself.
     assert said_of("stand.1", extent=5) == ""

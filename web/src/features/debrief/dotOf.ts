@@ -9,6 +9,7 @@ export function dotOf(one: DebriefRow["asks"][number], place: number): AskDot {
     level: one.ask.level ?? null,
     mark: one.mark,
     figure: one.written,
+    afterBreak: one.ask.after_break ?? false,
     name: `${one.words}: ${text.marks[one.mark]}`,
   };
 }

@@ -63,7 +63,7 @@ function Correcting({ horse, session, written }: Props) {
   return (
     <>
       <EntryPanel
-        name={["correct", session]}
+        name={`correct:${session}`}
         initial={written}
         look={look}
         lead={<p className={styles.lead}>{words.lead}</p>}

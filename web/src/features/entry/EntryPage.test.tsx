@@ -1,4 +1,4 @@
-import { screen, waitFor } from "@testing-library/react";
+import { fireEvent, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import { HELPER, HORSE, OWNER, renderAt } from "../../shared/testing/renderAt";
@@ -95,8 +95,13 @@ describe("a session written in", () => {
     await renderAt(AT, { ...NOTATION, [ENTRY]: read });
     await userEvent.type(await area(), "up-wt L 5");
     await screen.findByText("1 session, 1 asks");
+    // The day that it is of is changed, and stays with it.
+    const day = screen.getByLabelText("Lines without a day are of");
+    fireEvent.change(day, { target: { value: "2026-06-01" } });
+    expect(await area()).toHaveValue("up-wt L 5");
     await renderAt(AT, { ...NOTATION, [ENTRY]: read }, "same");
     expect(await area()).toHaveValue("up-wt L 5");
+    expect(screen.getByLabelText("Lines without a day are of")).toHaveValue("2026-06-01");
     expect(screen.getByText(/Not saved yet: what was typed here on/)).toBeInTheDocument();
     await userEvent.click(screen.getByRole("button", { name: "Let go what I typed" }));
     expect(await area()).toHaveValue("");

@@ -1,20 +1,22 @@
 // A session, or a week of them, written in afterwards.
 import TextField from "@mui/material/TextField";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api } from "../../shared/api/client";
 import { horsesQuery } from "../../shared/api/queries";
+import { readDraft, writeDraft } from "../../shared/outbox/database";
 import { useOutbox } from "../../shared/outbox/OutboxProvider";
 import { text } from "../../shared/text/en";
 import { entry as words } from "../../shared/text/en.entry";
 import { May } from "../../shared/ui/May";
-import { Empty } from "../../shared/ui/StateView";
+import { Empty, Loading } from "../../shared/ui/StateView";
 import { localDay } from "../plan/usePlanDraft";
 import { asItems } from "./asItems";
 import type { Cursor } from "./charsOf";
 import styles from "./Entry.module.css";
 import { EntryPanel } from "./EntryPanel";
+import type { KeptText } from "./useKeptText";
 
 export default function EntryPage() {
   const { horse = "" } = useParams();
@@ -27,13 +29,15 @@ export default function EntryPage() {
 
 function WriteIn({ horse }: { horse: string }) {
   const name = useQuery(horsesQuery).data?.horses.find((one) => one.id === horse)?.name ?? "";
-  const [on, setOn] = useState(yesterday);
+  const [on, setOn] = useDay(horse);
   const { save, isSaving } = useSave(horse);
+  if (on === null) return <Loading />;
   return (
     <article className={styles.page}>
       <h1>{words.title(name)}</h1>
       <EntryPanel
-        name={["entry", horse, on]}
+        name={textKey(horse)}
+        about={on}
         initial={NOTHING}
         look={(typed, cursor) => look(horse, on, typed, cursor)}
         lead={
@@ -57,6 +61,28 @@ function WriteIn({ horse }: { horse: string }) {
       />
     </article>
   );
+}
+
+const textKey = (horse: string) => `entry:${horse}`;
+const dayKey = (horse: string) => `entry-day:${horse}`;
+
+/** The day of what names none: yesterday, and of what was typed before the day that it was typed for. */
+function useDay(horse: string): [string | null, (on: string) => void] {
+  const [on, setOn] = useState<string | null>(null);
+  useEffect(() => {
+    let current = true;
+    const kept = [readDraft<KeptText>(textKey(horse)), readDraft<string>(dayKey(horse))] as const;
+    void Promise.all(kept).then(([typed, day]) => {
+      if (current) setOn((typed?.text && day) || yesterday());
+    });
+    return () => {
+      current = false;
+    };
+  }, [horse]);
+  useEffect(() => {
+    if (on !== null) void writeDraft(dayKey(horse), on);
+  }, [horse, on]);
+  return [on, setOn];
 }
 
 const NOTHING = { text: "", edition: null };

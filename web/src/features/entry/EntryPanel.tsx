@@ -16,8 +16,10 @@ import { type HeldText, useKeptText } from "./useKeptText";
 import { type Look, type Typed, useLooked } from "./useLooked";
 
 interface Props {
-  /** Of what is kept on the device; also of what is asked. */
-  name: readonly string[];
+  /** Of what is kept on the device. */
+  name: string;
+  /** What else is asked with the text. */
+  about?: string;
   initial: { text: string; edition: string | null };
   look: Look;
   /** Above the text. */
@@ -29,7 +31,7 @@ interface Props {
 }
 
 export function EntryPanel(props: Props) {
-  const held = useKeptText(props.name.join(":"), props.initial);
+  const held = useKeptText(props.name, props.initial);
   if (held.kept === null) return <Loading />;
   return <Panel {...props} held={held} kept={held.kept} />;
 }
@@ -56,21 +58,23 @@ function Changes({ changes }: { changes: string[] }) {
   );
 }
 
-function Panel({
-  name,
-  initial,
-  look,
-  lead,
-  save,
-  isSaving,
-  error,
-  onSave,
-  held,
-  kept,
-}: PanelProps) {
+function Panel(props: PanelProps) {
+  const {
+    name,
+    about = "",
+    initial,
+    look,
+    lead,
+    save,
+    isSaving,
+    error,
+    onSave,
+    held,
+    kept,
+  } = props;
   const [at, setAt] = useState(kept.text.length);
   const typed = useMemo(() => ({ text: kept.text, at }), [kept.text, at]);
-  const looked = useLooked(name, typed, look);
+  const looked = useLooked([name, about], typed, look);
   const panel = useRef<HTMLDivElement>(null);
   const type = (next: Typed) => {
     setAt(next.at);

@@ -12,6 +12,8 @@ export interface AskDot {
   name: string;
   /** What is written under it. */
   figure?: string;
+  /** A break went before it. */
+  afterBreak?: boolean;
 }
 
 interface Props {
@@ -75,6 +77,15 @@ export function AskDots({ dots, band, label, height = 96, goesOn = false }: Prop
           const cy = dot.level === null ? height / 2 : y(dot.level);
           return (
             <g key={dot.id}>
+              {dot.afterBreak ? (
+                <line
+                  x1={cx - slot / 2}
+                  x2={cx - slot / 2}
+                  y1={6}
+                  y2={height - 6}
+                  className={styles.pause}
+                />
+              ) : null}
               {dot.mark === "none" ? (
                 <path
                   d={`M${cx - radius} ${cy + radius / 2} L${cx} ${cy - radius} L${cx + radius} ${cy + radius / 2} Z`}

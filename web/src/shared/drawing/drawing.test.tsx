@@ -62,6 +62,19 @@ describe("drawings in words", () => {
     expect(screen.getByRole("img", { name: "Asks: 6 heavy" })).toBeInTheDocument();
   });
 
+  it("a break stands between the answers", () => {
+    const dots = [false, true].map((afterBreak, n) => ({
+      id: String(n),
+      level: 3,
+      mark: "accepted" as const,
+      name: "",
+      afterBreak,
+    }));
+    const { container } = render(<AskDots dots={dots} band={[1, 3]} label="Asks" />);
+    expect(container.querySelectorAll("svg > g line")).toHaveLength(1);
+    expect(container.querySelector("svg > g:last-of-type line")).not.toBeNull();
+  });
+
   it("every mark has a shape of its own, so that colour alone says nothing", () => {
     const marks = ["accepted", "in-band", "heavy", "none", "apart"] as const;
     const dots = marks.map((mark) => ({ id: mark, level: 3, mark, name: mark }));
