@@ -9,6 +9,7 @@ import { useOutbox, useOutboxState } from "../../shared/outbox/OutboxProvider";
 import { longDay, shortDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { correcting, entry } from "../../shared/text/en.entry";
+import { Lines } from "../../shared/ui/Lines";
 import { May } from "../../shared/ui/May";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
 import styles from "./DebriefPage.module.css";
@@ -103,11 +104,7 @@ function Bests({ debrief }: { debrief: SessionDebrief }) {
     <section className={styles.bests}>
       <h2>{text.debrief.bests}</h2>
       {debrief.bests.length === 0 ? <p className={styles.limit}>{debrief.no_bests}</p> : null}
-      <ul>
-        {debrief.bests.map((best) => (
-          <li key={best}>{best}</li>
-        ))}
-      </ul>
+      <Lines lines={debrief.bests} />
     </section>
   );
 }
@@ -118,11 +115,7 @@ function Instead({ debrief }: { debrief: SessionDebrief }) {
   return (
     <section className={styles.instead}>
       <h2>{text.debrief.otherwise}</h2>
-      <ul>
-        {debrief.instead.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
+      <Lines lines={debrief.instead} />
       <p className={styles.limit}>{debrief.coach_limits}</p>
     </section>
   );

@@ -4,6 +4,7 @@ import { historyQuery, meQuery } from "../../shared/api/queries";
 import type { SessionHistory as History } from "../../shared/api/types";
 import { moment } from "../../shared/text/days";
 import { correcting as words } from "../../shared/text/en.entry";
+import { Lines } from "../../shared/ui/Lines";
 import styles from "./DebriefPage.module.css";
 
 /** What whoever rode may work on; told to them, and to whoever teaches. */
@@ -53,11 +54,7 @@ export function SessionHistory({ horse, session }: { horse: string; session: str
             {corrections.map((one) => (
               <li key={one.at}>
                 <p>{words.by(one.by, moment(one.at))}</p>
-                <ul>
-                  {one.lines.map((line) => (
-                    <li key={line}>{line}</li>
-                  ))}
-                </ul>
+                <Lines lines={one.lines} />
               </li>
             ))}
           </ol>

@@ -5,6 +5,7 @@ import type { EntryView } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { correcting, entry as words } from "../../shared/text/en.entry";
 import { DraftNote } from "../../shared/ui/DraftNote";
+import { Lines } from "../../shared/ui/Lines";
 import { ProblemList } from "../../shared/ui/Problems";
 import { Loading } from "../../shared/ui/StateView";
 import { indexOf } from "./charsOf";
@@ -49,11 +50,7 @@ function Changes({ changes }: { changes: string[] }) {
   return (
     <section>
       <h2>{correcting.changes}</h2>
-      <ul className={styles.changes}>
-        {changes.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
+      <Lines className={styles.changes} lines={changes} />
     </section>
   );
 }

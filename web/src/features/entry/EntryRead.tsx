@@ -4,6 +4,7 @@ import { AskDots } from "../../shared/drawing/AskDots";
 import { longDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { entry as words } from "../../shared/text/en.entry";
+import { Lines } from "../../shared/ui/Lines";
 import { dotOf } from "../debrief/dotOf";
 import styles from "./Entry.module.css";
 
@@ -23,9 +24,7 @@ export function EntrySessions({ sessions }: { sessions: ReadSession[] }) {
           {one.rows.map((row) => (
             <Row key={`${row.line}:${row.side}`} row={row} />
           ))}
-          {one.events.map((event) => (
-            <p key={event}>{event}</p>
-          ))}
+          <Lines lines={one.events} />
           {one.session.note ? <p className={styles.note}>{one.session.note}</p> : null}
         </section>
       ))}
