@@ -6,6 +6,7 @@ from datetime import date
 
 import pytest
 from bucephal.entry import complete
+from bucephal.entry.completing import MOST
 from bucephal.ladder import load_catalogue
 
 ON = date(2026, 6, 18)
@@ -37,6 +38,10 @@ def test_a_step_is_found_by_its_id_or_by_its_name(typed: str, first: str) -> Non
 def test_what_was_asked_last_comes_first_at_the_stage_it_was_asked_in() -> None:
     assert offered("", up_wt="up-wt.3", halt="halt.2")[:2] == ["halt.2", "up-wt.3"]
     assert offered("wal", up_wt="up-wt.3")[0] == "up-wt.3"
+
+
+def test_no_more_is_offered_than_is_read_at_a_glance() -> None:
+    assert len(offered("")) == MOST
 
 
 def test_of_an_exercise_its_stages() -> None:

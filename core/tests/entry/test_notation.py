@@ -175,6 +175,10 @@ def test_a_day_of_the_week_is_the_last_one(word: str, day: int) -> None:
     assert session.date == date(2026, 6, day)
 
 
+def test_two_letters_name_no_day() -> None:
+    assert problems("mo ridden")[0][:2] == ("1.1", "mo")
+
+
 def test_where_it_is_not_told_it_was_ridden_if_anything_in_it_was() -> None:
     for lines, kind in (
         ("lead.1 L 3", "ground"),

@@ -166,6 +166,19 @@ def test_a_rider_is_told_how_often_and_what_helps(catalogue: Catalogue, today: d
     assert fault.helps == catalogue.rider_faults["looks-down"].helps
 
 
+@pytest.mark.parametrize(("minutes", "is_told"), [(4, False), (5, True)])
+def test_of_a_few_minutes_no_rate_an_hour_is_told(
+    minutes: int, is_told: bool, catalogue: Catalogue, today: date
+) -> None:
+    record = riding(today, 1)
+    began = datetime(2026, 6, 1, 10, tzinfo=UTC)
+    short = record.sessions[-1].model_copy(
+        update={"started": began, "ended": began + timedelta(minutes=minutes)}
+    )
+    (fault,) = rider_faults(short, record, catalogue).faults
+    assert ("an hour" in fault.words) == is_told
+
+
 @pytest.mark.parametrize(
     ("sessions", "is_offered"), [(SESSIONS_FOR_A_DRILL - 1, False), (SESSIONS_FOR_A_DRILL, True)]
 )
