@@ -1,0 +1,24 @@
+"""The ground: places to scale, set-ups laid out in them, whether they fit, and the tape measure."""
+
+from bucephal.ground.dragging import dragged
+from bucephal.ground.geometry import Point
+from bucephal.ground.laying import (
+    Laying,
+    arena_out,
+    catalogue_of_set_ups,
+    lay_out,
+    layout_of,
+    prepare,
+    set_up_of,
+)
+from bucephal.ground.layout import Layout
+from bucephal.ground.places import FixedThing, GroundPlace, Shape, Spot, ThingKind, arena_from, letters_of
+from bucephal.ground.set_ups import SET_UPS
+
+# fmt: off
+__all__ = [
+    "SET_UPS", "FixedThing", "GroundPlace", "Laying", "Layout", "Point", "Shape", "Spot", "ThingKind",
+    "arena_from", "arena_out", "catalogue_of_set_ups", "dragged", "lay_out", "layout_of", "letters_of",
+    "prepare", "set_up_of",
+]
+# fmt: on

@@ -1,0 +1,75 @@
+"""A marker that is dragged: which values bring it nearest to where it was let go.
+
+Source: least squares on the marker's own parameters, by differences, a few times over (Gauss-Newton).
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from bucephal.errors import InvalidInput, Problem
+from bucephal.ground.fitting import stands
+from bucephal.ground.geometry import Point
+from bucephal.ground.laying import Laying
+from bucephal.ground.parameters import Number, Values
+
+_NUDGE = 1e-4
+_TIMES = 4
+_BACK = 24
+"""Steps in which a marker that was let go outside comes back until all stands inside."""
+
+
+def dragged(laying: Laying, marker: str, to: Point) -> Values:
+    """The values with which the marker lies as near to the point as its parameters allow, inside the fence.
+
+    Args:
+        laying: how it lay before.
+        marker: its id.
+        to: where it was let go, metres in the place.
+
+    Raises:
+        InvalidInput: if there is no such marker, or it cannot be dragged.
+    """
+    mark = next((one for one in laying.laid.markers if one.id == marker), None)
+    if mark is None or not mark.drives:
+        movable = ", ".join(one.id for one in laying.laid.markers if one.drives)
+        raise InvalidInput([Problem("drag.marker", marker, "is no marker that can be moved", movable)])
+    keys = [key for key in mark.drives if key in laying.values.by_key]
+    before = np.array([laying.values.number(key) for key in keys])
+    wanted = _solved(laying, marker, keys, before, laying.frame.inwards(to))
+    for step in range(_BACK + 1):
+        values = _with(laying, keys, before + (wanted - before) * (1 - step / _BACK))
+        if stands(laying.plan.lay(laying.frame, values), laying.frame):
+            return values
+    return laying.values
+
+
+def _solved(laying: Laying, marker: str, keys: list[str], start: np.ndarray, to: Point) -> np.ndarray:
+    now = start.copy()
+    for _ in range(_TIMES):
+        at = _where(laying, marker, keys, now)
+        columns = []
+        for n in range(len(keys)):
+            nudged = now.copy()
+            nudged[n] += _NUDGE
+            there = _where(laying, marker, keys, nudged)
+            columns.append([(there.x - at.x) / _NUDGE, (there.y - at.y) / _NUDGE])
+        step, *_ = np.linalg.lstsq(np.array(columns).T, np.array([to.x - at.x, to.y - at.y]), rcond=None)
+        now = now + step
+    return now
+
+
+def _where(laying: Laying, marker: str, keys: list[str], numbers: np.ndarray) -> Point:
+    values = laying.values.having(**dict(zip(keys, map(float, numbers), strict=True)))
+    laid = laying.plan.lay(laying.frame, values)
+    return next(one.at for one in laid.markers if one.id == marker)
+
+
+def _with(laying: Laying, keys: list[str], numbers: np.ndarray) -> Values:
+    """Rounded to the steps of the parameters, within their ranges."""
+    changed = {}
+    for key, raw in zip(keys, numbers, strict=True):
+        one = next(each for each in laying.plan.parameters if each.key == key)
+        assert isinstance(one, Number)
+        changed[key] = min(max(round(round(float(raw) / one.step) * one.step, 6), one.low), one.high)
+    return laying.values.having(**changed)

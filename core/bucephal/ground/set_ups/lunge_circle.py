@@ -1,0 +1,45 @@
+"""Lunge circle: 15 to 20 m across, level, the fence not too near; laps from the minutes on each rein."""
+
+from __future__ import annotations
+
+from math import tau
+
+from bucephal.ground.frames import Frame
+from bucephal.ground.geometry import circle
+from bucephal.ground.parameters import Number, Unit, Values
+from bucephal.ground.set_up import MOVES, Call, CallAt, Laid, Mark, MarkerKind, SetUpPlan, gait_choice, moved
+from bucephal.ground.way import Way
+from bucephal.ladder import Gait
+
+
+def _widest(frame: Frame, known: Values) -> float:
+    return frame.area.inscribed_m / 2 - known.number("room_m")
+
+
+def _lay(frame: Frame, values: Values) -> Laid:
+    radius, gait = values.number("radius_m"), Gait(values.choice("gait"))
+    centre = moved(values, frame.middle)
+    lap = tau * radius
+    ridden = values.number("minutes") * 60 * values.number(f"{gait}_ms")
+    return Laid(
+        Way(centre.by(radius, 0), 90, gait).follow(circle(centre, radius, 0)).done,
+        (Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),),
+        (CallAt(Call.WATCH_STRETCH, centre.by(0, radius)),),
+        fence_m=values.number("room_m"),
+        figures={"lap_m": lap, "ridden_m": ridden},
+        whole_in=(Gait.WALK, Gait.TROT, Gait.CANTER),
+        laps=max(round(ridden / lap), 1),
+    )
+
+
+SET_UP = SetUpPlan(
+    "lunge-circle",
+    (
+        Number("room_m", Unit.METRES, 0.5, 10, 1.0, feet=3),
+        Number("radius_m", Unit.METRES, 3, 15, 8.0, feet=26, most=_widest),
+        gait_choice(Gait.TROT),
+        Number("minutes", Unit.MINUTES, 1, 30, 5.0, step=1),
+    ),
+    size="radius_m",
+    lay=_lay,
+)
