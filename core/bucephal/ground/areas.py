@@ -10,12 +10,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from itertools import pairwise
 from math import hypot
 
-from bucephal.ground.geometry import TOUCHING_M, Arc, Line, Piece, Point, sampled
-
-_BETWEEN_M = 0.25
-"""How far apart a way is looked at beside the points that can be nearest to the fence."""
+from bucephal.ground.geometry import TOUCHING_M, Arc, Line, Piece, Point
 
 
 @dataclass(frozen=True)
@@ -120,7 +118,14 @@ class Fenced:
         else:
             # The nearest point of a line to a corner that juts in.
             yield from (piece.at(piece.nearest_to(corner)) for corner in self.corners)
-        yield from sampled((piece,), piece.length if self.is_rectangle else _BETWEEN_M)
+        yield from self._between_crossings(piece)
+
+    def _between_crossings(self, piece: Piece) -> Iterator[Point]:
+        """Both ends, and a point of every part between two crossings: no part outside is missed."""
+        cuts = sorted(at for side in self.sides for at in piece.meets(side))
+        marks = [0.0, *cuts, piece.length]
+        yield from (piece.start, piece.end)
+        yield from (piece.at((one + other) / 2) for one, other in pairwise(marks))
 
     def _facing(self, centre: Point) -> Iterator[float]:
         """Directions in which an arc about a centre can come nearest to the fence, or be farthest over it."""

@@ -1,11 +1,12 @@
 """A marker that is dragged: which values bring it nearest to where it was let go.
 
-Source: least squares on the marker's own parameters, by differences, a few times over (Gauss-Newton).
+Source: least squares on the marker's own parameters, within their ranges (scipy's trust region reflective).
 """
 
 from __future__ import annotations
 
 import numpy as np
+import numpy.typing as npt
 
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ground.fitting import stands
@@ -13,8 +14,8 @@ from bucephal.ground.geometry import Point
 from bucephal.ground.laying import Laying
 from bucephal.ground.parameters import Number, Values
 
-_NUDGE = 1e-4
-_TIMES = 4
+Numbers = npt.NDArray[np.float64]
+_INSIDE = 1e-9
 _BACK = 24
 """Steps in which a marker that was let go outside comes back until all stands inside."""
 
@@ -34,7 +35,7 @@ def dragged(laying: Laying, marker: str, to: Point) -> Values:
     if mark is None or not mark.drives:
         movable = ", ".join(one.id for one in laying.laid.markers if one.drives)
         raise InvalidInput([Problem("drag.marker", marker, "is no marker that can be moved", movable)])
-    keys = [key for key in mark.drives if key in laying.values.by_key]
+    keys = list(mark.drives)
     before = np.array([laying.values.number(key) for key in keys])
     wanted = _solved(laying, marker, keys, before, laying.frame.inwards(to))
     for step in range(_BACK + 1):
@@ -44,32 +45,36 @@ def dragged(laying: Laying, marker: str, to: Point) -> Values:
     return laying.values
 
 
-def _solved(laying: Laying, marker: str, keys: list[str], start: np.ndarray, to: Point) -> np.ndarray:
-    now = start.copy()
-    for _ in range(_TIMES):
-        at = _where(laying, marker, keys, now)
-        columns = []
-        for n in range(len(keys)):
-            nudged = now.copy()
-            nudged[n] += _NUDGE
-            there = _where(laying, marker, keys, nudged)
-            columns.append([(there.x - at.x) / _NUDGE, (there.y - at.y) / _NUDGE])
-        step, *_ = np.linalg.lstsq(np.array(columns).T, np.array([to.x - at.x, to.y - at.y]), rcond=None)
-        now = now + step
-    return now
+def _solved(laying: Laying, marker: str, keys: list[str], start: Numbers, to: Point) -> Numbers:
+    from scipy.optimize import least_squares  # a third of a second to load: only who drags pays it
+
+    ranges = [_number(laying, key) for key in keys]
+    low, high = (np.array([getattr(one, end) for one in ranges]) for end in ("low", "high"))
+
+    def off(numbers: Numbers) -> list[float]:
+        at = _where(laying, marker, keys, numbers)
+        return [at.x - to.x, at.y - to.y]
+
+    found: Numbers = least_squares(off, np.clip(start, low + _INSIDE, high - _INSIDE), bounds=(low, high)).x
+    return found
 
 
-def _where(laying: Laying, marker: str, keys: list[str], numbers: np.ndarray) -> Point:
+def _where(laying: Laying, marker: str, keys: list[str], numbers: Numbers) -> Point:
     values = laying.values.having(**dict(zip(keys, map(float, numbers), strict=True)))
     laid = laying.plan.lay(laying.frame, values)
     return next(one.at for one in laid.markers if one.id == marker)
 
 
-def _with(laying: Laying, keys: list[str], numbers: np.ndarray) -> Values:
+def _with(laying: Laying, keys: list[str], numbers: Numbers) -> Values:
     """Rounded to the steps of the parameters, within their ranges."""
     changed = {}
     for key, raw in zip(keys, numbers, strict=True):
-        one = next(each for each in laying.plan.parameters if each.key == key)
-        assert isinstance(one, Number)
+        one = _number(laying, key)
         changed[key] = min(max(round(round(float(raw) / one.step) * one.step, 6), one.low), one.high)
     return laying.values.having(**changed)
+
+
+def _number(laying: Laying, key: str) -> Number:
+    one = next(each for each in laying.plan.parameters if each.key == key)
+    assert isinstance(one, Number)
+    return one

@@ -38,13 +38,12 @@ class Frame:
 
     @cached_property
     def _box(self) -> tuple[float, float, float, float]:
-        """Least and greatest x and y of the place, along the axis."""
+        """Least and greatest x and y of the place, along the axis; of a patch, along its longest side."""
         if self.place.shape is not Shape.PATCH:
             return 0.0, 0.0, self.area.width, self.area.length
         assert isinstance(self.area, Fenced)
-        turned = [self._turned_in(one) for one in self.area.corners]
-        xs, ys = [one.x for one in turned], [one.y for one in turned]
-        return min(xs), min(ys), max(xs), max(ys)
+        xs = [self._turned_in(one).x for one in self.area.corners]
+        return min(xs), 0.0, 0.0, max(side.length for side in self.area.sides)
 
     @cached_property
     def width(self) -> float:

@@ -14,6 +14,8 @@ from enum import StrEnum
 from math import acos, asin, atan2, ceil, cos, degrees, hypot, inf, isclose, radians, sin, sqrt
 from typing import NamedTuple
 
+COARSEST_RAD = 0.1
+"""Of an arc, at least so often a point: what it loses in length is then under a thousandth."""
 TOUCHING_M = 1e-6
 """What is nearer than this touches."""
 
@@ -80,6 +82,9 @@ class Line:
     def heading_out(self) -> float:
         return self.heading_in
 
+    def heading_at(self, _distance_m: float) -> float:
+        return self.heading_in
+
     def at(self, distance_m: float) -> Point:
         """The point so far along it."""
         part = distance_m / self.length if self.length else 0.0
@@ -91,6 +96,18 @@ class Line:
     def distance(self, point: Point) -> float:
         """From a point to its nearest point."""
         return point.distance(self.at(self.nearest_to(point)))
+
+    def meets(self, other: Line) -> tuple[float, ...]:
+        """How far along it it crosses another straight line; one that lies along it is not met."""
+        along, across, out = (one.less(two) for one, two in (
+            (self.end, self.start), (other.end, other.start), (other.start, self.start),
+        ))  # fmt: skip
+        turned = along.x * across.y - along.y * across.x
+        if not turned:
+            return ()
+        here = (out.x * across.y - out.y * across.x) / turned
+        there = (out.x * along.y - out.y * along.x) / turned
+        return (here * self.length,) if 0 <= here <= 1 and 0 <= there <= 1 else ()
 
     def nearest_to(self, point: Point) -> float:
         """How far along it its nearest point to another lies."""
@@ -143,10 +160,32 @@ class Arc:
         turned = degrees(distance_m / self.radius) if self.radius else 0.0
         return self.centre.towards(self.begins_deg + self.turn.sign * turned, self.radius)
 
+    def heading_at(self, distance_m: float) -> float:
+        turned = degrees(distance_m / self.radius) if self.radius else 0.0
+        return self.heading_in + self.turn.sign * turned
+
     def has(self, angle_deg: float) -> bool:
         """Does it pass through the direction from its centre?"""
         turned = (self.turn.sign * (angle_deg - self.begins_deg)) % 360
         return turned <= self.sweep_deg + 1e-9 or isclose(turned, 360, abs_tol=1e-9)
+
+    def meets(self, other: Line) -> tuple[float, ...]:
+        """How far along it it crosses a straight line."""
+        if not other.length:
+            return ()
+        along = other.start.less(self.centre)
+        step = other.end.less(other.start)
+        # |start + t step - centre| = radius
+        a, b = step.x**2 + step.y**2, along.x * step.x + along.y * step.y
+        off = b * b - a * (along.x**2 + along.y**2 - self.radius**2)
+        if off < 0:
+            return ()
+        parts = {(-b - sqrt(off)) / a, (-b + sqrt(off)) / a}
+        angles = (self.centre.angle_to(other.at(part * other.length)) for part in parts if 0 <= part <= 1)
+        return tuple(self._ridden_to(angle) for angle in angles if self.has(angle))
+
+    def _ridden_to(self, angle_deg: float) -> float:
+        return min(radians((self.turn.sign * (angle_deg - self.begins_deg)) % 360) * self.radius, self.length)
 
     def distance(self, point: Point) -> float:
         if point.distance(self.centre) > TOUCHING_M and self.has(self.centre.angle_to(point)):
@@ -245,9 +284,10 @@ def angle_between(at: Point, first: Point, second: Point) -> float:
 
 
 def sampled(pieces: Iterable[Piece], step_m: float) -> Iterator[Point]:
-    """Points along a way, no further apart than the step, with every start and end."""
+    """Points along a way, no further apart than the step, with every start and end; closer on a tight arc."""
     for piece in pieces:
-        count = max(ceil(piece.length / step_m), 1)
+        step = min(step_m, piece.radius * COARSEST_RAD) if isinstance(piece, Arc) else step_m
+        count = max(ceil(piece.length / step), 1) if piece.length else 1
         yield from (piece.at(piece.length * n / count) for n in range(count + 1))
 
 

@@ -135,8 +135,10 @@ def _blame(laying: Laying, one: Parameter, base: str) -> Iterator[Problem]:
     if not is_good(usual):
         return
     found = values.number(one.key)
-    end = boundary(is_good, usual, found)
-    low, high = (one.low, end) if found > usual else (end, one.high)
+    low, high = (
+        end if is_good(end) else boundary(is_good, usual, end)
+        for end in (min(one.low, found), max(one.high, found))
+    )
     allowed = f"{low:g} to {high:g} m in this place"
     yield Problem(base + one.key, found, words.OUT_OF_PLACE, allowed)
 

@@ -58,6 +58,7 @@ def marker(marker_id: str) -> str:
     return f"{kind} {' '.join(rest)}"
 
 
+SPEED_AT_CORNER, ASKED_BEFORE, GAP = "Speed at the corner", "Asked before the corner", "Gap to the side"
 PARAMETERS: Mapping[str, str] = {
     "withers_cm": "Height at the withers",
     "walk_ms": "Speed at walk",
@@ -84,8 +85,8 @@ PARAMETERS: Mapping[str, str] = {
     "ask_after_m": "Straight before canter is asked",
     "least_m": "Least that it is worth",
     "corner_m": "Radius of the corners",
-    "to_ms": "Speed at the corner",
-    "ask_s": "Asked before the corner",
+    "to_ms": SPEED_AT_CORNER,
+    "ask_s": ASKED_BEFORE,
     "inside_m": "Line inside the fence",
     "turn_m": "Radius of the turn",
     "run_m": "Straight line",
@@ -98,7 +99,7 @@ PARAMETERS: Mapping[str, str] = {
     "start_m": "Begins along the side at",
     "forward_m": "Forward",
     "on": "Where they lie",
-    "gap_m": "Gap to the side",
+    "gap_m": GAP,
     "body_m": "Length of the target",
     "from_end_m": "First mark from the end",
     "loops": "Loops",
@@ -127,10 +128,10 @@ FIGURES: Mapping[str, str] = {
     "canter_m": "In canter",
     "total_m": "From end to end",
     "speed_from_ms": "Speed as it begins",
-    "speed_to_ms": "Speed at the corner",
+    "speed_to_ms": SPEED_AT_CORNER,
     "side_s": "Along the side",
-    "ask_before_m": "Asked before the corner",
-    "ask_before_s": "Asked before the corner",
+    "ask_before_m": ASKED_BEFORE,
+    "ask_before_s": ASKED_BEFORE,
     "before_fence_m": "Room before the fence",
     "after_turn_m": "Room left after the turn",
     "sideways_m": "Sideways",
@@ -139,7 +140,7 @@ FIGURES: Mapping[str, str] = {
     "sideways_a_stride_m": "Sideways with each stride",
     "apart_m": "From pole to pole",
     "row_m": "First to last pole",
-    "gap_m": "Gap to the side",
+    "gap_m": GAP,
     "loop_m": "Along, for each loop",
 }
 """What is worked out of a set-up, as it is called."""
@@ -160,7 +161,28 @@ class Lengths:
         number = round(metres_to_feet(metres) if self._in_feet else metres, 6)
         number = 0.0 if abs(number) < LEAST_SAID else number
         shown = f"{number:.2f}" if abs(number) < 1 else f"{number:.1f}"
-        return f"{shown.rstrip('0').rstrip('.')} {'ft' if self._in_feet else 'm'}"
+        return f"{_trimmed(shown)} {'ft' if self._in_feet else 'm'}"
+
+    def taped(self, metres: float) -> str:
+        """As it is read off a tape: '12.35 m'; '40 ft 6 in', to the half inch."""
+        if not self._in_feet:
+            return f"{metres:.2f} m"
+        halves = round(metres_to_feet(metres) * INCHES_A_FOOT * 2)
+        feet, rest = divmod(halves, INCHES_A_FOOT * 2)
+        return f"{feet} ft {_trimmed(f'{rest / 2:.1f}')} in"
+
+    def figure(self, value: float, unit: str) -> str:
+        """A figure of a set-up, by its unit."""
+        if unit == "m":
+            return self.said(value)
+        return f"{value:.0f} degrees" if unit == "deg" else f"{_trimmed(f'{value:.1f}')} {unit}"
+
+
+INCHES_A_FOOT = 12
+
+
+def _trimmed(shown: str) -> str:
+    return shown.rstrip("0").rstrip(".") if "." in shown else shown
 
 
 def way_too_near(room: str, wanted: str, short: str) -> str:
@@ -180,7 +202,7 @@ def way_at_marker(name: str, near: str, wanted: str) -> str:
 
 
 def way_at_thing(name: str, near: str, wanted: str) -> str:
-    return f"the way comes within {near} of {name} and wants {wanted}"
+    return f"the way is {near} from {name} and wants {wanted}"
 
 
 def marker_in_thing(name: str, thing: str, inside: str) -> str:
@@ -279,3 +301,20 @@ def at_scale(scale: int) -> str:
 
 
 SCALE_BAR = "measures so on paper, if it was printed at 100 %"
+
+LEGEND = "Walk is dotted, trot dashed, canter one line."
+TAPE_TITLE = "Tape measure"
+TO_DO = "What to do"
+COMES_TO = "What it comes to"
+
+
+def held_at(first: str, second: str) -> str:
+    return f"tape held at: {first}; {second}"
+
+
+def way_length(said: str) -> str:
+    return f"The way: {said}"
+
+
+def in_gait(gait: str, seconds: float, strides: float) -> str:
+    return f"{gait}: {seconds:.0f} s, about {strides:.0f} strides"

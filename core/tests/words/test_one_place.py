@@ -14,10 +14,14 @@ from bucephal.record import Background
 from bucephal.words.arrivals import BACKGROUNDS
 
 ROOT = Path(bucephal.__file__).parent
-ROOMS = ("answers", "coach", "goals", "measures", "pages", "planning", "progress", "response", "welfare")
+ROOMS = (
+    "answers", "coach", "goals", "ground", "measures", "pages", "planning", "progress", "response", "sheets", "welfare",
+)  # fmt: skip
 """Rooms that judge or gather; how their findings are said is for `words`, or a ladder's data."""
-IN_WORDS_OF_THEIR_OWN = {"answers/in_words.py"}
-"""One answer in words, which stands with what answers mean."""
+IN_WORDS_OF_THEIR_OWN = {
+    "answers/in_words.py", "ground/parameters.py", "ground/places.py", "sheets/geojson.py",
+}  # fmt: skip
+"""One answer in words, which stands with what answers mean; and reasons of checks, which stand with them."""
 A_SENTENCE = re.compile(r"[A-Za-z]{2,}[ ,:;]+[a-z]{2,}[ ,:;]+[a-z]{2,}")
 NOT_SAID = ("Field", "Problem", "InvalidInput", "ValueError", "TypeError", "BadZipFile")
 """Calls whose texts are not sentences about a horse: descriptions of fields, errors."""

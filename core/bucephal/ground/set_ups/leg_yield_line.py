@@ -1,7 +1,7 @@
 """Leg-yield line: from the quarter, three-quarter or centre line to the track, between two letters.
 
 The quarter line leads to the near track, the three-quarter line to the far one: both a quarter of the width
-less the track. How steep a line is to be: up to 15 degrees for a green horse, up to 25 for a schooled one [own].
+less the track. How steep: up to 15 degrees for a green horse, up to 25 for a schooled one [own].
 """
 
 from __future__ import annotations

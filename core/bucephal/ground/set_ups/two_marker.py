@@ -36,7 +36,7 @@ def _room_between(frame: Frame, known: Values) -> float:
 def _lay(frame: Frame, values: Values) -> Laid:
     between, gate, radius = (values.number(key) for key in ("between_m", "gate_m", "radius_m"))
     gait = Gait(values.choice("gait"))
-    middle = moved(values, frame.centre)
+    middle = moved(values, frame.middle)
     near, far = middle.by(0, -between / 2), middle.by(0, between / 2)
     eight = crossed_eight(near, far, radius)
     way = Way(middle, 90, gait)
