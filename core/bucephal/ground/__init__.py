@@ -1,6 +1,7 @@
 """The ground: places to scale, set-ups laid out in them, whether they fit, and the tape measure."""
 
 from bucephal.ground.dragging import dragged
+from bucephal.ground.for_work import set_by_step, set_for
 from bucephal.ground.geometry import Point
 from bucephal.ground.laying import (
     Laying,
@@ -19,6 +20,6 @@ from bucephal.ground.set_ups import SET_UPS
 __all__ = [
     "SET_UPS", "FixedThing", "GroundPlace", "Laying", "Layout", "Point", "Shape", "Spot", "ThingKind",
     "arena_from", "arena_out", "catalogue_of_set_ups", "dragged", "lay_out", "layout_of", "letters_of",
-    "prepare", "set_up_of",
+    "prepare", "set_by_step", "set_for", "set_up_of",
 ]
 # fmt: on

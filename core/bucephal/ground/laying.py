@@ -25,6 +25,7 @@ from bucephal.ground.layout import (
     PathPiece,
     Rounds,
 )
+from bucephal.ground.letters_near import where
 from bucephal.ground.parameters import (
     Choice,
     Given,
@@ -139,7 +140,7 @@ def _blame(laying: Laying, one: Parameter, base: str) -> Iterator[Problem]:
         end if is_good(end) else boundary(is_good, usual, end)
         for end in (min(one.low, found), max(one.high, found))
     )
-    allowed = f"{low:g} to {high:g} m in this place"
+    allowed = words.allowed_here(low, high)
     yield Problem(base + one.key, found, words.OUT_OF_PLACE, allowed)
 
 
@@ -175,7 +176,13 @@ def layout_of(laying: Laying) -> Layout:
             gait: metres / laying.values.number(f"{gait}_stride_m") for gait, metres in _metres(laid).items()
         },
         ask_at=tuple(
-            AskAt(call=one.call, what=words.CALLS[one.call], x_m=at.x, y_m=at.y)
+            AskAt(
+                call=one.call,
+                what=words.CALLS[one.call],
+                x_m=at.x,
+                y_m=at.y,
+                where=where(at, frame.letters, frame.area.width, frame.area.length),
+            )
             for one in laid.calls
             for at in (frame.out(one.at),)
         ),

@@ -131,6 +131,7 @@ class AskAt(GroundModel):
 
     call: Call
     what: str
+    where: str = Field(description="By the letters; empty: none says it.")
     x_m: float
     y_m: float
 

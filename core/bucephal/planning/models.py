@@ -9,6 +9,7 @@ from typing import Annotated
 
 from pydantic import Field
 
+from bucephal.ground import GroundPlace
 from bucephal.ladder import SetUp, Side, StepKind
 from bucephal.record import Band, FrozenModel, SessionKind
 from bucephal.record.models import Day, PlannedStep, StepId
@@ -23,6 +24,18 @@ class Place(FrozenModel):
 
     name: Annotated[str, Field(**text_of(0, 80))] | None = None
     kit: tuple[Annotated[str, Field(**text_of(1, 40))], ...] | None = None
+    ground: GroundPlace | None = Field(None, description="As it lies; null: set-ups are not laid out.")
+
+
+class SetUpHere(FrozenModel):
+    """A set-up of an item, set for the horse and the step, in the place at hand."""
+
+    code: str
+    name: str
+    values: dict[str, float | str] = Field(description="What differs from the usual there.")
+    fits: bool
+    words: str
+    largest: dict[str, float] | None = Field(description="That does fit; null: it fits, or none does.")
 
 
 USUAL_MINUTES = 30
@@ -159,6 +172,7 @@ class PlanItem(FrozenModel):
     minutes: float = Field(description="To the half minute.")
     dose: str = Field(description="Asks, side, band and cap in a line.")
     set_ups: tuple[SetUp, ...] = Field(description="Set-ups to ride it in.")
+    laid: tuple[SetUpHere, ...] = Field((), description="The same in the place at hand, where that is said.")
     cautions: tuple[str, ...]
     sessions_before: int = Field(description="Sessions in which this exercise was asked before.")
     after: tuple[ItemAfter, ...] = Field(

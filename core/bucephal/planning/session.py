@@ -39,6 +39,7 @@ from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settl
 from bucephal.planning.fitting import within_minutes
 from bucephal.planning.goal_way import way_now
 from bucephal.planning.known import Choice
+from bucephal.planning.laid_out import laid_out
 from bucephal.planning.leaving_out import (
     left_out_steps,
     longer_lesson,
@@ -105,6 +106,7 @@ def plan_day(standing: Standing, request: PlanRequest) -> SessionPlan:
     """
     day = Day(standing, request)
     plan = _rest(day) or (_assessment(day) if request.assess else None) or _ordinary(day)
+    plan = laid_out(plan, day)
     if not request.changes.any:
         return plan.model_copy(update={"made": _as_kept(plan)})
     plain = request.model_copy(update={"changes": PlanChanges()})

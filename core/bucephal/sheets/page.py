@@ -238,7 +238,9 @@ class _Sheet:
             layout.verdict,
             [one.what for one in layout.problems] + [layout.largest_words] * bool(layout.problems),
         )
-        asks = [f"{n}  {one.what}" for n, one in enumerate(layout.ask_at, 1)]
+        asks = [
+            f"{n}  {one.what}{', ' * bool(one.where)}{one.where}" for n, one in enumerate(layout.ask_at, 1)
+        ]
         yield words.TO_DO, [layout.words, *asks, layout.rounds.words]
         yield words.COMES_TO, list(figures_of(layout, self._lengths))
 

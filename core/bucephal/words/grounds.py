@@ -303,6 +303,16 @@ def at_scale(scale: int) -> str:
 SCALE_BAR = "measures so on paper, if it was printed at 100 %"
 
 LEGEND = "Walk is dotted, trot dashed, canter one line."
+
+
+def at_letter(letter: str) -> str:
+    return f"at {letter}"
+
+
+def between_letters(one: str, other: str) -> str:
+    return f"between {one} and {other}"
+
+
 TAPE_TITLE = "Tape measure"
 TO_DO = "What to do"
 COMES_TO = "What it comes to"
@@ -318,3 +328,15 @@ def way_length(said: str) -> str:
 
 def in_gait(gait: str, seconds: float, strides: float) -> str:
     return f"{gait}: {seconds:.0f} s, about {strides:.0f} strides"
+
+
+def allowed_here(low: float, high: float) -> str:
+    """The range of a length that stands inside the fence."""
+    return f"{low:g} to {high:g} m in this place"
+
+
+def here(name: str, place: str, problem: str, largest_words: str) -> str:
+    """A set-up in the place at hand, in a line of the plan."""
+    if not problem:
+        return f"{name}: fits {place}."
+    return f"{name}: does not fit {place}, {problem}. {largest_words}"
