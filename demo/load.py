@@ -60,11 +60,13 @@ def load(today: date, written: list[str]) -> None:
     from bucephal.record import read_record
     from derived.services import rebuild
     from django.db import transaction
+    from ground.services import add_place
     from training.services import take_the_clock
     from training.storing import store_record
     from yards.services import save_day
 
     from demo.horses import HORSES
+    from demo.places import PLACES
 
     with transaction.atomic():
         yard, other = Yard.objects.create(name=YARD), Yard.objects.create(name=OTHER_YARD)
@@ -81,6 +83,8 @@ def load(today: date, written: list[str]) -> None:
         for name, owned in OWNED.items():
             people[name].horses.set(horse for horse in horses if str(horse) == owned)
         save_day(yard, TODAY, today)
+        for place in PLACES:
+            add_place(yard, place)
         take_the_clock(yard)
         for horse in horses:
             rebuild(horse, today)

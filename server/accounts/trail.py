@@ -41,6 +41,7 @@ class What(StrEnum):
     SESSION_MOVED = "session-moved"
     YARD_CHANGED = "yard-changed"
     EXERCISE = "exercise"
+    PLACE = "place"
     TAKEN_IN = "taken-in"
     TAKEN_BACK = "taken-back"
     ARCHIVED = "archived"
@@ -76,6 +77,7 @@ WORDS = {
     What.SESSION_TIMED: "changed when a session was:",
     What.YARD_CHANGED: "changed what the yard agrees on:",
     What.EXERCISE: "changed an exercise:",
+    What.PLACE: "changed a place:",
     What.TAKEN_IN: "took in from a file:",
     What.TAKEN_BACK: "undid what was taken in from a file:",
     What.ARCHIVED: "made an archive",

@@ -28,6 +28,7 @@ from exchange.api import router as exchange_router
 from exchange.archive_files import Busy
 from exchange.exporting import TooManyExports
 from exchange.uploads import TooLarge
+from ground.api import router as ground_router
 from horses.api import router as horses_router
 from horses.sharing_api import router as sharing_router
 from ninja import NinjaAPI, Schema
@@ -122,6 +123,7 @@ api.add_router("", reading_router)
 api.add_router("", horses_router)
 api.add_router("", sharing_router)
 api.add_router("", yards_router)
+api.add_router("", ground_router)
 api.add_router("", exchange_router)
 
 

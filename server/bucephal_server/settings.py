@@ -54,6 +54,7 @@ INSTALLED_APPS = [
     "ninja",
     "accounts",
     "yards",
+    "ground",
     "horses",
     "training",
     "derived",

@@ -50,6 +50,7 @@ from yards.services import save_day
 from reading import entries, services
 from reading.entries import OthersLogged, RunningSessions, SessionHistory
 from reading.kept import answered
+from reading.services import HorseGround
 
 router = Router(tags=["reading"])
 
@@ -70,6 +71,7 @@ class PlanQuery(Schema):
     wind_ms: float | None = None
     rider_kg: float | None = None
     tack_kg: float | None = None
+    place: str | None = Field(None, max_length=60, description="A place's id; null: the yard's usual one.")
     changes: str | None = Field(None, max_length=8000, description="The trainer's changes as JSON.")
 
 
@@ -104,7 +106,8 @@ def _wanted(horse: Horse, query: PlanQuery) -> PlanRequest:
     minutes = horse.usual_minutes if query.minutes is None else query.minutes
     on = query.on or timezone.localdate()
     changes = {} if query.changes is None else parse_json(query.changes)
-    raw = {**query.dict(), "on": on.isoformat(), "minutes": minutes, "changes": changes}
+    place = services.place_for(horse, query.place)
+    raw = {**query.dict(), "on": on.isoformat(), "minutes": minutes, "changes": changes, "place": place}
     return plan_request(raw, ladder_of(horse))
 
 
@@ -133,9 +136,32 @@ def put_today(request: HttpRequest, form: DayForm) -> TodayPlan:
     return services.today_of(person, services.seen_by(person), asked)
 
 
+class GroundQuery(Schema):
+    """A place, and what is to be set up in it for a horse."""
+
+    place: str | None = Field(
+        None,
+        max_length=60,
+        description="A place's id, or an arena in short: 20x60; null: the yard's usual one.",
+    )
+    setup: str | None = Field(None, max_length=40)
+    step: str | None = Field(None, max_length=40)
+
+
+@router.get("/horses/{horse_id}/ground", auth=READS, response=HorseGround)
+def get_ground(request: HttpRequest, horse_id: UUID, query: Query[GroundQuery]) -> HorseGround:
+    """What was seen of a horse in a place, and how a set-up is set for it."""
+    horse = horse_of(person_of(request), horse_id)
+    return services.ground_of(horse, query.place, query.setup, query.step, timezone.localdate())
+
+
 @router.get("/horses/{horse_id}/plan", auth=RING, response=PlanPage)
 def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
-    return _answer(request, horse_id, lambda horse: services.plan_of(horse, _wanted(horse, query)))
+    horse = horse_of(person_of(request), horse_id)
+    wanted = _wanted(horse, query)
+    # What it rests on beside the horse is the place, which may be drawn anew at any time.
+    rests_on = (*version_of(horse, timezone.localdate()), repr(wanted.place))
+    return answered(request, rests_on, lambda: services.plan_of(horse, wanted))
 
 
 @router.get("/horses/{horse_id}/pack", auth=RING, response=SentPack)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from datetime import date, time
 from functools import partial
-from typing import NamedTuple
+from typing import Any, NamedTuple
 from uuid import UUID
 
 from accounts.models import User
@@ -13,7 +13,9 @@ from accounts.people import people_in
 from accounts.services import Missing, yard_of
 from bucephal.exports import Leaving
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
+from bucephal.ground import set_for, set_up_of
 from bucephal.pages import (
+    ArenaSeen,
     Arrival,
     FlagPage,
     HorseFacts,
@@ -29,6 +31,7 @@ from bucephal.pages import (
     StepGuide,
     TodayPlan,
     YardAtTheRing,
+    arena_seen,
     arrival,
     debrief,
     flag_page,
@@ -48,9 +51,11 @@ from bucephal.planning import PlanRequest, SessionPlan, YardDay, plan_day
 from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
 from derived.services import heard_of, standing_of, version_of, worked_out, worked_out_of
+from ground.services import place_of, places_of, usual_place
 from horses.models import Horse
 from horses.services import horse_of, ladder_of
 from kept import Kept
+from ninja import Schema
 from training.records import record_of
 from training.services import day_so_far
 from yards.services import day_of, defaults_of
@@ -109,6 +114,35 @@ def plan_of(horse: Horse, request: PlanRequest) -> PlanPage:
 
 def _plan(standing: Standing, request: PlanRequest) -> SessionPlan:
     return plan_day(standing, request)
+
+
+def place_for(horse: Horse, name: str | None) -> dict[str, Any]:
+    """Where a plan is laid out: the place that was said, with its name; else the yard's usual one.
+
+    A place that was said may be new to the horse; of the usual one nothing follows but how set-ups lie.
+    """
+    if name is not None:
+        place = place_of(horse.yard, name)
+        return {"name": place.name, "ground": place.model_dump(mode="json")}
+    usual = usual_place(horse.yard)
+    return {} if usual is None else {"ground": usual.model_dump(mode="json")}
+
+
+class HorseGround(Schema):
+    """A horse in a place: what was seen of it there, and a set-up's numbers for it."""
+
+    seen: ArenaSeen
+    values: dict[str, float | str]
+
+
+def ground_of(horse: Horse, place: str | None, setup: str | None, step: str | None, on: date) -> HorseGround:
+    standing = standing_of(horse, on)
+    here = place_of(horse.yard, place)
+    others = [one.place.name for one in places_of(horse.yard) if one.is_yards and one.place.name != here.name]
+    gait = standing.catalogue.stage(step).gait if step is not None else None
+    code = set_up_of(setup).code if setup is not None else None
+    values = {} if code is None else set_for(code, step, gait, standing.record.horse.height_cm)
+    return HorseGround(seen=arena_seen(standing.record, standing.catalogue, here, others), values=values)
 
 
 def pack_of(horse: Horse, request: PlanRequest) -> RingPack:

@@ -1,6 +1,7 @@
 """One file a screen or document: gathers what other rooms judged and puts it into words."""
 
 from bucephal.pages.aloud import read_out
+from bucephal.pages.arena import ArenaSeen, arena_seen
 from bucephal.pages.arrival import Arrival, arrival
 from bucephal.pages.baseline import Baseline, BaselineRow, baseline
 from bucephal.pages.chart import StepChart, TrackChart, step_chart
@@ -32,13 +33,13 @@ from bucephal.pages.welfare import HorseWelfare, WelfareFlag, WelfareRequest, ho
 from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 
 __all__ = [
-    "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "Cursor", "EntryHelp", "EntryView",
-    "ExerciseRow", "FlagPage", "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare", "LoggedRow",
-    "LookPage", "PlanPage", "RiderFaults", "RingPack", "SentPack", "SessionDebrief", "SessionLine",
-    "SessionLines", "SideGap", "SoFar", "StepChart", "StepGuide", "TodayPlan", "TrackChart",
-    "WelfareFlag", "WelfareRequest", "WorkedDays", "YardAtTheRing", "YardPage", "arrival", "as_sent",
-    "baseline", "correction_view", "correction_words", "criteria", "debrief", "entry_help",
-    "entry_view", "flag_page", "horse_facts", "horse_ladder", "horse_sheet", "horse_welfare",
-    "logged_rows", "look_page", "plan_page", "plan_today", "read_out", "rider_faults", "ring_pack",
-    "session_lines", "spare_pack", "step_chart", "step_guide", "yard_page",
+    "ArenaSeen", "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "Cursor", "EntryHelp",
+    "EntryView", "ExerciseRow", "FlagPage", "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare",
+    "LoggedRow", "LookPage", "PlanPage", "RiderFaults", "RingPack", "SentPack", "SessionDebrief",
+    "SessionLine", "SessionLines", "SideGap", "SoFar", "StepChart", "StepGuide", "TodayPlan",
+    "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays", "YardAtTheRing", "YardPage",
+    "arena_seen", "arrival", "as_sent", "baseline", "correction_view", "correction_words", "criteria",
+    "debrief", "entry_help", "entry_view", "flag_page", "horse_facts", "horse_ladder", "horse_sheet",
+    "horse_welfare", "logged_rows", "look_page", "plan_page", "plan_today", "read_out", "rider_faults",
+    "ring_pack", "session_lines", "spare_pack", "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

@@ -340,3 +340,30 @@ def here(name: str, place: str, problem: str, largest_words: str) -> str:
     if not problem:
         return f"{name}: fits {place}."
     return f"{name}: does not fit {place}, {problem}. {largest_words}"
+
+
+CORNER_BY = "corner by"
+NOTHING_SEEN = "Nothing was marked here yet: corners it falls in at, spooks, where it is drawn home."
+_NOWHERE = "where, was not said"
+_KINDS_SEEN = {"spook": "spooked", "draws-home": "drawn home"}
+
+
+def seen(
+    kind: str,
+    spot: str,
+    side: str,
+    count: int,
+    metres: float | None,
+    last: float | None,
+    *,
+    with_leg: bool | None,
+) -> str:
+    """'spooked: tractor, at C, 3 times'; 'turns 2.5 m before the corner by M, left rein, 4 times'."""
+    rein = "" if side == "none" else f", {side} rein"
+    times = "once" if count == 1 else f"{count} times"
+    if kind != "corner" or metres is None:
+        return f"{_KINDS_SEEN.get(kind, kind)}: {spot or _NOWHERE}{rein}, {times}"
+    leg = {None: "", True: ", with the inside leg", False: ", without leg"}[with_leg]
+    lately = "" if count == 1 or last is None else f"; the last time {_trimmed(f'{last:.1f}')} m"
+    before = _trimmed(f"{metres:.1f}")
+    return f"turns {before} m before {spot or 'a corner'}{rein}{leg}, {times}{lately}"

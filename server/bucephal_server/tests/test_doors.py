@@ -60,8 +60,11 @@ BY_DOOR: dict[Any, set[str]] = {
         "put /api/horses/{horse_id}/sessions/{session_id}/times",
         "get /api/horses/{horse_id}/sessions/{session_id}/written", "put /api/horses/{horse_id}/sessions/{session_id}/written",
         "post /api/horses/{horse_id}/sessions/{session_id}/entry",
+        "post /api/ground/places", "post /api/ground/places/read", "put /api/ground/places/{place_id}",
+        "post /api/ground/places/{place_id}/usual", "post /api/ground/places/{place_id}/remove",
     },
     RING: {
+        "get /api/ground", "get /api/ground/layout",
         "get /api/horses", "get /api/today", "get /api/yard/weather",
         "get /api/horses/{horse_id}/plan", "get /api/horses/{horse_id}/pack", "get /api/horses/{horse_id}/flags",
         "get /api/horses/{horse_id}/spares", "get /api/horses/{horse_id}/running", "get /api/notation",
@@ -87,7 +90,7 @@ FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthC
 def address(path: str, horse: Horse, step: str = "up-wt.2") -> str:
     return path.format(
         horse_id=horse.pk, session_id=new_id(), step=step, exercise_id="halt", device_id=new_id(), link_id=new_id(),
-        person_id=987654, import_id=new_id(), export_id="asks", name="none.zip",
+        person_id=987654, place_id=new_id(), ending="svg", import_id=new_id(), export_id="asks", name="none.zip",
     )  # fmt: skip
 
 

@@ -550,6 +550,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Ground
+         * @description What was seen of a horse in a place, and how a set-up is set for it.
+         */
+        get: operations["reading_api_get_ground"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/horses/{horse_id}/plan": {
         parameters: {
             query?: never;
@@ -1387,6 +1407,168 @@ export interface paths {
         get?: never;
         /** Put Exercise */
         put: operations["yards_api_put_exercise"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Ground
+         * @description The yard's places, the standard ones, and every set-up.
+         */
+        get: operations["ground_api_get_ground"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Layout */
+        get: operations["ground_api_get_layout"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/sheets/{ending}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Sheet
+         * @description The set-up sheet, or the drawing, as a file.
+         */
+        get: operations["ground_api_get_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Place */
+        post: operations["ground_api_post_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/places/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Place
+         * @description What a GeoJSON file says of a place, to be looked at before it is saved.
+         */
+        post: operations["ground_api_read_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/places/{place_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Place */
+        put: operations["ground_api_put_place"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/places/{place_id}/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make Usual */
+        post: operations["ground_api_make_usual"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/places/{place_id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Remove Place */
+        post: operations["ground_api_remove_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/places/{place_id}/geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Geojson */
+        get: operations["ground_api_get_geojson"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2468,6 +2650,65 @@ export interface components {
             wind_ms?: unknown;
         };
         /**
+         * GroundQuery
+         * @description A place, and what is to be set up in it for a horse.
+         */
+        GroundQuery: {
+            /**
+             * Place
+             * @description A place's id, or an arena in short: 20x60; null: the yard's usual one.
+             */
+            place?: string | null;
+            /** Setup */
+            setup?: string | null;
+            /** Step */
+            step?: string | null;
+        };
+        /** ArenaSeen */
+        ArenaSeen: {
+            /** Seen */
+            seen: components["schemas"]["Seen"][];
+            /**
+             * Words
+             * @description Said where nothing was seen; else empty.
+             */
+            words: string;
+        };
+        /**
+         * HorseGround
+         * @description A horse in a place: what was seen of it there, and a set-up's numbers for it.
+         */
+        HorseGround: {
+            seen: components["schemas"]["ArenaSeen"];
+            /** Values */
+            values: {
+                [key: string]: number | string;
+            };
+        };
+        /**
+         * Seen
+         * @description One thing that was seen, in words.
+         */
+        Seen: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * SeenKind
+         * @enum {string}
+         */
+        SeenKind: "corner" | "spook" | "draws-home";
+        /**
+         * Side
+         * @enum {string}
+         */
+        Side: "left" | "right" | "none";
+        /**
          * PlanQuery
          * @description The day that is planned for; what is missing is today, the horse's usual minutes, alone.
          */
@@ -2496,6 +2737,11 @@ export interface components {
             rider_kg?: number | null;
             /** Tack Kg */
             tack_kg?: number | null;
+            /**
+             * Place
+             * @description A place's id; null: the yard's usual one.
+             */
+            place?: string | null;
             /**
              * Changes
              * @description The trainer's changes as JSON.
@@ -2676,6 +2922,12 @@ export interface components {
              * @description Set-ups to ride it in.
              */
             set_ups: components["schemas"]["SetUp"][];
+            /**
+             * Laid
+             * @description The same in the place at hand, where that is said.
+             * @default []
+             */
+            laid: components["schemas"]["SetUpHere"][];
             /** Cautions */
             cautions: string[];
             /**
@@ -2867,10 +3119,33 @@ export interface components {
             round: boolean;
         };
         /**
-         * Side
-         * @enum {string}
+         * SetUpHere
+         * @description A set-up of an item, set for the horse and the step, in the place at hand.
          */
-        Side: "left" | "right" | "none";
+        SetUpHere: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Values
+             * @description What differs from the usual there.
+             */
+            values: {
+                [key: string]: number | string;
+            };
+            /** Fits */
+            fits: boolean;
+            /** Words */
+            words: string;
+            /**
+             * Largest
+             * @description That does fit; null: it fits, or none does.
+             */
+            largest: {
+                [key: string]: number;
+            } | null;
+        };
         /**
          * SideDose
          * @description One side of an item: how many accepted answers to aim at, and the best-so-far threshold.
@@ -3980,19 +4255,6 @@ export interface components {
                 number,
                 number
             ];
-        };
-        /**
-         * Seen
-         * @description One thing that was seen, in words.
-         */
-        Seen: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Words */
-            words: string;
         };
         /** SettleMark */
         SettleMark: {
@@ -6673,6 +6935,580 @@ export interface components {
              * @description That which was shown; null: whatever there is gives way.
              */
             edition?: string | null;
+        };
+        /** FixedThing */
+        FixedThing: {
+            kind: components["schemas"]["ThingKind"];
+            /**
+             * Name
+             * @description 0 to 60 characters, none of them a control character
+             * @default
+             */
+            name: string;
+            /**
+             * X M
+             * @description Metres.
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @description Metres.
+             */
+            y_m: number;
+            /**
+             * Reach M
+             * @description How far it reaches about its middle; 0: it takes no room.
+             * @default 0
+             */
+            reach_m: number;
+        };
+        /** Ground */
+        Ground: {
+            /** Places */
+            places: components["schemas"]["YardPlace"][];
+            /** Set Ups */
+            set_ups: components["schemas"]["SetUpOffered"][];
+        };
+        /**
+         * GroundPlace
+         * @description A place, as it lies: its size, letters or none, what is fixed in it, and where home is.
+         */
+        GroundPlace: {
+            /**
+             * Name
+             * @description 1 to 80 characters on one line, not all of them blank
+             * @default Arena
+             */
+            name: string;
+            /** @default rectangle */
+            shape: components["schemas"]["Shape"];
+            /**
+             * Width M
+             * @description Of a rectangle, its short side.
+             */
+            width_m?: number | null;
+            /**
+             * Length M
+             * @description Of a rectangle, its long side.
+             */
+            length_m?: number | null;
+            /**
+             * Across M
+             * @description Of a round pen.
+             */
+            across_m?: number | null;
+            /**
+             * Corners
+             * @description Of a patch, one after the other.
+             * @default []
+             */
+            corners: components["schemas"]["Spot"][];
+            /**
+             * Letters
+             * @description Where they are known: of 40 and of 60 m.
+             * @default true
+             */
+            letters: boolean;
+            /**
+             * Things
+             * @default []
+             */
+            things: components["schemas"]["FixedThing"][];
+            /** @description Where gate, stable or companions are; outside too. Null: not said. */
+            home?: components["schemas"]["Spot"] | null;
+        };
+        /** SetUpOffered */
+        SetUpOffered: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /**
+             * Is Figure
+             * @description Ridden with nothing set up; no plan names it.
+             */
+            is_figure: boolean;
+        };
+        /**
+         * Shape
+         * @enum {string}
+         */
+        Shape: "rectangle" | "round" | "patch";
+        /** Spot */
+        Spot: {
+            /**
+             * X M
+             * @description Metres.
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @description Metres.
+             */
+            y_m: number;
+        };
+        /**
+         * ThingKind
+         * @description What is fixed in or at a place.
+         * @enum {string}
+         */
+        ThingKind: "gate" | "bank" | "spooky" | "mirror" | "jump-store" | "other";
+        /**
+         * YardPlace
+         * @description A place of the yard, or one of the standard ones, by which a set-up can be tried.
+         */
+        YardPlace: {
+            /** Id */
+            id: string;
+            /**
+             * Edition
+             * @description Sent back with a change, so that none of somebody else's is lost.
+             */
+            edition: string;
+            /** Is Yards */
+            is_yards: boolean;
+            place: components["schemas"]["GroundPlace"];
+        };
+        /**
+         * LayoutQuery
+         * @description What is laid out where; what is not set is as usual there.
+         */
+        LayoutQuery: {
+            /**
+             * Place
+             * @description A place's id, or an arena as it is said in short: 20x60.
+             */
+            place: string;
+            /** Setup */
+            setup: string;
+            /**
+             * Values
+             * @description What was set, as JSON.
+             * @default {}
+             */
+            values: string;
+            /**
+             * Mirrored
+             * @default false
+             */
+            mirrored: boolean;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /**
+             * Marker
+             * @description One that was dragged.
+             */
+            marker?: string | null;
+            /** X M */
+            x_m?: number | null;
+            /** Y M */
+            y_m?: number | null;
+        };
+        /**
+         * ArenaOut
+         * @description The place itself.
+         */
+        ArenaOut: {
+            /** Name */
+            name: string;
+            shape: components["schemas"]["Shape"];
+            /** Width M */
+            width_m: number;
+            /** Length M */
+            length_m: number;
+            /** Letters */
+            letters: components["schemas"]["Letter"][];
+            /**
+             * Corners
+             * @description Anticlockwise; none of a round pen.
+             */
+            corners: components["schemas"]["Spot"][];
+            /** Things */
+            things: components["schemas"]["FixedThing"][];
+            home: components["schemas"]["Spot"] | null;
+        };
+        /**
+         * AskAt
+         * @description What is asked or done at a point of the way.
+         */
+        AskAt: {
+            call: components["schemas"]["Call"];
+            /** What */
+            what: string;
+            /**
+             * Where
+             * @description By the letters; empty: none says it.
+             */
+            where: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
+         * Call
+         * @description What is asked or done at a point of the way; its words are in `bucephal.words.grounds`.
+         * @enum {string}
+         */
+        Call: "ask-trot" | "ask-canter" | "back-to-trot" | "change-diagonal" | "change-lead" | "change-rein" | "lengthen" | "yield" | "straighten" | "leg-at-turn" | "leave-fence" | "turn-haunches" | "roll-back" | "let-go" | "look-ahead" | "larger" | "smaller" | "halt-at-mark" | "watch-stretch";
+        /**
+         * Figure
+         * @description What is worked out, by its name.
+         */
+        Figure: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * FitProblem
+         * @description One thing that does not fit.
+         */
+        FitProblem: {
+            kind: components["schemas"]["ProblemKind"];
+            /** What */
+            what: string;
+            /**
+             * By M
+             * @description By how much, metres; 0: nothing to measure.
+             */
+            by_m: number;
+            /**
+             * X M
+             * @description Where it is worst.
+             */
+            x_m?: number | null;
+            /** Y M */
+            y_m?: number | null;
+        };
+        /**
+         * Group
+         * @description Where a parameter belongs: to the set-up, to where it lies, to the horse that goes in it.
+         * @enum {string}
+         */
+        Group: "set-up" | "where" | "horse";
+        /**
+         * Hand
+         * @description On which side of the line from the first point to the second a marker stands.
+         * @enum {string}
+         */
+        Hand: "left" | "right" | "on-it";
+        /**
+         * Layout
+         * @description A set-up in a place: where it lies, whether it fits, what it comes to.
+         */
+        Layout: {
+            /** Setup */
+            setup: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            arena: components["schemas"]["ArenaOut"];
+            /** Mirrored */
+            mirrored: boolean;
+            /** Values */
+            values: {
+                [key: string]: number | string;
+            };
+            /** Parameters */
+            parameters: components["schemas"]["ParameterOut"][];
+            /** Fits */
+            fits: boolean;
+            /** Verdict */
+            verdict: string;
+            /** Problems */
+            problems: components["schemas"]["FitProblem"][];
+            /**
+             * Largest
+             * @description Of the size, what fits; null: it fits, or none does.
+             */
+            largest: {
+                [key: string]: number;
+            } | null;
+            /** Largest Words */
+            largest_words: string;
+            /** Markers */
+            markers: components["schemas"]["Marker"][];
+            /** Tape */
+            tape: components["schemas"]["TapeEntry"][];
+            corners_table: components["schemas"]["TapeTable"] | null;
+            markers_table: components["schemas"]["TapeTable"] | null;
+            path: components["schemas"]["Path"];
+            /**
+             * Times S
+             * @description Seconds a round in a gait: of its pieces, or of all of it.
+             */
+            times_s: {
+                [key: string]: number;
+            };
+            /** Strides */
+            strides: {
+                [key: string]: number;
+            };
+            /** Ask At */
+            ask_at: components["schemas"]["AskAt"][];
+            rounds: components["schemas"]["Rounds"];
+            /**
+             * Lean Deg
+             * @description In the tightest turn that is ridden in it.
+             */
+            lean_deg: {
+                [key: string]: number;
+            };
+            /**
+             * Smallest Radius M
+             * @description On which it leans no further than is sensible.
+             */
+            smallest_radius_m: {
+                [key: string]: number;
+            };
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+            /** Cautions */
+            cautions: string[];
+            /** Notes */
+            notes: string[];
+        };
+        /** Letter */
+        Letter: {
+            /** Letter */
+            letter: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /** Marker */
+        Marker: {
+            /** Id */
+            id: string;
+            kind: components["schemas"]["MarkerKind"];
+            /** Name */
+            name: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+            /**
+             * Drives
+             * @description What dragging it changes; none: it cannot be dragged.
+             */
+            drives: string[];
+        };
+        /**
+         * MarkerKind
+         * @enum {string}
+         */
+        MarkerKind: "barrel" | "cone" | "pole" | "centre" | "target" | "mark";
+        /** Option */
+        Option: {
+            /** Value */
+            value: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ParameterOut
+         * @description What can be set, its range, and what it is now.
+         */
+        ParameterOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            group: components["schemas"]["Group"];
+            /** @description Null: a choice. */
+            unit: components["schemas"]["Unit"] | null;
+            /** Value */
+            value: number | string;
+            /** Low */
+            low?: number | null;
+            /** High */
+            high?: number | null;
+            /** Step */
+            step?: number | null;
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["Option"][];
+            /**
+             * Is Set
+             * @description It was set, and is not the usual.
+             */
+            is_set: boolean;
+            /**
+             * Is Size
+             * @description The one of which the largest that fits is looked for.
+             */
+            is_size: boolean;
+        };
+        /** Path */
+        Path: {
+            /** Length M */
+            length_m: number;
+            /** Pieces */
+            pieces: components["schemas"]["PathPiece"][];
+        };
+        /** PathPiece */
+        PathPiece: {
+            /**
+             * Kind
+             * @description line or arc.
+             */
+            kind: string;
+            /** From */
+            from_: [
+                number,
+                number
+            ];
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /** Centre */
+            centre?: [
+                number,
+                number
+            ] | null;
+            /** Radius M */
+            radius_m?: number | null;
+            turn?: components["schemas"]["Turn"] | null;
+            /**
+             * Sweep Deg
+             * @description How far it turns; 360 is a whole circle.
+             */
+            sweep_deg?: number | null;
+            gait: components["schemas"]["Gait"];
+            /** Length M */
+            length_m: number;
+        };
+        /**
+         * ProblemKind
+         * @description What can keep a set-up from fitting.
+         * @enum {string}
+         */
+        ProblemKind: "near-fence" | "over-fence" | "marker-outside" | "near-marker" | "near-thing" | "marker-in-thing" | "no-straight-side" | "set-up";
+        /** Rounds */
+        Rounds: {
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * TapeEntry
+         * @description One distance.
+         */
+        TapeEntry: {
+            /** Marker */
+            marker: string;
+            /** From */
+            from_: string;
+            /** M */
+            m: number;
+        };
+        /**
+         * TapePoint
+         * @description Where a tape is held.
+         */
+        TapePoint: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /** TapeRow */
+        TapeRow: {
+            /** Marker */
+            marker: string;
+            /** Name */
+            name: string;
+            /** First M */
+            first_m: number;
+            /** Second M */
+            second_m: number;
+            hand: components["schemas"]["Hand"];
+        };
+        /**
+         * TapeTable
+         * @description Each marker's distance from two points, by which two people with one tape lay it out.
+         */
+        TapeTable: {
+            first: components["schemas"]["TapePoint"];
+            second: components["schemas"]["TapePoint"];
+            /** Apart M */
+            apart_m: number;
+            /** Rows */
+            rows: components["schemas"]["TapeRow"][];
+            /**
+             * Sharp Deg
+             * @description The flattest angle at which the two distances meet; 90 is best.
+             */
+            sharp_deg: number;
+        };
+        /**
+         * Turn
+         * @enum {string}
+         */
+        Turn: "left" | "right";
+        /**
+         * Unit
+         * @enum {string}
+         */
+        Unit: "m" | "cm" | "count" | "s" | "min" | "m/s";
+        /**
+         * Ending
+         * @enum {string}
+         */
+        Ending: "pdf" | "svg" | "geojson";
+        /**
+         * PlaceForm
+         * @description A place as it is typed; checked by the core.
+         */
+        PlaceForm: {
+            /** Place */
+            place: {
+                [key: string]: unknown;
+            };
+            /**
+             * Edition
+             * @description That which was shown; null: whatever there is gives way.
+             */
+            edition?: string | null;
+        };
+        /**
+         * PlaceFile
+         * @description GeoJSON as it was read from a file.
+         */
+        PlaceFile: {
+            /** Geojson */
+            geojson: {
+                [key: string]: unknown;
+            };
+            /**
+             * Name
+             * @default
+             */
+            name: string;
         };
         /**
          * Into
@@ -10337,6 +11173,105 @@ export interface operations {
             };
         };
     };
+    reading_api_get_ground: {
+        parameters: {
+            query?: {
+                /** @description A place's id, or an arena in short: 20x60; null: the yard's usual one. */
+                place?: string | null;
+                setup?: string | null;
+                step?: string | null;
+            };
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseGround"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     reading_api_get_plan: {
         parameters: {
             query?: {
@@ -10349,6 +11284,8 @@ export interface operations {
                 wind_ms?: number | null;
                 rider_kg?: number | null;
                 tack_kg?: number | null;
+                /** @description A place's id; null: the yard's usual one. */
+                place?: string | null;
                 /** @description The trainer's changes as JSON. */
                 changes?: string | null;
             };
@@ -10455,6 +11392,8 @@ export interface operations {
                 wind_ms?: number | null;
                 rider_kg?: number | null;
                 tack_kg?: number | null;
+                /** @description A place's id; null: the yard's usual one. */
+                place?: string | null;
                 /** @description The trainer's changes as JSON. */
                 changes?: string | null;
             };
@@ -10561,6 +11500,8 @@ export interface operations {
                 wind_ms?: number | null;
                 rider_kg?: number | null;
                 tack_kg?: number | null;
+                /** @description A place's id; null: the yard's usual one. */
+                place?: string | null;
                 /** @description The trainer's changes as JSON. */
                 changes?: string | null;
             };
@@ -14959,6 +15900,874 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["YardPage"];
                 };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_get_ground: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ground"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_get_layout: {
+        parameters: {
+            query: {
+                /** @description A place's id, or an arena as it is said in short: 20x60. */
+                place: string;
+                setup: string;
+                /** @description What was set, as JSON. */
+                values?: string;
+                mirrored?: boolean;
+                feet?: boolean;
+                /** @description One that was dragged. */
+                marker?: string | null;
+                x_m?: number | null;
+                y_m?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Layout"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_get_sheet: {
+        parameters: {
+            query: {
+                /** @description A place's id, or an arena as it is said in short: 20x60. */
+                place: string;
+                setup: string;
+                /** @description What was set, as JSON. */
+                values?: string;
+                mirrored?: boolean;
+                feet?: boolean;
+                /** @description One that was dragged. */
+                marker?: string | null;
+                x_m?: number | null;
+                y_m?: number | null;
+                horse?: string;
+                day?: string;
+            };
+            header?: never;
+            path: {
+                ending: "pdf" | "svg" | "geojson";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_post_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardPlace"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_read_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPlace"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_put_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardPlace"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_make_usual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_remove_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    ground_api_get_geojson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Nobody is signed in. */
             401: {

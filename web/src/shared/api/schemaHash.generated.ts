@@ -1,1 +1,1 @@
-export const SCHEMA = "30517864f19d753d";
+export const SCHEMA = "b071ff8280a7dbaa";
