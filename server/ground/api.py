@@ -100,7 +100,7 @@ def get_sheet(
     """The set-up sheet, or the drawing, as a file."""
     place = services.place_of(_yard(request), query.place)
     head = SheetHead(horse=horse[:80], day=day[:40])
-    body = services.sheet_of(_laid(query, place), place, ending, head, in_feet=query.feet)
+    body = services.sheet_of(_laid(query, place), place, ending, head)
     name = f"{query.setup}.{ending}"
     return HttpResponse(
         body, content_type=_TYPES[ending], headers={"Content-Disposition": f'attachment; filename="{name}"'}

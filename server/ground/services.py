@@ -157,7 +157,7 @@ def _after(laying: Laying, drag: Dragged) -> Laying:
     )
 
 
-def sheet_of(layout: Layout, place: GroundPlace, ending: str, head: SheetHead, *, in_feet: bool) -> bytes:
+def sheet_of(layout: Layout, place: GroundPlace, ending: str, head: SheetHead) -> bytes:
     """A layout as a file: 'pdf', 'svg' or 'geojson'."""
     if ending == "svg":
         return svg_of(
@@ -166,7 +166,7 @@ def sheet_of(layout: Layout, place: GroundPlace, ending: str, head: SheetHead, *
     if ending == "geojson":
         return as_json(layout_to_geojson(layout, place))
     made = BytesIO()
-    write_sheet(layout, made, in_feet=in_feet, head=head)
+    write_sheet(layout, made, head=head)
     return made.getvalue()
 
 

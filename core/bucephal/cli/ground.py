@@ -36,7 +36,7 @@ def _ground(options: argparse.Namespace, _catalogue: Catalogue) -> Any:
     given = dict(_given(options.given))
     layout = lay_out(options.setup, place, given, mirrored=options.mirror, in_feet=options.feet)
     if options.out is not None:
-        _write(options.out, layout, place, in_feet=options.feet)
+        _write(options.out, layout, place)
     return layout
 
 
@@ -54,13 +54,13 @@ def _given(pairs: list[str]) -> Iterator[tuple[str, str]]:
         yield key.strip(), value.strip()
 
 
-def _write(file: str, layout: Layout, place: GroundPlace, *, in_feet: bool) -> None:
+def _write(file: str, layout: Layout, place: GroundPlace) -> None:
     path = Path(file)
     if path.suffix not in ENDINGS:
         reason = "is not a file that a set-up is written to"
         raise InvalidInput([Problem("out", file, reason, "a name that ends in " + ", ".join(ENDINGS))])
     made = BytesIO()
-    _MAKERS[path.suffix](layout, place, in_feet, made)
+    _MAKERS[path.suffix](layout, place, made)
     try:
         path.write_bytes(made.getvalue())
     except OSError as error:
@@ -68,16 +68,16 @@ def _write(file: str, layout: Layout, place: GroundPlace, *, in_feet: bool) -> N
         raise InvalidInput([Problem("out", file, reason, "a file that can be written")]) from None
 
 
-def _svg(layout: Layout, _place: GroundPlace, _in_feet: bool, out: IO[bytes]) -> None:
+def _svg(layout: Layout, _place: GroundPlace, out: IO[bytes]) -> None:
     about = f"{layout.words} {layout.verdict}"
     out.write(svg_of(drawing_of(layout), title=layout.name, about=about).encode())
 
 
-def _pdf(layout: Layout, _place: GroundPlace, in_feet: bool, out: IO[bytes]) -> None:
-    write_sheet(layout, out, in_feet=in_feet)
+def _pdf(layout: Layout, _place: GroundPlace, out: IO[bytes]) -> None:
+    write_sheet(layout, out)
 
 
-def _geojson(layout: Layout, place: GroundPlace, _in_feet: bool, out: IO[bytes]) -> None:
+def _geojson(layout: Layout, place: GroundPlace, out: IO[bytes]) -> None:
     out.write(json.dumps(layout_to_geojson(layout, place), ensure_ascii=False, indent=1).encode())
 
 

@@ -151,7 +151,12 @@ def layout_of(laying: Laying) -> Layout:
     problems = problems_of(laid, frame, laying.lengths)
     most = largest(plan, frame, laying.values) if problems else None
     markers = tuple(_marker(laying, n) for n in range(len(laid.markers)))
-    corners, between = taping.from_corners(frame, markers), taping.from_markers(markers)
+    corners = taping.from_corners(frame, markers, laying.lengths)
+    between = taping.from_markers(markers, laying.lengths)
+    metres = _metres(laid)
+    path, figures = _path(laying), tuple(_figure(laying, key, value) for key, value in laid.figures.items())
+    times_s = {gait: ridden / laying.values.number(f"{gait}_ms") for gait, ridden in metres.items()}
+    strides = {gait: ridden / laying.values.number(f"{gait}_stride_m") for gait, ridden in metres.items()}
     leans = _leans(laying)
     return Layout(
         setup=plan.code,
@@ -170,11 +175,9 @@ def layout_of(laying: Laying) -> Layout:
         tape=tuple(taping.entries(corners, between)),
         corners_table=corners,
         markers_table=between,
-        path=_path(laying),
-        times_s={gait: metres / laying.values.number(f"{gait}_ms") for gait, metres in _metres(laid).items()},
-        strides={
-            gait: metres / laying.values.number(f"{gait}_stride_m") for gait, metres in _metres(laid).items()
-        },
+        path=path,
+        times_s=times_s,
+        strides=strides,
         ask_at=tuple(
             AskAt(
                 call=one.call,
@@ -193,7 +196,8 @@ def layout_of(laying: Laying) -> Layout:
         ),
         lean_deg={gait: lean for gait, (lean, _) in leans.items()},
         smallest_radius_m={gait: smallest_radius_m(laying.values.number(f"{gait}_ms")) for gait in GAITS},
-        figures=tuple(_figure(key, value) for key, value in laid.figures.items()),
+        figures=figures,
+        comes_to=tuple(_comes_to(laying, path, times_s, strides, figures)),
         cautions=tuple(_cautions(laying, leans)),
         notes=tuple(_notes(laying)),
     )
@@ -220,7 +224,13 @@ def _marker(laying: Laying, number: int) -> Marker:
     mark = laying.laid.markers[number]
     at = laying.frame.out(mark.at)
     return Marker(
-        id=mark.id, kind=mark.kind, name=words.marker(mark.id), x_m=at.x, y_m=at.y, drives=mark.drives
+        id=mark.id,
+        kind=mark.kind,
+        name=words.marker(mark.id),
+        x_m=at.x,
+        y_m=at.y,
+        said=laying.lengths.at(at.x, at.y),
+        drives=mark.drives,
     )
 
 
@@ -232,8 +242,26 @@ def _parameter(laying: Laying, one: Parameter) -> ParameterOut:
     }  # fmt: skip
     if isinstance(one, Choice):
         options = tuple(Option(value=value, name=words.CHOICES[value]) for value in one.options)
-        return ParameterOut(**about, unit=None, options=options)
-    return ParameterOut(**about, unit=one.unit, low=one.low, high=one.high, step=one.step)
+        shown = words.CHOICES[laying.values.choice(one.key)]
+        return ParameterOut(**about, unit=None, options=options, sets=one.key, shown=shown)
+    return ParameterOut(
+        **about, unit=one.unit, low=one.low, high=one.high, step=one.step, **_in_the_units_read(laying, one)
+    )
+
+
+def _in_the_units_read(laying: Laying, one: Number) -> dict[str, str]:
+    """A number as it is read and typed: lengths in metres or feet, anything else as it is."""
+    number = laying.values.number(one.key)
+    if one.unit is not Unit.METRES:
+        span = words.span(f"{one.low:g}", f"{one.high:g}")
+        unit = "" if one.unit is Unit.COUNT else str(one.unit)
+        return {"sets": one.key, "shown": f"{number:g}", "unit_shown": unit, "range_shown": span}
+    lengths = laying.lengths
+    return {
+        "sets": one.key if lengths.unit == "m" else one.key.removesuffix("_m") + "_ft",
+        "shown": lengths.number(number), "unit_shown": lengths.unit,
+        "range_shown": words.span(lengths.number(one.low), lengths.number(one.high)),
+    }  # fmt: skip
 
 
 def _largest_words(laying: Laying, most: float | None) -> str:
@@ -292,8 +320,20 @@ def _leans(laying: Laying) -> dict[Gait, tuple[float, float]]:
 _UNITS = {"deg": "deg", "ms": "m/s", "s": "s", "m": "m"}
 
 
-def _figure(key: str, value: float) -> Figure:
-    return Figure(key=key, name=words.FIGURES[key], value=value, unit=_UNITS[key.rpartition("_")[2]])
+def _figure(laying: Laying, key: str, value: float) -> Figure:
+    unit = _UNITS[key.rpartition("_")[2]]
+    said = laying.lengths.figure(value, unit)
+    return Figure(key=key, name=words.FIGURES[key], value=value, unit=unit, said=said)
+
+
+def _comes_to(
+    laying: Laying, path: Path, times_s: Mapping[Gait, float], strides: Mapping[Gait, float],
+    figures: Sequence[Figure],
+) -> Iterator[str]:  # fmt: skip
+    yield words.way_length(laying.lengths.said(path.length_m))
+    for gait, seconds in times_s.items():
+        yield words.in_gait(gait, seconds, strides[gait])
+    yield from (f"{one.name}: {one.said}" for one in figures)
 
 
 def _cautions(laying: Laying, leans: Mapping[Gait, tuple[float, float]]) -> Iterator[str]:

@@ -57,6 +57,7 @@ class Marker(GroundModel):
     name: str
     x_m: float
     y_m: float
+    said: str = Field(description="Where it stands: across and along.")
     drives: tuple[str, ...] = Field(description="What dragging it changes; none: it cannot be dragged.")
 
 
@@ -82,6 +83,8 @@ class TapeRow(GroundModel):
     name: str
     first_m: float
     second_m: float
+    first_said: str
+    second_said: str
     hand: Hand
 
 
@@ -91,6 +94,8 @@ class TapeTable(GroundModel):
     first: TapePoint
     second: TapePoint
     apart_m: float
+    apart_said: str
+    how: str = Field(description="How two people with one tape go about it.")
     rows: tuple[TapeRow, ...]
     sharp_deg: float = Field(description="The flattest angle at which the two distances meet; 90 is best.")
 
@@ -149,6 +154,7 @@ class Figure(GroundModel):
     name: str
     value: float
     unit: str
+    said: str
 
 
 class Option(GroundModel):
@@ -168,6 +174,10 @@ class ParameterOut(GroundModel):
     high: float | None = None
     step: float | None = None
     options: tuple[Option, ...] = ()
+    sets: str = Field(description="The key under which what is typed is sent: of feet another.")
+    shown: str = Field(description="The value in the unit that is read.")
+    unit_shown: str = ""
+    range_shown: str = ""
     is_set: bool = Field(description="It was set, and is not the usual.")
     is_size: bool = Field(description="The one of which the largest that fits is looked for.")
 
@@ -203,5 +213,6 @@ class Layout(GroundModel):
     lean_deg: dict[Gait, float] = Field(description="In the tightest turn that is ridden in it.")
     smallest_radius_m: dict[Gait, float] = Field(description="On which it leans no further than is sensible.")
     figures: tuple[Figure, ...]
+    comes_to: tuple[str, ...] = Field(description="Way, seconds, strides and figures, line by line.")
     cautions: tuple[str, ...]
     notes: tuple[str, ...]

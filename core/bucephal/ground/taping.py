@@ -18,19 +18,22 @@ from bucephal.ground.geometry import Point, angle_between
 from bucephal.ground.layout import Hand, Marker, TapeEntry, TapePoint, TapeRow, TapeTable
 from bucephal.ground.places import Shape, ThingKind
 from bucephal.words import grounds as words
+from bucephal.words.grounds import Lengths
 
 ON_THE_LINE_M = 0.005
 
 
-def from_corners(frame: Frame, markers: Sequence[Marker]) -> TapeTable | None:
+def from_corners(frame: Frame, markers: Sequence[Marker], lengths: Lengths) -> TapeTable | None:
     """From two corners of the place, or two points of a round pen's fence; None: nothing is set up."""
     if not markers:
         return None
-    tables = [_table(first, second, markers) for first, second in _bases(frame)]
+    tables = [
+        _table(first, second, markers, lengths, words.TAPE_FROM_CORNERS) for first, second in _bases(frame)
+    ]
     return max(tables, key=lambda table: round(table.sharp_deg, 3))
 
 
-def from_markers(markers: Sequence[Marker]) -> TapeTable | None:
+def from_markers(markers: Sequence[Marker], lengths: Lengths) -> TapeTable | None:
     """From the two markers farthest apart; None: there are fewer than two."""
     if len(markers) < 2:
         return None
@@ -38,7 +41,7 @@ def from_markers(markers: Sequence[Marker]) -> TapeTable | None:
         combinations(markers, 2), key=lambda pair: round(_at(pair[0]).distance(_at(pair[1])), 6)
     )
     others = [one for one in markers if one not in (first, second)]
-    return _table(_held_at(first), _held_at(second), others)
+    return _table(_held_at(first), _held_at(second), others, lengths, words.TAPE_FROM_MARKERS)
 
 
 def entries(*tables: TapeTable | None) -> Iterator[TapeEntry]:
@@ -79,17 +82,25 @@ def _pen_points(frame: Frame, area: Round) -> Iterator[tuple[TapePoint, TapePoin
     yield from ((gate_point, left), (gate_point, right))
 
 
-def _table(first: TapePoint, second: TapePoint, markers: Sequence[Marker]) -> TapeTable:
+def _table(
+    first: TapePoint, second: TapePoint, markers: Sequence[Marker], lengths: Lengths, how: str
+) -> TapeTable:
     one, other = Point(first.x_m, first.y_m), Point(second.x_m, second.y_m)
-    rows = tuple(
-        TapeRow(
-            marker=marker.id, name=marker.name, first_m=one.distance(_at(marker)),
-            second_m=other.distance(_at(marker)), hand=_hand(one, other, _at(marker)),
-        )
-        for marker in markers
-    )  # fmt: skip
+    rows = tuple(_row(one, other, marker, lengths) for marker in markers)
     flattest = min((_sharp(one, other, _at(marker)) for marker in markers), default=90.0)
-    return TapeTable(first=first, second=second, apart_m=one.distance(other), rows=rows, sharp_deg=flattest)
+    apart = one.distance(other)
+    return TapeTable(
+        first=first, second=second, apart_m=apart, apart_said=lengths.taped(apart), how=how, rows=rows,
+        sharp_deg=flattest,
+    )  # fmt: skip
+
+
+def _row(first: Point, second: Point, marker: Marker, lengths: Lengths) -> TapeRow:
+    one, other = first.distance(_at(marker)), second.distance(_at(marker))
+    return TapeRow(
+        marker=marker.id, name=marker.name, first_m=one, second_m=other, first_said=lengths.taped(one),
+        second_said=lengths.taped(other), hand=_hand(first, second, _at(marker)),
+    )  # fmt: skip
 
 
 def _sharp(first: Point, second: Point, at: Point) -> float:

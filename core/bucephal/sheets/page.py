@@ -17,7 +17,6 @@ from bucephal.ground.layout import TapeTable
 from bucephal.sheets.drawing import Drawing, Ink, Label, drawing_of
 from bucephal.sheets.inks import ARROW, BLOTS, INK, LETTERS_PT, MM_A_POINT, PENS, RING_MM, SET_OFF_MM
 from bucephal.words import grounds as words
-from bucephal.words.grounds import Lengths
 
 if TYPE_CHECKING:
     from reportlab.pdfgen.canvas import Canvas
@@ -72,7 +71,7 @@ def scale_for(drawing: Drawing) -> int:
     return next((one for one in SCALES if one >= wanted), SCALES[-1])
 
 
-def write_sheet(layout: Layout, out: IO[bytes], *, in_feet: bool = False, head: SheetHead = NO_HEAD) -> None:
+def write_sheet(layout: Layout, out: IO[bytes], *, head: SheetHead = NO_HEAD) -> None:
     """Writes the page as PDF; printed at 100 % it measures to its scale."""
     from reportlab.pdfgen.canvas import Canvas  # half a second to load: only who prints pays it
 
@@ -82,7 +81,7 @@ def write_sheet(layout: Layout, out: IO[bytes], *, in_feet: bool = False, head: 
     )
     canvas.setTitle(f"{layout.name}: {layout.arena.name}")
     canvas.setAuthor("Bucephal")
-    sheet = _Sheet(canvas, layout, drawing_of(layout), Lengths(in_feet=in_feet))
+    sheet = _Sheet(canvas, layout, drawing_of(layout))
     sheet.write(head)
     canvas.showPage()
     canvas.save()
@@ -105,8 +104,8 @@ _BAR_M = (1, 2, 5, 10, 20, 50, 100)
 class _Sheet:
     """Draws in millimetres from the page's lower left corner."""
 
-    def __init__(self, canvas: Canvas, layout: Layout, drawing: Drawing, lengths: Lengths) -> None:
-        self._canvas, self._layout, self._drawing, self._lengths = canvas, layout, drawing, lengths
+    def __init__(self, canvas: Canvas, layout: Layout, drawing: Drawing) -> None:
+        self._canvas, self._layout, self._drawing = canvas, layout, drawing
         self._scale = scale_for(drawing)
         self._mm = 1000 / self._scale
         top = PAGE_MM[1] - EDGE_MM - 22
@@ -226,9 +225,9 @@ class _Sheet:
         for title, lines in self._parts():
             y = self._lines(y, (title,), bold=True)
             y = self._lines(y, lines) - 2.5
-        for table, how in self._tables():
+        for table in self._tables():
             y = self._lines(y, (words.TAPE_TITLE,), bold=True)
-            y = self._lines(y, (how,))
+            y = self._lines(y, (table.how,))
             y = self._rows(y - 1, table) - 3
         return y
 
@@ -242,14 +241,12 @@ class _Sheet:
             f"{n}  {one.what}{', ' * bool(one.where)}{one.where}" for n, one in enumerate(layout.ask_at, 1)
         ]
         yield words.TO_DO, [layout.words, *asks, layout.rounds.words]
-        yield words.COMES_TO, list(figures_of(layout, self._lengths))
+        yield words.COMES_TO, layout.comes_to
 
-    def _tables(self) -> Iterator[tuple[TapeTable, str]]:
-        layout = self._layout
-        if layout.corners_table is not None:
-            yield layout.corners_table, words.TAPE_FROM_CORNERS
-        elif layout.markers_table is not None:
-            yield layout.markers_table, words.TAPE_FROM_MARKERS
+    def _tables(self) -> Iterator[TapeTable]:
+        table = self._layout.corners_table or self._layout.markers_table
+        if table is not None:
+            yield table
 
     def _rows(self, y: float, table: TapeTable) -> float:
         right = PAGE_MM[0] - EDGE_MM
@@ -260,8 +257,8 @@ class _Sheet:
         step = size * MM_A_POINT * 1.45
         for row in table.rows:
             self._text(_COLUMN_MM, y - step, row.name, size)
-            self._text(first, y - step, self._lengths.taped(row.first_m), size, right=True)
-            self._text(second, y - step, self._lengths.taped(row.second_m), size, right=True)
+            self._text(first, y - step, row.first_said, size, right=True)
+            self._text(second, y - step, row.second_said, size, right=True)
             y -= step
         return y
 
@@ -292,15 +289,6 @@ class _Sheet:
 
 
 _MANY_ROWS = 16
-
-
-def figures_of(layout: Layout, lengths: Lengths) -> Iterator[str]:
-    """What a set-up comes to, line by line: its way, seconds, strides, and what is its own."""
-    yield words.way_length(lengths.said(layout.path.length_m))
-    for gait, seconds in layout.times_s.items():
-        yield words.in_gait(gait, seconds, layout.strides[gait])
-    for one in layout.figures:
-        yield f"{one.name}: {lengths.figure(one.value, one.unit)}"
 
 
 @lru_cache(maxsize=1)

@@ -161,7 +161,7 @@ class Lengths:
         number = round(metres_to_feet(metres) if self._in_feet else metres, 6)
         number = 0.0 if abs(number) < LEAST_SAID else number
         shown = f"{number:.2f}" if abs(number) < 1 else f"{number:.1f}"
-        return f"{_trimmed(shown)} {'ft' if self._in_feet else 'm'}"
+        return f"{_trimmed(shown)} {self.unit}"
 
     def taped(self, metres: float) -> str:
         """As it is read off a tape: '12.35 m'; '40 ft 6 in', to the half inch."""
@@ -170,6 +170,18 @@ class Lengths:
         halves = round(metres_to_feet(metres) * INCHES_A_FOOT * 2)
         feet, rest = divmod(halves, INCHES_A_FOOT * 2)
         return f"{feet} ft {_trimmed(f'{rest / 2:.1f}')} in"
+
+    def at(self, x_m: float, y_m: float) -> str:
+        """'10 m across, 16.3 m along'."""
+        return f"{self.said(x_m)} across, {self.said(y_m)} along"
+
+    @property
+    def unit(self) -> str:
+        return "ft" if self._in_feet else "m"
+
+    def number(self, metres: float) -> str:
+        """Without its unit, as finely as it can be set."""
+        return _trimmed(f"{metres_to_feet(metres) if self._in_feet else metres:.2f}")
 
     def figure(self, value: float, unit: str) -> str:
         """A figure of a set-up, by its unit."""
@@ -328,6 +340,10 @@ def way_length(said: str) -> str:
 
 def in_gait(gait: str, seconds: float, strides: float) -> str:
     return f"{gait}: {seconds:.0f} s, about {strides:.0f} strides"
+
+
+def span(low: str, high: str) -> str:
+    return f"{low} to {high}"
 
 
 def allowed_here(low: float, high: float) -> str:

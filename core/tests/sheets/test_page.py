@@ -124,7 +124,7 @@ def test_the_sheet_says_what_to_do_what_it_comes_to_and_what_to_take_care_of() -
 def test_in_feet_the_tape_is_read_in_feet_and_inches() -> None:
     """27.432 m are 90 ft."""
     layout = lay_out("two-marker", arena_from("100x200ft"), {}, in_feet=True)
-    assert "ft" in page_of(layout, in_feet=True).extract_text()
+    assert "ft" in page_of(layout).extract_text()
     assert words.Lengths(in_feet=True).taped(27.432) == "90 ft 0 in"
     assert words.Lengths(in_feet=True).taped(1.68) == "5 ft 6 in"
     assert words.Lengths(in_feet=True).taped(0.3) == "1 ft 0 in"

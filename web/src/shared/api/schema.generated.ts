@@ -7169,6 +7169,8 @@ export interface components {
             value: number;
             /** Unit */
             unit: string;
+            /** Said */
+            said: string;
         };
         /**
          * FitProblem
@@ -7275,6 +7277,11 @@ export interface components {
             };
             /** Figures */
             figures: components["schemas"]["Figure"][];
+            /**
+             * Comes To
+             * @description Way, seconds, strides and figures, line by line.
+             */
+            comes_to: string[];
             /** Cautions */
             cautions: string[];
             /** Notes */
@@ -7300,6 +7307,11 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
+            /**
+             * Said
+             * @description Where it stands: across and along.
+             */
+            said: string;
             /**
              * Drives
              * @description What dragging it changes; none: it cannot be dragged.
@@ -7343,6 +7355,26 @@ export interface components {
              * @default []
              */
             options: components["schemas"]["Option"][];
+            /**
+             * Sets
+             * @description The key under which what is typed is sent: of feet another.
+             */
+            sets: string;
+            /**
+             * Shown
+             * @description The value in the unit that is read.
+             */
+            shown: string;
+            /**
+             * Unit Shown
+             * @default
+             */
+            unit_shown: string;
+            /**
+             * Range Shown
+             * @default
+             */
+            range_shown: string;
             /**
              * Is Set
              * @description It was set, and is not the usual.
@@ -7446,6 +7478,10 @@ export interface components {
             first_m: number;
             /** Second M */
             second_m: number;
+            /** First Said */
+            first_said: string;
+            /** Second Said */
+            second_said: string;
             hand: components["schemas"]["Hand"];
         };
         /**
@@ -7457,6 +7493,13 @@ export interface components {
             second: components["schemas"]["TapePoint"];
             /** Apart M */
             apart_m: number;
+            /** Apart Said */
+            apart_said: string;
+            /**
+             * How
+             * @description How two people with one tape go about it.
+             */
+            how: string;
             /** Rows */
             rows: components["schemas"]["TapeRow"][];
             /**

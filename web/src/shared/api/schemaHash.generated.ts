@@ -1,1 +1,1 @@
-export const SCHEMA = "b071ff8280a7dbaa";
+export const SCHEMA = "f015d5982f107ea7";
