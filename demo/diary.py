@@ -38,6 +38,7 @@ from bucephal.simulate import VirtualHorse, Weather, draw_weather, new_id
 from bucephal.welfare import clear_flags, flag_history, notice
 
 from demo.horses import DemoHorse
+from demo.spots import with_spots
 
 SLIPPED_FOR = timedelta(days=4)
 LOOKED_AT_AFTER = timedelta(days=2)
@@ -56,7 +57,7 @@ PLACES = ("pen by the slipway", "long field", "sand school")
 
 def sallowfen_record(spec: DemoHorse, catalogue: Catalogue, today: date) -> HorseRecord:
     """One horse's record, ending just before ``today``; the same seed gives the same answers."""
-    return _Diary(spec, catalogue, today).write()
+    return with_spots(_Diary(spec, catalogue, today).write(), catalogue)
 
 
 @dataclass

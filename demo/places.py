@@ -6,7 +6,7 @@ from typing import Any
 
 PLACES: tuple[dict[str, Any], ...] = (
     {
-        "name": "Causeway arena", "width_m": 20.0, "length_m": 40.0,
+        "name": "sand school", "width_m": 20.0, "length_m": 40.0,
         "home": {"x_m": 10.0, "y_m": -25.0},
         "things": [
             {"kind": "gate", "name": "gate", "x_m": 10.0, "y_m": 0.0},
@@ -15,12 +15,12 @@ PLACES: tuple[dict[str, Any], ...] = (
         ],
     },
     {
-        "name": "Round pen", "shape": "round", "across_m": 18.0, "letters": False,
+        "name": "pen by the slipway", "shape": "round", "across_m": 18.0, "letters": False,
         "home": {"x_m": 9.0, "y_m": -30.0},
         "things": [{"kind": "gate", "name": "gate", "x_m": 9.0, "y_m": 0.0}],
     },
     {
-        "name": "Sands at low tide", "shape": "patch", "letters": False,
+        "name": "sands at low tide", "shape": "patch", "letters": False,
         "corners": [
             {"x_m": 0.0, "y_m": 0.0}, {"x_m": 62.0, "y_m": 4.0}, {"x_m": 70.0, "y_m": 38.0},
             {"x_m": 34.0, "y_m": 46.0}, {"x_m": 3.0, "y_m": 35.0},

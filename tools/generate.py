@@ -173,6 +173,36 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
     return {"entries": [entry.model_dump(mode="json") for entry in entries], "advice": told}
 
 
+def _of_the_ground(standing: Any) -> dict[str, Any]:
+    """What the API would answer of a set-up in a place, and of what was seen of a horse there."""
+    from bucephal.ground import arena_from, catalogue_of_set_ups, lay_out
+    from bucephal.ladder import Side
+    from bucephal.pages import arena_seen
+    from bucephal.record import Ask, Event, EventKind
+    from bucephal.words.wedges import corner
+
+    place = arena_from("20x40")
+    turned = [Ask(step="line.1", side=Side.LEFT, extent=metres, spot=corner("M")) for metres in (3, 2)]
+    spooked = Event(kind=EventKind.SPOOK, thing="tractor", spot="at C")
+    last = standing.record.sessions[-1].model_copy(update={"asks": turned, "events": (spooked,)})
+    record = standing.record.model_copy(update={"sessions": (last,)})
+    set_ups = [
+        {"code": code, "name": name, "words": line, "is_figure": is_figure}
+        for code, name, line, is_figure in catalogue_of_set_ups()
+    ]
+    own = {"id": "00000000-0000-4000-8000-000000000001", "edition": "one", "is_yards": True, "place": place}
+    other = {"id": "20x60", "edition": "", "is_yards": False, "place": arena_from("20x60")}
+    seen = arena_seen(record, standing.catalogue, place)
+    return {
+        "ground": {"places": [own, other], "set_ups": set_ups},
+        "layout": lay_out("two-marker", place, {}).model_dump(mode="json", by_alias=True),
+        "layoutTooWide": lay_out("two-marker", place, {"between_m": 27}).model_dump(
+            mode="json", by_alias=True
+        ),
+        "groundOfHorse": {"seen": seen, "values": {"gait": "trot"}},
+    }
+
+
 def sample_answers() -> str:
     """What the API would answer about one virtual horse: what the interface's tests are shown."""
     from datetime import date, time
@@ -247,6 +277,7 @@ def sample_answers() -> str:
     score = ConditionScore(on=date(2026, 6, 10), score=8)
     looked = record.model_copy(update={"pain_checks": (seen,), "condition_scores": (score,)})
     answers: dict[str, Any] = {
+        **_of_the_ground(standing),
         "horses": {"horses": [facts]},
         "today": plan_today([worked], day, now=time(9, 20)),
         "plan": plan_page(facts, plan, PlanChanges()),

@@ -88,7 +88,7 @@ def get_ground(request: HttpRequest) -> Ground:
     return Ground(places=services.places_of(_yard(request)), set_ups=set_ups)
 
 
-@router.get("/ground/layout", auth=RING, response=Layout)
+@router.get("/ground/layout", auth=RING, response=Layout, by_alias=True)
 def get_layout(request: HttpRequest, query: Query[LayoutQuery]) -> Layout:
     return _laid(query, services.place_of(_yard(request), query.place))
 

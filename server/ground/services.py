@@ -12,8 +12,17 @@ from accounts.editions import check_edition, edition_of
 from accounts.models import Yard
 from accounts.services import Missing
 from bucephal.errors import InvalidInput, Problem
-from bucephal.ground import GroundPlace, Laying, Layout, Point, arena_from, dragged, layout_of, prepare
-from bucephal.record import read_model
+from bucephal.ground import (
+    GroundPlace,
+    Laying,
+    Layout,
+    Point,
+    arena_from,
+    dragged,
+    layout_of,
+    prepare,
+    read_place,
+)
 from bucephal.sheets import SheetHead, drawing_of, layout_to_geojson, svg_of, write_sheet
 from django.db import transaction
 from django.db.models import Max, Min
@@ -97,7 +106,7 @@ def view_of(yard: Yard, place_id: UUID) -> YardPlace:
 
 def add_place(yard: Yard, raw: Mapping[str, Any]) -> YardPlace:
     """Raises: InvalidInput: naming each field, value and range, or that there are too many."""
-    place = read_model(dict(raw), GroundPlace)
+    place = read_place(raw)
     with transaction.atomic():
         Yard.objects.select_for_update().get(pk=yard.pk)
         places = StoredPlace.objects.filter(yard=yard)
@@ -112,7 +121,7 @@ def add_place(yard: Yard, raw: Mapping[str, Any]) -> YardPlace:
 
 def change_place(yard: Yard, place_id: UUID, raw: Mapping[str, Any], began_with: str | None) -> YardPlace:
     """Raises: InvalidInput; Overtaken if somebody else has changed it since."""
-    place = read_model(dict(raw), GroundPlace)
+    place = read_place(raw)
     with transaction.atomic():
         Yard.objects.select_for_update().get(pk=yard.pk)
         stored = _stored(yard, place_id)

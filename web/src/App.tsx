@@ -32,6 +32,8 @@ const ArrivalPage = lazy(() => import("./features/arrival/ArrivalPage"));
 const HorseFormPage = lazy(() => import("./features/horse/HorseFormPage"));
 const YardPage = lazy(() => import("./features/yard/YardPage"));
 const ExercisePage = lazy(() => import("./features/yard/ExercisePage"));
+const GroundPage = lazy(() => import("./features/ground/GroundPage"));
+const PlacePage = lazy(() => import("./features/ground/PlacePage"));
 const FlagsPage = lazy(() => import("./features/flags/FlagsPage"));
 const LookPage = lazy(() => import("./features/look/LookPage"));
 const SheetPage = lazy(() => import("./features/sheet/SheetPage"));
@@ -117,6 +119,8 @@ function Places({ me }: { me: Me }) {
         <Route path="/horses/:horse/flags" element={<FlagsPage />} />
         <Route path="/horses/:horse/edit" element={<HorseFormPage />} />
         <Route path="/new-horse" element={<HorseFormPage />} />
+        <Route path="/ground" element={<GroundPage />} />
+        <Route path="/ground/places/:place" element={<PlacePage />} />
         <Route path="/account" element={<AccountPage />} />
         <Route path="/yard" element={<Navigate to="schools" replace />} />
         <Route path="/yard/:tab" element={<YardPage />} />

@@ -13,13 +13,14 @@ from bucephal.ground.laying import (
     set_up_of,
 )
 from bucephal.ground.layout import Layout
+from bucephal.ground.place_form import HomeSide, read_place
 from bucephal.ground.places import FixedThing, GroundPlace, Shape, Spot, ThingKind, arena_from, letters_of
 from bucephal.ground.set_ups import SET_UPS
 
 # fmt: off
 __all__ = [
-    "SET_UPS", "FixedThing", "GroundPlace", "Laying", "Layout", "Point", "Shape", "Spot", "ThingKind",
-    "arena_from", "arena_out", "catalogue_of_set_ups", "dragged", "lay_out", "layout_of", "letters_of",
-    "prepare", "set_by_step", "set_for", "set_up_of",
+    "SET_UPS", "FixedThing", "GroundPlace", "HomeSide", "Laying", "Layout", "Point", "Shape", "Spot",
+    "ThingKind", "arena_from", "arena_out", "catalogue_of_set_ups", "dragged", "lay_out", "layout_of",
+    "letters_of", "prepare", "read_place", "set_by_step", "set_for", "set_up_of",
 ]
 # fmt: on

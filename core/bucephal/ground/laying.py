@@ -274,16 +274,25 @@ def _largest_words(laying: Laying, most: float | None) -> str:
 
 
 def _path(laying: Laying) -> Path:
-    pieces = tuple(_path_piece(laying.frame.piece_out(leg.piece), leg.gait) for leg in laying.laid.legs)
+    pieces = tuple(
+        _path_piece(laying.frame.piece_out(leg.piece), leg.gait, laying.lengths) for leg in laying.laid.legs
+    )
     return Path(length_m=sum(one.length_m for one in pieces), pieces=pieces)
 
 
-def _path_piece(piece: Piece, gait: Gait) -> PathPiece:
-    ends = {"from_": tuple(piece.start), "to": tuple(piece.end), "gait": gait, "length_m": piece.length}
+def _path_piece(piece: Piece, gait: Gait, lengths: Lengths) -> PathPiece:
+    ends = {
+        "from_": tuple(piece.start),
+        "to": tuple(piece.end),
+        "gait": gait,
+        "length_m": piece.length,
+        "said": lengths.said(piece.length),
+    }
     if isinstance(piece, Arc):
         return PathPiece(
             kind="arc", centre=tuple(piece.centre), radius_m=piece.radius, turn=piece.turn,
-            sweep_deg=piece.sweep_deg, **ends,
+            sweep_deg=piece.sweep_deg,
+            turn_said=words.turned(piece.turn, piece.sweep_deg, lengths.said(piece.radius)), **ends,
         )  # fmt: skip
     return PathPiece(kind="line", **ends)
 

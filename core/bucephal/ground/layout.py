@@ -122,6 +122,8 @@ class PathPiece(GroundModel):
     sweep_deg: float | None = Field(None, description="How far it turns; 360 is a whole circle.")
     gait: Gait
     length_m: float
+    said: str
+    turn_said: str = Field("", description="Of a bend: which way, how far, on which radius.")
 
     model_config = GroundModel.model_config | {"serialize_by_alias": True}
 

@@ -31,7 +31,7 @@ class SeenKind(StrEnum):
     DRAWS_HOME = "draws-home"
 
 
-class Seen(FrozenModel):
+class Sight(FrozenModel):
     """Something seen at one spot, on one rein: how often, and where that is."""
 
     kind: SeenKind
@@ -47,11 +47,11 @@ class Seen(FrozenModel):
 
 
 class ArenaSeen(FrozenModel):
-    seen: tuple[Seen, ...]
+    seen: tuple[Sight, ...]
     words: str = Field(description="Said where nothing was seen; else empty.")
 
 
-class _Sight(NamedTuple):
+class _SightKey(NamedTuple):
     kind: SeenKind
     spot: str
     side: Side
@@ -66,7 +66,7 @@ def arena_seen(
     Args:
         elsewhere: names of the yard's other places; what was seen there is left out.
     """
-    found: dict[_Sight, list[float | None]] = {}
+    found: dict[_SightKey, list[float | None]] = {}
     for session in record.sessions:
         if session.place not in elsewhere:
             for sight, metres in _sights(session, catalogue):
@@ -77,27 +77,27 @@ def arena_seen(
     return ArenaSeen(seen=tuple(seen), words="" if seen else words.NOTHING_SEEN)
 
 
-def _sights(session: Session, catalogue: Catalogue) -> Iterator[tuple[_Sight, float | None]]:
+def _sights(session: Session, catalogue: Catalogue) -> Iterator[tuple[_SightKey, float | None]]:
     for ask in session.asks:
         if ask.extent is not None and catalogue.exercise(ask.step).taken_with is TakenWith.CORNERS:
-            yield _Sight(SeenKind.CORNER, ask.spot or "", ask.side, _with_leg(ask)), ask.extent
+            yield _SightKey(SeenKind.CORNER, ask.spot or "", ask.side, _with_leg(ask)), ask.extent
         if DRAWS_HOME in ask.faults:
-            yield _Sight(SeenKind.DRAWS_HOME, ask.spot or "", ask.side, None), None
+            yield _SightKey(SeenKind.DRAWS_HOME, ask.spot or "", ask.side, None), None
     for event in session.events:
         if event.kind is EventKind.SPOOK:
             spot = ", ".join(part for part in (event.thing, event.spot) if part)
-            yield _Sight(SeenKind.SPOOK, spot, Side.NONE, None), None
+            yield _SightKey(SeenKind.SPOOK, spot, Side.NONE, None), None
 
 
 def _with_leg(ask: Ask) -> bool | None:
     return None if ask.second_aid is None else ask.second_aid > 0
 
 
-def _seen(sight: _Sight, metres: list[float | None], place: GroundPlace) -> Seen:
+def _seen(sight: _SightKey, metres: list[float | None], place: GroundPlace) -> Sight:
     known = [one for one in metres if one is not None]
     mean = fmean(known) if known else None
     at = place_of(sight.spot, place, sight.side, mean or 0.0)
-    return Seen(
+    return Sight(
         kind=sight.kind, spot=sight.spot, side=sight.side, count=len(metres), metres=mean,
         last_m=known[-1] if known else None, with_leg=sight.with_leg,
         x_m=None if at is None else at.x, y_m=None if at is None else at.y,

@@ -383,3 +383,8 @@ def seen(
     lately = "" if count == 1 or last is None else f"; the last time {_trimmed(f'{last:.1f}')} m"
     before = _trimmed(f"{metres:.1f}")
     return f"turns {before} m before {spot or 'a corner'}{rein}{leg}, {times}{lately}"
+
+
+def turned(hand: str, degrees: float, radius: str) -> str:
+    """'90 degrees to the left, radius 6 m'."""
+    return f"{degrees:.0f} degrees to the {hand}, radius {radius}"

@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from bucephal.ground import FixedThing, GroundPlace, ThingKind, arena_from
 from bucephal.ladder import Catalogue, Side
-from bucephal.pages.arena import Seen, SeenKind, arena_seen, place_of
+from bucephal.pages.arena import SeenKind, Sight, arena_seen, place_of
 from bucephal.pages.choice_rows import CORNERS
 from bucephal.record import HorseRecord, record_from
 from bucephal.words.grounds import CORNER_BY, NOTHING_SEEN
@@ -19,9 +19,9 @@ ARENA = arena_from("20x60")
 
 
 @pytest.fixture
-def seen_of(catalogue: Catalogue, today: date) -> Callable[..., tuple[Seen, ...]]:
+def seen_of(catalogue: Catalogue, today: date) -> Callable[..., tuple[Sight, ...]]:
     def seen(asks: list[dict[str, Any]], events: list[dict[str, Any]] | None = None, place: str | None = None,
-             elsewhere: tuple[str, ...] = ()) -> tuple[Seen, ...]:  # fmt: skip
+             elsewhere: tuple[str, ...] = ()) -> tuple[Sight, ...]:  # fmt: skip
         raw = {
             "format": "bucephal.horse-record", "version": 1, "horse": {"name": "Test", "born": "2018-05-01"},
             "sessions": [{"date": str(today), "kind": "ridden", "asks": asks, "events": events or [], "place": place}],
@@ -36,7 +36,9 @@ def line(spot: str, side: str, metres: float, aid: int = 0) -> dict[str, Any]:
     return {"step": "line.1", "side": side, "extent": metres, "spot": spot, "second_aid": aid}
 
 
-def test_metres_before_a_corner_are_counted_by_rein_and_leg(seen_of: Callable[..., tuple[Seen, ...]]) -> None:
+def test_metres_before_a_corner_are_counted_by_rein_and_leg(
+    seen_of: Callable[..., tuple[Sight, ...]],
+) -> None:
     by_m = corner("M")
     found = seen_of(
         [line(by_m, "left", 3), line(by_m, "left", 2), line(by_m, "left", 1, 1), line(by_m, "right", 4)]
@@ -51,7 +53,7 @@ def test_metres_before_a_corner_are_counted_by_rein_and_leg(seen_of: Callable[..
     )
 
 
-def test_they_lie_on_the_side_that_is_ridden_up_to_it(seen_of: Callable[..., tuple[Seen, ...]]) -> None:
+def test_they_lie_on_the_side_that_is_ridden_up_to_it(seen_of: Callable[..., tuple[Sight, ...]]) -> None:
     """The corner by M is (20, 60): from B on the left rein, from C on the right."""
     left, right = seen_of([line(corner("M"), "left", 3), line(corner("M"), "right", 4)])
     assert (left.x_m, left.y_m) == pytest.approx((20, 57))
@@ -65,7 +67,7 @@ def test_every_corner_that_can_be_tapped_is_found(letter: str, at: tuple[float, 
     assert place_of(corner(letter), ARENA, Side.LEFT, 0) == pytest.approx(at)
 
 
-def test_spooks_are_counted_by_thing_and_spot(seen_of: Callable[..., tuple[Seen, ...]]) -> None:
+def test_spooks_are_counted_by_thing_and_spot(seen_of: Callable[..., tuple[Sight, ...]]) -> None:
     spook = {"kind": "spook", "thing": "tractor", "spot": "at C"}
     [one] = seen_of([], [spook, spook])
     assert (one.kind, one.count, one.spot) == (SeenKind.SPOOK, 2, "tractor, at C")
@@ -73,7 +75,7 @@ def test_spooks_are_counted_by_thing_and_spot(seen_of: Callable[..., tuple[Seen,
     assert one.words == "spooked: tractor, at C, 2 times"
 
 
-def test_where_it_is_drawn_home_is_shown_by_rein(seen_of: Callable[..., tuple[Seen, ...]]) -> None:
+def test_where_it_is_drawn_home_is_shown_by_rein(seen_of: Callable[..., tuple[Sight, ...]]) -> None:
     ask = {"step": "up-wt.1", "side": "left", "level": 3, "faults": ["draws-home"]}
     [one, other] = seen_of([{**ask, "spot": "at A"}, {**ask, "side": "right"}])
     assert {(each.side, each.spot, each.x_m) for each in (one, other)} == {
@@ -82,7 +84,7 @@ def test_where_it_is_drawn_home_is_shown_by_rein(seen_of: Callable[..., tuple[Se
     }
 
 
-def test_what_is_seen_in_another_place_is_left_out(seen_of: Callable[..., tuple[Seen, ...]]) -> None:
+def test_what_is_seen_in_another_place_is_left_out(seen_of: Callable[..., tuple[Sight, ...]]) -> None:
     rows = [line(corner("M"), "left", 3)]
     assert seen_of(rows, place="Round pen", elsewhere=("Round pen",)) == ()
     assert len(seen_of(rows, place="the school", elsewhere=("Round pen",))) == 1

@@ -6,10 +6,12 @@ import { guideQuery, meQuery } from "../../shared/api/queries";
 import type { GuideLink, StepGuide } from "../../shared/api/types";
 import { StateMark } from "../../shared/drawing/StateMark";
 import { text } from "../../shared/text/en";
+import { ground } from "../../shared/text/en.ground";
 import { DataTable } from "../../shared/ui/DataTable";
 import { Figures } from "../../shared/ui/Figures";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
+import { groundLink } from "../ground/useGroundAddress";
 import { Decisions } from "./Decisions";
 import { GoalChoice } from "./GoalChoice";
 import styles from "./GuidePage.module.css";
@@ -259,13 +261,20 @@ function Links({
 
 /** Set-up, kit, helper, age, schools: what there is to say of each. */
 function Facts({ guide }: { guide: StepGuide }) {
+  const { horse = "", step } = useParams();
   const kit = guide.kit.length > 0 ? guide.kit.join(", ") : text.guide.noKit;
   return (
     <dl className={styles.facts}>
       <Fact name={text.guide.goodFor} words={guide.good_for} />
       <Fact name={text.guide.ask} words={guide.ask} />
       {guide.set_ups.map(({ code, name, words }) => (
-        <Fact key={code} name={`${text.guide.setUp}: ${name}`} words={words} />
+        <Fact
+          key={code}
+          name={`${text.guide.setUp}: ${name}`}
+          words={words}
+          link={groundLink(horse, step, code)}
+          linkName={ground.open(name)}
+        />
       ))}
       <Fact name={text.guide.kit} words={kit} />
       {guide.helper ? <Fact name={text.guide.helper} words={guide.helper} /> : null}
@@ -284,11 +293,21 @@ function Facts({ guide }: { guide: StepGuide }) {
   );
 }
 
-function Fact({ name, words }: { name: string; words: string }) {
+interface FactProps {
+  name: string;
+  words: string;
+  /** Where there is more of it, and what that is called. */
+  link?: string;
+  linkName?: string;
+}
+
+function Fact({ name, words, link, linkName }: FactProps) {
   return (
     <>
       <dt>{name}</dt>
-      <dd>{words}</dd>
+      <dd>
+        {words} {link ? <Link to={link}>{linkName}</Link> : null}
+      </dd>
     </>
   );
 }

@@ -5,6 +5,8 @@ import { Link } from "react-router";
 import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { RopeKnot, RopeStrand } from "../../shared/drawing/RopeKnot";
 import { text } from "../../shared/text/en";
+import { ground } from "../../shared/text/en.ground";
+import { groundLink } from "../ground/useGroundAddress";
 import { KnotChange } from "./KnotChange";
 import { knotName } from "./knotName";
 import styles from "./PlanRope.module.css";
@@ -66,12 +68,33 @@ function Knot({ horse, children, ...tools }: KnotProps) {
       <RopeKnot kind={item.kind} />
       <div className={styles.words}>
         <Said item={item} />
+        <SetUps horse={horse} item={item} />
         {children}
         <Details horse={horse} item={item} />
       </div>
       <Right {...tools} />
     </li>
   );
+}
+
+/** What it is ridden in: does it fit where plans are laid out? Each opens as it is set for this horse. */
+function SetUps({ horse, item }: { horse: string; item: PlanItem }) {
+  return item.set_ups.map(({ code, name }) => {
+    const here = item.laid.find((one) => one.code === code);
+    return (
+      <p
+        key={code}
+        className={here && !here.fits ? styles.doesNotFit : styles.setUp}
+        data-set-up={code}
+        data-fits={here?.fits}
+      >
+        {here && !here.fits ? `${here.words} ` : null}
+        <Link to={groundLink(horse, item.step, code)} className="no-print">
+          {ground.open(name)}
+        </Link>
+      </p>
+    );
+  });
 }
 
 /** What it is, how much of it, and why. */

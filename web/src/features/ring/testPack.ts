@@ -18,6 +18,7 @@ function item(part: Partial<PlanItem>): PlanItem {
     name: "Settle",
     stage: "",
     step_kind: null,
+    laid: [],
     unit: null,
     target: null,
     wants_at_most: false,

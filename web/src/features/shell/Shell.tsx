@@ -71,11 +71,16 @@ function Side({ me, onChoose }: { me: Me; onChoose: () => void }) {
             + {text.horse.add}
           </NavLink>
         ) : null}
-        {me.can_read ? (
-          <NavLink to="/yard" className={styles.place ?? ""} onClick={onChoose}>
-            {text.places.yard}
+        <div className={styles.pair}>
+          <NavLink to="/ground" className={styles.place ?? ""} onClick={onChoose}>
+            {text.places.ground}
           </NavLink>
-        ) : null}
+          {me.can_read ? (
+            <NavLink to="/yard" className={styles.place ?? ""} onClick={onChoose}>
+              {text.places.yard}
+            </NavLink>
+          ) : null}
+        </div>
       </nav>
       <SessionMenu me={me} onChoose={onChoose} />
     </div>

@@ -163,6 +163,39 @@ export const planQuery = (horse: string, wishes: PlanWishes) =>
       }),
   });
 
+export const groundQuery = queryOptions({
+  queryKey: ["ground"],
+  queryFn: () => api.get("/api/ground"),
+});
+
+/** What is laid out where; `values` is JSON. */
+export interface LayoutWish {
+  place: string;
+  setup: string;
+  values: string;
+  mirrored: boolean;
+  feet: boolean;
+}
+
+export const layoutQuery = (wish: LayoutWish) =>
+  queryOptions({
+    queryKey: ["ground", "layout", wish],
+    queryFn: () => api.get("/api/ground/layout", { params: { query: wish } }),
+    retry: false,
+  });
+
+export const horseGroundQuery = (horse: string, place: string, setup: string, step: string) =>
+  queryOptions({
+    queryKey: ["horse", horse, "ground", place, setup, step],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/ground", {
+        params: {
+          path: { horse_id: horse },
+          query: { place, setup, ...(step ? { step } : {}) },
+        },
+      }),
+  });
+
 /** Kept as it was sent; put together where it is used. */
 export const packQuery = (horse: string, wishes: PlanWishes) =>
   queryOptions({

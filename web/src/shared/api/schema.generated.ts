@@ -2667,7 +2667,7 @@ export interface components {
         /** ArenaSeen */
         ArenaSeen: {
             /** Seen */
-            seen: components["schemas"]["Seen"][];
+            seen: components["schemas"]["Sight"][];
             /**
              * Words
              * @description Said where nothing was seen; else empty.
@@ -2686,19 +2686,6 @@ export interface components {
             };
         };
         /**
-         * Seen
-         * @description One thing that was seen, in words.
-         */
-        Seen: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Words */
-            words: string;
-        };
-        /**
          * SeenKind
          * @enum {string}
          */
@@ -2708,6 +2695,42 @@ export interface components {
          * @enum {string}
          */
         Side: "left" | "right" | "none";
+        /**
+         * Sight
+         * @description Something seen at one spot, on one rein: how often, and where that is.
+         */
+        Sight: {
+            kind: components["schemas"]["SeenKind"];
+            /** Spot */
+            spot: string;
+            side: components["schemas"]["Side"];
+            /** Count */
+            count: number;
+            /**
+             * Metres
+             * @description Of a corner: before it, on average.
+             */
+            metres?: number | null;
+            /**
+             * Last M
+             * @description The last time.
+             */
+            last_m?: number | null;
+            /**
+             * With Leg
+             * @description Of a corner: with the inside leg, or without.
+             */
+            with_leg?: boolean | null;
+            /**
+             * X M
+             * @description Null: the spot is not to be found in this place.
+             */
+            x_m?: number | null;
+            /** Y M */
+            y_m?: number | null;
+            /** Words */
+            words: string;
+        };
         /**
          * PlanQuery
          * @description The day that is planned for; what is missing is today, the horse's usual minutes, alone.
@@ -4255,6 +4278,19 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * Seen
+         * @description One thing that was seen, in words.
+         */
+        Seen: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Words */
+            words: string;
         };
         /** SettleMark */
         SettleMark: {
@@ -7401,7 +7437,7 @@ export interface components {
              */
             kind: string;
             /** From */
-            from_: [
+            from: [
                 number,
                 number
             ];
@@ -7426,6 +7462,14 @@ export interface components {
             gait: components["schemas"]["Gait"];
             /** Length M */
             length_m: number;
+            /** Said */
+            said: string;
+            /**
+             * Turn Said
+             * @description Of a bend: which way, how far, on which radius.
+             * @default
+             */
+            turn_said: string;
         };
         /**
          * ProblemKind
@@ -7450,7 +7494,7 @@ export interface components {
             /** Marker */
             marker: string;
             /** From */
-            from_: string;
+            from: string;
             /** M */
             m: number;
         };

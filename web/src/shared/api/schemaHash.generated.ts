@@ -1,1 +1,1 @@
-export const SCHEMA = "f015d5982f107ea7";
+export const SCHEMA = "c96ba4a1f308f659";

@@ -25,6 +25,7 @@ export const text = {
     debrief: "Debrief",
     sheet: "Sheet",
     ladder: "Ladder",
+    ground: "Ground",
     yard: "Yard",
   },
   shell: {

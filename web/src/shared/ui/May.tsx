@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { meQuery } from "../api/queries";
 
 interface Props {
-  to: "log" | "change" | "manage";
+  to: "read" | "log" | "change" | "manage";
   /** Shown to whoever may not. */
   otherwise?: ReactNode;
   children: ReactNode;

@@ -1,0 +1,38 @@
+// What was seen of a horse here: a square for a corner, a triangle for a spook, a diamond where it is drawn home; the
+// rein as a letter beside the count, never by colour alone.
+import type { Sight } from "../../shared/api/types";
+import { ground } from "../../shared/text/en.ground";
+import type { LayerProps } from "./ArenaDrawing";
+import styles from "./ArenaDrawing.module.css";
+import { toDrawing } from "./arenaGeometry";
+
+const SHAPES: Record<Sight["kind"], string> = {
+  corner: "M-11 -11 H11 V11 H-11 Z",
+  spook: "M0 -14 L13 10 H-13 Z",
+  "draws-home": "M0 -14 L14 0 L0 14 L-14 0 Z",
+};
+
+export function SeenLayer({ layout, seen, unit }: LayerProps & { seen: readonly Sight[] }) {
+  return (
+    <g aria-hidden="true">
+      {seen.map((one) => {
+        if (one.x_m == null || one.y_m == null) return null;
+        const { x, y } = toDrawing(one.x_m, one.y_m, layout.arena.length_m);
+        return (
+          <g
+            key={one.words}
+            transform={`translate(${x} ${y}) scale(${unit})`}
+            className={styles[one.side] ?? ""}
+            data-seen={one.kind}
+          >
+            <path className={styles.seen} d={SHAPES[one.kind]} />
+            <text className={styles.seenCount} y={5}>
+              {ground.rein[one.side]}
+              {one.count}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
