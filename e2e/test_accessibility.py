@@ -107,6 +107,15 @@ def open_place(place: str, places: Places, server: Server) -> None:
         case "join":
             places.yard.open("/join#ended")
             places.yard.see("[role=alert]")
+        case "ground":
+            places.yard.open(f"/ground?place=20x40&setup=two-marker&horse={quill}")
+            places.yard.see("[data-drawing]")
+            for part in places.yard.all("main details summary"):
+                part.click()
+        case "place":
+            places.yard.open("/ground/places/new")
+            places.yard.see("main form fieldset")
+            places.yard.button("Add a thing").click()
         case "own-exercise":
             places.yard.open("/yard/exercises/steer")
             places.yard.see("main fieldset")
@@ -115,7 +124,7 @@ def open_place(place: str, places: Places, server: Server) -> None:
 PLACES = (
     "today", "plan", "debrief", "write", "correct", "sheet", "step", "ladder", "ladder-list", "phase",
     "exercise", "guide", "arrival", "flags", "look", "edit", "schools", "exercises", "scales", "kit",
-    "people", "trail", "gone", "exchange", "account", "own-exercise", "ring",
+    "people", "trail", "gone", "exchange", "account", "own-exercise", "ground", "place", "ring",
 )  # fmt: skip
 
 

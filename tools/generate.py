@@ -26,6 +26,7 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bucephal_server.settings")
 
 from tests.golden.golden import rounded  # noqa: E402
 
+from tools.ground_docs import ground_docs  # noqa: E402
 from tools.ladder_docs import ladder_docs  # noqa: E402
 from tools.plans_docs import plans_explained  # noqa: E402
 
@@ -334,6 +335,7 @@ def main() -> None:
         ROOT / "docs/horse-record.schema.json": record_schema(),
         ROOT / "web/src/features/ring/coachVectors.generated.json": coach_vectors(),
         ROOT / "web/src/shared/testing/sampleAnswers.generated.json": sample_answers(),
+        **ground_docs(ROOT / "docs"),
         **ladder_docs(ROOT / "docs/ladder"),
         ROOT / "docs/plans-explained.md": plans_explained(),
     }

@@ -263,13 +263,38 @@ def exchange(camera: Camera) -> None:
     camera.driver.execute_script("document.querySelectorAll('h2')[1].scrollIntoView()")
 
 
+def ground(camera: Camera) -> None:
+    camera.today.open(f"/ground?setup=two-marker&horse={camera.horses['Quill']}")
+    camera.today.see("[data-seen]")
+    camera.shoot("ground")
+
+
+def ground_phone(camera: Camera) -> None:
+    set_size(camera.driver, PHONE)
+    camera.today.open("/ground?setup=poles")
+    tape = camera.today.see("tr[data-row]")
+    camera.driver.execute_script("arguments[0].closest('section').scrollIntoView()", tape)
+    for box in camera.today.all("tr[data-row] input")[:2]:
+        box.click()
+    camera.shoot("ground-phone")
+
+
+def place(camera: Camera) -> None:
+    camera.today.open("/ground")
+    camera.today.button("Change this place").click()
+    camera.today.see("main form fieldset")
+    camera.shoot("place")
+
+
 SHOTS: dict[str, Callable[[Camera], None]] = {
-    "today": today, "plan": plan, "debrief": debrief, "sheet": sheet, "sheet-dark": sheet_dark,
-    "step": step, "ladder": ladder, "ladder-exercise": ladder_exercise, "ladder-phone": ladder_phone,
+    "today": today, "plan": plan, "debrief": debrief, "sheet": sheet,
+    "step": step, "ladder": ladder, "ladder-exercise": ladder_exercise,
     "guide": guide, "arrival": arrival, "entry": entry, "yard": yard, "exchange": exchange,
+    "ground": ground, "ground-phone": ground_phone,
     "ring": ring, "ring-phone": ring_phone, "flags": flags, "look": look, "people": people,
 }  # fmt: skip
 EXTRA: dict[str, Callable[[Camera], None]] = {
+    "sheet-dark": sheet_dark, "ladder-phone": ladder_phone, "place": place,
     "plan-dark": plan_dark, "ladder-dark": ladder_dark, "ladder-phase": ladder_phase,
     "yard-exercises": yard_exercises, "yard-scales": yard_scales, "yard-kit": yard_kit, "sign-in": sign_in,
     "exercise": exercise, "new-horse": new_horse, "correct": correct,

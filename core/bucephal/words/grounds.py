@@ -121,7 +121,6 @@ CHOICES: Mapping[str, str] = {
 
 FIGURES: Mapping[str, str] = {
     "crossing_deg": "Off the centre line in the gate",
-    "lap_m": "One round",
     "ridden_m": "On each rein in all",
     "radius_m": "Radius",
     "a_round_m": "Larger with each round",
@@ -146,6 +145,8 @@ FIGURES: Mapping[str, str] = {
 """What is worked out of a set-up, as it is called."""
 
 
+FINELY_UPTO_M = 10.0
+"""A figure under it is set up by the centimetre."""
 LEAST_SAID = 0.005
 """Under half a centimetre there is nothing to say."""
 
@@ -186,7 +187,7 @@ class Lengths:
     def figure(self, value: float, unit: str) -> str:
         """A figure of a set-up, by its unit."""
         if unit == "m":
-            return self.said(value)
+            return f"{self.number(value)} {self.unit}" if value < FINELY_UPTO_M else self.said(value)
         return f"{value:.0f} degrees" if unit == "deg" else f"{_trimmed(f'{value:.1f}')} {unit}"
 
 

@@ -301,7 +301,7 @@ def test_lunge_laps_are_minutes_by_speed_by_circumference() -> None:
     """15 to 20 m across."""
     found = layout("lunge-circle", radius_m=8, minutes=5, trot_ms=3.5)
     assert 15 <= 2 * float(layout("lunge-circle").values["radius_m"]) <= 20
-    assert figure(found, "lap_m") == pytest.approx(2 * pi * 8)
+    assert found.path.length_m == pytest.approx(2 * pi * 8)
     assert found.rounds.left == found.rounds.right == round(5 * 60 * 3.5 / (2 * pi * 8))
 
 

@@ -6,7 +6,7 @@ h how high the hand is; about 3.5 m with a pole of 4 m.
 
 from __future__ import annotations
 
-from math import sqrt, tau
+from math import sqrt
 
 from bucephal.ground.frames import Frame
 from bucephal.ground.gaits import GAITS
@@ -29,7 +29,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
         Way(tip.by(radius, 0), 90, gait).follow(circle(tip, radius, 0)).done,
         (Mark("centre-1", MarkerKind.CENTRE, tip, MOVES),),
         fence_m=OPEN_M,
-        figures={"radius_m": radius, "lap_m": tau * radius},
+        figures={"radius_m": radius},
         whole_in=GAITS,
         warns_of=GAITS,
     )

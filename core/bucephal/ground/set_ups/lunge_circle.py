@@ -26,7 +26,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
         (Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),),
         (CallAt(Call.WATCH_STRETCH, centre.by(0, radius)),),
         fence_m=values.number("room_m"),
-        figures={"lap_m": lap, "ridden_m": ridden},
+        figures={"ridden_m": ridden},
         whole_in=(Gait.WALK, Gait.TROT, Gait.CANTER),
         laps=max(round(ridden / lap), 1),
     )

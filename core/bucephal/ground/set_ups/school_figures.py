@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from math import tau
 
 from bucephal.ground import figures
 from bucephal.ground.frames import Frame
@@ -58,7 +57,7 @@ def _circle(frame: Frame, values: Values) -> Laid:
     radius, centre = values.number("radius_m"), moved(values, frame.middle)
     way = Way(centre.by(radius, 0), 90, Gait(values.choice("gait"))).follow(circle(centre, radius, 0))
     markers = (Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),)
-    return Laid(way.done, markers, whole_in=_ALL, figures={"lap_m": tau * radius}, fence_m=NEAR_FENCE_M)
+    return Laid(way.done, markers, whole_in=_ALL, fence_m=NEAR_FENCE_M)
 
 
 def _eight(frame: Frame, values: Values) -> Laid:

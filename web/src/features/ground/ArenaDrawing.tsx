@@ -33,12 +33,13 @@ export function ArenaDrawing({ layout, seen, view, onView, onDrag, onDrop }: Pro
   const svg = useRef<SVGSVGElement>(null);
   const gestures = useArenaGestures({ svg, layout, view, onView, onDrag, onDrop });
   const unit = Math.max(view.width / USUAL.width, view.height / USUAL.height);
-  const isClose = !isWhole(view, wholeView(layout.arena));
+  const whole = wholeView(layout.arena);
   return (
     // biome-ignore lint/a11y/useSemanticElements: a group of the drawing is no fieldset
     <svg
       ref={svg}
-      className={isClose ? styles.close : styles.drawing}
+      className={isWhole(view, whole) ? styles.drawing : styles.close}
+      style={{ aspectRatio: `${whole.width} / ${whole.height}` }}
       viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`}
       role="group"
       aria-label={ground.drawing(layout.name, layout.arena.name)}

@@ -2,7 +2,7 @@
 import { ground } from "../../shared/text/en.ground";
 import type { LayerProps } from "./ArenaDrawing";
 import styles from "./ArenaDrawing.module.css";
-import { toDrawing } from "./arenaGeometry";
+import { marginOf, toDrawing } from "./arenaGeometry";
 
 export function PlaceLayer({ layout, unit }: LayerProps) {
   return (
@@ -40,11 +40,17 @@ function Fence({ layout }: LayerProps) {
 }
 
 const OFF = 13;
+/** So near to an edge, as a part of the place, a letter or number is set off from it. */
+const EDGE = 0.13;
 
 function Letters({ layout, unit }: LayerProps) {
   const { letters, width_m, length_m } = layout.arena;
-  const off = (value: number, size: number) => (value <= 0 ? -1 : value >= size ? 1 : 0) * OFF;
-  return letters.map(({ letter, x_m, y_m }) => (
+  const off = (value: number, size: number) =>
+    (value <= size * EDGE ? -1 : value >= size * (1 - EDGE) ? 1 : 0) * OFF;
+  // Where there are none, its corners have numbers, by which the tape is held.
+  const numbered = layout.arena.corners.map((one, n) => ({ ...one, letter: `${n + 1}` }));
+  const shown = letters.length > 0 ? letters : numbered;
+  return shown.map(({ letter, x_m, y_m }) => (
     <text
       key={letter}
       className={styles.letter}
@@ -97,16 +103,15 @@ function gateAcross(x: number, y: number, { arena }: LayerProps["layout"]): stri
   return aside ? `M${x} ${y - half} V${y + half}` : `M${x - half} ${y} H${x + half}`;
 }
 
-const OUT_M = 2;
-
 /** An arrow at the edge that points to where home lies. */
 function Home({ layout, unit }: LayerProps) {
   const { home, width_m, length_m } = layout.arena;
   if (!home) return null;
   const at = toDrawing(home.x_m, home.y_m, length_m);
   const degrees = (Math.atan2(at.y - length_m / 2, at.x - width_m / 2) * 180) / Math.PI;
-  const x = Math.min(Math.max(at.x, -OUT_M), width_m + OUT_M);
-  const y = Math.min(Math.max(at.y, -OUT_M), length_m + OUT_M);
+  const out = marginOf(layout.arena) * 0.55;
+  const x = Math.min(Math.max(at.x, -out), width_m + out);
+  const y = Math.min(Math.max(at.y, -out), length_m + out);
   // Beside the letter of that end.
   const aside = x > 0 && x < width_m ? 26 * unit : 0;
   return (
@@ -116,7 +121,7 @@ function Home({ layout, unit }: LayerProps) {
         d="M-9 -8 L10 0 L-9 8 L-4 0 Z"
         transform={`rotate(${degrees})`}
       />
-      <text className={styles.homeName} x={14} y={5}>
+      <text className={styles.homeName} x={x > 0 ? 14 : -8} y={x > 0 ? 5 : 24}>
         {ground.homeMark}
       </text>
     </g>

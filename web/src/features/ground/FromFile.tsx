@@ -1,6 +1,7 @@
 // A place from a GeoJSON file: read by the core, and put into the form to be looked at before it is saved.
 import Button from "@mui/material/Button";
 import { useMutation } from "@tanstack/react-query";
+import { useRef } from "react";
 import { api } from "../../shared/api/client";
 import type { GroundPlace } from "../../shared/api/types";
 import { placeForm } from "../../shared/text/en.ground";
@@ -17,6 +18,7 @@ async function contentOf(file: File): Promise<Record<string, unknown>> {
 }
 
 export function FromFile({ onRead }: { onRead: (place: GroundPlace) => void }) {
+  const input = useRef<HTMLInputElement>(null);
   const read = useMutation({
     mutationFn: async (file: File) =>
       api.post("/api/ground/places/read", {
@@ -29,19 +31,20 @@ export function FromFile({ onRead }: { onRead: (place: GroundPlace) => void }) {
   });
   return (
     <div>
-      <Button component="label" variant="outlined" disabled={read.isPending}>
+      <Button variant="outlined" disabled={read.isPending} onClick={() => input.current?.click()}>
         {placeForm.fromFile}
-        <input
-          type="file"
-          accept=".geojson,.json,application/geo+json"
-          className="visually-hidden"
-          onChange={({ target }) => {
-            const [file] = target.files ?? [];
-            if (file) read.mutate(file);
-            target.value = "";
-          }}
-        />
       </Button>
+      <input
+        ref={input}
+        hidden
+        type="file"
+        accept=".geojson,.json,application/geo+json"
+        onChange={({ target }) => {
+          const [file] = target.files ?? [];
+          if (file) read.mutate(file);
+          target.value = "";
+        }}
+      />
       <ProblemList error={read.error} lead={placeForm.notRead} />
     </div>
   );

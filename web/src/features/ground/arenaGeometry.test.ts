@@ -3,10 +3,11 @@ import type { PathPiece } from "../../shared/api/types";
 import {
   arrowOf,
   isWhole,
-  MARGIN_M,
+  marginOf,
   onDrawing,
   panned,
   piecePath,
+  spread,
   toDrawing,
   toPlace,
   wholeView,
@@ -14,6 +15,7 @@ import {
 } from "./arenaGeometry";
 
 const ARENA = { width_m: 20, length_m: 60 };
+const MARGIN_M = marginOf(ARENA);
 const WHOLE = wholeView(ARENA);
 
 const SAID = { said: "", turn_said: "" };
@@ -45,27 +47,30 @@ describe("the drawing of a place", () => {
   });
 
   it("shows all of it with room for the letters", () => {
-    expect(WHOLE).toEqual({ x: -MARGIN_M, y: -MARGIN_M, width: 26, height: 66 });
+    expect(MARGIN_M).toBeCloseTo(4.2);
+    expect(WHOLE.width).toBeCloseTo(28.4);
+    expect(WHOLE.height).toBeCloseTo(68.4);
+    expect(marginOf({ width_m: 18, length_m: 18 })).toBe(3);
   });
 
   it("comes closer about a point, which stays where it is", () => {
     const about = { x: 10, y: 30 };
     const view = zoomed(WHOLE, WHOLE, 2, about);
-    expect(view.width).toBe(13);
+    expect(view.width).toBeCloseTo(14.2);
     expect((about.x - view.x) / view.width).toBeCloseTo((about.x - WHOLE.x) / WHOLE.width);
     expect((about.y - view.y) / view.height).toBeCloseTo((about.y - WHOLE.y) / WHOLE.height);
   });
 
   it("never goes farther than all of it, nor closer than an eighth", () => {
-    expect(zoomed(WHOLE, WHOLE, 0.1, { x: 3, y: 3 })).toEqual(WHOLE);
-    expect(zoomed(WHOLE, WHOLE, 1000, { x: 3, y: 3 }).width).toBeCloseTo(26 / 8);
+    expect(zoomed(WHOLE, WHOLE, 0.1, { x: 3, y: 3 }).width).toBeCloseTo(WHOLE.width);
+    expect(zoomed(WHOLE, WHOLE, 1000, { x: 3, y: 3 }).width).toBeCloseTo(28.4 / 8);
     expect(isWhole(WHOLE, WHOLE)).toBe(true);
     expect(isWhole(zoomed(WHOLE, WHOLE, 2, { x: 0, y: 0 }), WHOLE)).toBe(false);
   });
 
   it("does not pan out of the place", () => {
     const close = zoomed(WHOLE, WHOLE, 4, { x: 10, y: 30 });
-    expect(panned(close, WHOLE, 999, 0).x).toBe(-MARGIN_M);
+    expect(panned(close, WHOLE, 999, 0).x).toBeCloseTo(-MARGIN_M);
     const far = panned(close, WHOLE, -999, -999);
     expect(far.x + far.width).toBeCloseTo(WHOLE.x + WHOLE.width);
     expect(far.y + far.height).toBeCloseTo(WHOLE.y + WHOLE.height);
@@ -83,6 +88,20 @@ describe("the drawing of a place", () => {
     const top = arrowOf(bend, 60);
     expect(top.x).toBeCloseTo(10);
     expect(Math.abs(top.degrees)).toBeCloseTo(180);
+  });
+
+  it("moves apart what lies on one spot, towards the middle, and leaves the rest", () => {
+    const middle = { x: 10, y: 20 };
+    const spots = [
+      { x: 20, y: 40 },
+      { x: 20, y: 40 },
+      { x: 0, y: 0 },
+    ];
+    expect(spread(spots, 2, middle)).toEqual([
+      { x: 20, y: 40 },
+      { x: 20, y: 38 },
+      { x: 0, y: 0 },
+    ]);
   });
 
   it("finds a point of the screen on a drawing that is fitted into its box", () => {

@@ -13,16 +13,24 @@ export interface View extends Spot {
   height: number;
 }
 
-export const MARGIN_M = 3;
+const LEAST_MARGIN_M = 3;
+const MARGIN = 0.07;
 const CLOSEST = 8;
 
+/** What is left around a place, for letters and the way home. */
+export const marginOf = (arena: Size): number =>
+  Math.max(LEAST_MARGIN_M, MARGIN * Math.max(arena.width_m, arena.length_m));
+
+type Size = Pick<Layout["arena"], "width_m" | "length_m">;
+
 /** All of a place, with room for its letters. */
-export function wholeView(arena: Pick<Layout["arena"], "width_m" | "length_m">): View {
+export function wholeView(arena: Size): View {
+  const margin = marginOf(arena);
   return {
-    x: -MARGIN_M,
-    y: -MARGIN_M,
-    width: arena.width_m + 2 * MARGIN_M,
-    height: arena.length_m + 2 * MARGIN_M,
+    x: -margin,
+    y: -margin,
+    width: arena.width_m + 2 * margin,
+    height: arena.length_m + 2 * margin,
   };
 }
 
@@ -109,4 +117,17 @@ export function onDrawing(
   const left = box.left + (box.width - view.width / scale) / 2;
   const top = box.top + (box.height - view.height / scale) / 2;
   return { x: view.x + (screen.x - left) * scale, y: view.y + (screen.y - top) * scale };
+}
+
+/** Spots that lie on one another, moved apart along the place towards its middle, each as little as it takes. */
+export function spread<T extends Spot>(spots: readonly T[], apart: number, middle: Spot): T[] {
+  const placed: T[] = [];
+  for (const spot of spots) {
+    const way = Math.sign(middle.y - spot.y) || 1;
+    let moved = spot;
+    while (placed.some((one) => Math.hypot(one.x - moved.x, one.y - moved.y) < apart * 0.99))
+      moved = { ...moved, y: moved.y + way * apart };
+    placed.push(moved);
+  }
+  return placed;
 }

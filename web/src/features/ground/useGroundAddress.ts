@@ -63,8 +63,14 @@ function written(address: GroundAddress): URLSearchParams {
 }
 
 /** The address of a set-up, laid out for a horse's step. */
-export function groundLink(horse: string, step: string | null | undefined, setup: string): string {
+export function groundLink(
+  horse: string,
+  step: string | null | undefined,
+  setup: string,
+  place?: string | null,
+): string {
   const search = new URLSearchParams({ setup, horse });
+  if (place) search.set("place", place);
   if (step) search.set("step", step);
   return `/ground?${search}`;
 }

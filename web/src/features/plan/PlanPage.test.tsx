@@ -32,6 +32,30 @@ describe("the plan", () => {
     expect(screen.getAllByText(left?.why.text as string).length).toBeGreaterThan(0);
   });
 
+  it("says of a set-up that does not fit what would, and opens it set for the horse", async () => {
+    const words =
+      "Poles in a row: does not fit here, it is 2 m too short. The largest that fits here: how many 2.";
+    const [first, ...others] = plan.items;
+    const poles = {
+      ...first,
+      step: "poles-r.1",
+      set_ups: [{ code: "poles", name: "Poles in a row", words: "", round: false }],
+      laid: [
+        { code: "poles", name: "Poles in a row", values: {}, fits: false, words, largest: null },
+      ],
+    };
+    await renderAt(`${AT}?place=20x40`, {
+      [API]: { ...sample.plan, plan: { ...plan, items: [poles, ...others] } },
+    });
+    await knots();
+    expect(screen.getByText(words, { exact: false })).toBeInTheDocument();
+    const link = screen.getByRole("link", { name: "Lay out: Poles in a row" });
+    expect(link).toHaveAttribute(
+      "href",
+      `/ground?setup=poles&horse=${HORSE}&place=20x40&step=poles-r.1`,
+    );
+  });
+
   it("leads from a knot to how its step came there", async () => {
     await renderAt(AT);
     await knots();

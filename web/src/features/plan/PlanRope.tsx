@@ -1,7 +1,7 @@
 // The session as a rope: from top to bottom as it runs, a knot an item, its reason beneath it.
 import Button from "@mui/material/Button";
 import { type ReactNode, useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import type { PlanPage as Plan, PlanItem } from "../../shared/api/types";
 import { RopeKnot, RopeStrand } from "../../shared/drawing/RopeKnot";
 import { text } from "../../shared/text/en";
@@ -79,6 +79,7 @@ function Knot({ horse, children, ...tools }: KnotProps) {
 
 /** What it is ridden in: does it fit where plans are laid out? Each opens as it is set for this horse. */
 function SetUps({ horse, item }: { horse: string; item: PlanItem }) {
+  const [search] = useSearchParams();
   return item.set_ups.map(({ code, name }) => {
     const here = item.laid.find((one) => one.code === code);
     return (
@@ -89,7 +90,7 @@ function SetUps({ horse, item }: { horse: string; item: PlanItem }) {
         data-fits={here?.fits}
       >
         {here && !here.fits ? `${here.words} ` : null}
-        <Link to={groundLink(horse, item.step, code)} className="no-print">
+        <Link to={groundLink(horse, item.step, code, search.get("place"))} className="no-print">
           {ground.open(name)}
         </Link>
       </p>

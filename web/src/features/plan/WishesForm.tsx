@@ -5,8 +5,9 @@ import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type PlanWishes, weatherQuery } from "../../shared/api/queries";
+import { groundQuery, type PlanWishes, weatherQuery } from "../../shared/api/queries";
 import { text } from "../../shared/text/en";
+import { ground } from "../../shared/text/en.ground";
 import styles from "./PlanPage.module.css";
 
 interface Props {
@@ -43,6 +44,7 @@ export function WishesForm({ search, onChange, usual }: Props) {
         }
         label={text.plan.helper}
       />
+      <PlaceChoice chosen={search.get("place") ?? ""} onChoose={(place) => onChange({ place })} />
       {number("rider_kg", text.plan.rider)}
       {number("tack_kg", text.plan.tack)}
       {number("air_c", text.plan.air)}
@@ -50,6 +52,30 @@ export function WishesForm({ search, onChange, usual }: Props) {
       {number("wind_ms", text.plan.wind)}
       <Station onRead={fromStation} />
     </div>
+  );
+}
+
+/** Where it will be; a yard that has drawn no place has none to choose from. */
+function PlaceChoice({ chosen, onChoose }: { chosen: string; onChoose: (id: string) => void }) {
+  const own = (useQuery(groundQuery).data?.places ?? []).filter((one) => one.is_yards);
+  if (own.length === 0) return null;
+  return (
+    <TextField
+      select
+      size="small"
+      className={styles.place ?? ""}
+      label={ground.place}
+      value={own.some((one) => one.id === chosen) ? chosen : ""}
+      slotProps={{ inputLabel: { shrink: true }, select: { native: true } }}
+      onChange={({ target }) => onChoose(target.value)}
+    >
+      <option value="">{ground.usualPlace(own[0]?.place.name ?? "")}</option>
+      {own.slice(1).map(({ id, place }) => (
+        <option key={id} value={id}>
+          {place.name}
+        </option>
+      ))}
+    </TextField>
   );
 }
 

@@ -7,6 +7,8 @@ const FIGURES = ["minutes", "air_c", "humidity_pct", "wind_ms", "rider_kg", "tac
 export function wishesOf(search: URLSearchParams): PlanWishes {
   const wishes: PlanWishes = { helper: search.get("helper") === "1" };
   if (search.get("assess") === "0") wishes.assess = false;
+  const place = search.get("place");
+  if (place) wishes.place = place;
   for (const name of FIGURES) {
     const value = search.get(name);
     if (value !== null && value !== "" && Number.isFinite(Number(value)))

@@ -12,6 +12,8 @@ export interface PlanWishes {
   wind_ms?: number;
   rider_kg?: number;
   tack_kg?: number;
+  /** A place's id; without it the yard's usual one. */
+  place?: string;
   /** The trainer's changes, as JSON. */
   changes?: string;
 }
