@@ -3,10 +3,10 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useQuery } from "@tanstack/react-query";
-import { useRef } from "react";
 import { Link } from "react-router";
 import { horsesQuery } from "../../shared/api/queries";
 import { exchangeText as text } from "../../shared/text/en.exchange";
+import { FileButton } from "../../shared/ui/FileButton";
 import { ProblemList } from "../../shared/ui/Problems";
 import { Loading } from "../../shared/ui/StateView";
 import { ArrivingView } from "./ArrivingView";
@@ -28,6 +28,7 @@ export function TakeIn() {
       <p className={styles.lead}>{text.inLead}</p>
       <div className={styles.row}>
         <FileButton
+          accept=".json,.csv,.txt,.tsv,application/json,text/csv"
           label={file ? text.other : text.choose}
           onFile={(chosen) => void choose(chosen)}
         />
@@ -62,30 +63,6 @@ export function TakeIn() {
           <Button onClick={taking.leave}>{text.leave}</Button>
         </div>
       ) : null}
-    </>
-  );
-}
-
-/** The browser's own way to a file, behind a button that looks like the others. */
-function FileButton({ label, onFile }: { label: string; onFile: (file: File) => void }) {
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <Button variant="outlined" onClick={() => input.current?.click()}>
-        {label}
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        accept=".json,.csv,.txt,.tsv,application/json,text/csv"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          // The same file chosen again is a choice too.
-          event.target.value = "";
-          if (file) onFile(file);
-        }}
-      />
     </>
   );
 }

@@ -22,8 +22,8 @@ export function SeenLayer({ layout, seen, unit }: LayerProps & { seen: readonly 
     if (one.x_m == null || one.y_m == null) return [];
     const { x, y } = toDrawing(one.x_m, one.y_m, length_m);
     // A little inwards, so that the letters stay to be read.
-    const inwards = Math.sign(middle.y - y) * INWARDS * unit;
-    return [{ one, x, y: y + inwards }];
+    const inwards = (value: number, centre: number) => Math.sign(centre - value) * INWARDS * unit;
+    return [{ one, x: x + inwards(x, middle.x), y: y + inwards(y, middle.y) }];
   });
   return (
     <g aria-hidden="true">

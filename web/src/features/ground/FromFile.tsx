@@ -1,10 +1,9 @@
 // A place from a GeoJSON file: read by the core, and put into the form to be looked at before it is saved.
-import Button from "@mui/material/Button";
 import { useMutation } from "@tanstack/react-query";
-import { useRef } from "react";
 import { api } from "../../shared/api/client";
 import type { GroundPlace } from "../../shared/api/types";
 import { placeForm } from "../../shared/text/en.ground";
+import { FileButton } from "../../shared/ui/FileButton";
 import { ProblemList } from "../../shared/ui/Problems";
 
 /** What is no JSON at all is sent as nothing, and named as that. */
@@ -18,7 +17,6 @@ async function contentOf(file: File): Promise<Record<string, unknown>> {
 }
 
 export function FromFile({ onRead }: { onRead: (place: GroundPlace) => void }) {
-  const input = useRef<HTMLInputElement>(null);
   const read = useMutation({
     mutationFn: async (file: File) =>
       api.post("/api/ground/places/read", {
@@ -31,19 +29,11 @@ export function FromFile({ onRead }: { onRead: (place: GroundPlace) => void }) {
   });
   return (
     <div>
-      <Button variant="outlined" disabled={read.isPending} onClick={() => input.current?.click()}>
-        {placeForm.fromFile}
-      </Button>
-      <input
-        ref={input}
-        hidden
-        type="file"
+      <FileButton
+        label={placeForm.fromFile}
         accept=".geojson,.json,application/geo+json"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          if (file) read.mutate(file);
-          target.value = "";
-        }}
+        isBusy={read.isPending}
+        onFile={(file) => read.mutate(file)}
       />
       <ProblemList error={read.error} lead={placeForm.notRead} />
     </div>

@@ -44,13 +44,13 @@ export function WishesForm({ search, onChange, usual }: Props) {
         }
         label={text.plan.helper}
       />
-      <PlaceChoice chosen={search.get("place") ?? ""} onChoose={(place) => onChange({ place })} />
       {number("rider_kg", text.plan.rider)}
       {number("tack_kg", text.plan.tack)}
       {number("air_c", text.plan.air)}
       {number("humidity_pct", text.plan.humidity)}
       {number("wind_ms", text.plan.wind)}
       <Station onRead={fromStation} />
+      <PlaceChoice chosen={search.get("place") ?? ""} onChoose={(place) => onChange({ place })} />
     </div>
   );
 }
