@@ -281,7 +281,7 @@ def ground_phone(camera: Camera) -> None:
 
 def place(camera: Camera) -> None:
     camera.today.open("/ground")
-    camera.today.button("Change this place").click()
+    camera.today.button("Change it").click()
     camera.today.see("main form fieldset")
     camera.shoot("place")
 

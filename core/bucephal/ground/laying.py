@@ -197,7 +197,7 @@ def layout_of(laying: Laying) -> Layout:
         lean_deg={gait: lean for gait, (lean, _) in leans.items()},
         smallest_radius_m={gait: smallest_radius_m(laying.values.number(f"{gait}_ms")) for gait in GAITS},
         figures=figures,
-        comes_to=tuple(_comes_to(laying, path, times_s, strides, figures)),
+        comes_to=tuple(_comes_to(laying, path, times_s, strides, figures, leans)),
         cautions=tuple(_cautions(laying, leans)),
         notes=tuple(_notes(laying)),
     )
@@ -337,12 +337,16 @@ def _figure(laying: Laying, key: str, value: float) -> Figure:
 
 def _comes_to(
     laying: Laying, path: Path, times_s: Mapping[Gait, float], strides: Mapping[Gait, float],
-    figures: Sequence[Figure],
+    figures: Sequence[Figure], leans: Mapping[Gait, tuple[float, float]],
 ) -> Iterator[str]:  # fmt: skip
     yield words.way_length(laying.lengths.said(path.length_m))
     for gait, seconds in times_s.items():
-        yield words.in_gait(gait, seconds, strides[gait])
+        lean, _ = leans.get(gait, (0.0, 0.0))
+        yield words.in_gait(gait, seconds, strides[gait], lean)
     yield from (f"{one.name}: {one.said}" for one in figures)
+    if leans:
+        least = {gait: smallest_radius_m(laying.values.number(f"{gait}_ms")) for gait in leans}
+        yield words.least_radii({gait: laying.lengths.said(radius) for gait, radius in least.items()})
 
 
 def _cautions(laying: Laying, leans: Mapping[Gait, tuple[float, float]]) -> Iterator[str]:

@@ -64,6 +64,7 @@ def _plan(found: SessionPlan) -> Iterator[str]:
         stage = f", {item.stage}" if item.stage else ""
         yield f"{item.kind_words}: {item.name}{stage}, {minutes(item.minutes)}"
         yield from (f"  {line}" for line in (item.dose, item.why.text, item.done_when) if line)
+        yield from (f"  {here.words}" for here in item.laid)
     for left in found.left_out:
         yield f"- {left.name}"
         yield f"  {left.why.text}"

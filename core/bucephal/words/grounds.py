@@ -339,8 +339,15 @@ def way_length(said: str) -> str:
     return f"The way: {said}"
 
 
-def in_gait(gait: str, seconds: float, strides: float) -> str:
-    return f"{gait}: {seconds:.0f} s, about {strides:.0f} strides"
+def in_gait(gait: str, seconds: float, strides: float, lean_deg: float) -> str:
+    """'trot: 28 s, about 41 strides, leans 12 degrees'; on a straight way it does not lean."""
+    leans = f", leans {lean_deg:.0f} degrees" if lean_deg else ""
+    return f"{gait}: {seconds:.0f} s, about {strides:.0f} strides{leans}"
+
+
+def least_radii(by_gait: Mapping[str, str]) -> str:
+    """'Least radius: trot 3.4 m, canter 7 m'."""
+    return "Least radius: " + ", ".join(f"{gait} {radius}" for gait, radius in by_gait.items())
 
 
 def span(low: str, high: str) -> str:

@@ -17,7 +17,7 @@ def test_feet_are_read_wherever_they_stand() -> None:
         "name": "Pen", "width_ft": 100, "length_ft": 200, "home": {"x_ft": 50, "y_ft": -10},
         "things": [{"kind": "gate", "x_ft": 50, "y_ft": 0, "reach_ft": 10}],
     })  # fmt: skip
-    assert (place.width_m, place.length_m) == (pytest.approx(30.48), pytest.approx(60.96))
+    assert [place.width_m, place.length_m] == pytest.approx([30.48, 60.96])
     assert place.home is not None
     assert place.home.y_m == pytest.approx(-3.048)
     assert place.things[0].reach_m == pytest.approx(3.048)

@@ -391,3 +391,11 @@ def test_a_too_fast_gait_is_warned_of_with_the_circle_it_wants() -> None:
     edge = layout("figure-circle", radius_m=5, gait="canter", canter_ms=5)
     assert edge.lean_deg[Gait.CANTER] == pytest.approx(27.0, abs=0.1)
     assert any(one.startswith("canter leans 27") for one in edge.cautions)
+
+
+def test_what_it_comes_to_says_lean_and_the_least_circle_of_each_gait() -> None:
+    """5 m/s at 7 m: 20 degrees, and 7 m are the least."""
+    lines = layout("figure-circle", radius_m=7.005, gait="canter", canter_ms=5, trot_ms=3.5).comes_to
+    assert any(line.startswith("canter: 9 s") and line.endswith("leans 20 degrees") for line in lines)
+    assert any("trot 3.4 m" in line and "canter 7 m" in line for line in lines)
+    assert not any("leans" in line for line in layout("poles").comes_to)

@@ -8,6 +8,7 @@ from datetime import date
 import pytest
 from bucephal.ground import GroundPlace, arena_from
 from bucephal.ladder import Catalogue
+from bucephal.pages import read_out
 from bucephal.planning import Place, PlanRequest, SessionPlan, plan_session
 from bucephal.record import HorseRecord
 
@@ -55,6 +56,10 @@ def test_one_that_does_not_says_by_how_much_and_what_would(planned: Callable[...
     assert not here.fits
     assert here.words.startswith("Lunge circle: does not fit Small paddock, ")
     assert "No size of it fits here." in here.words
+
+
+def test_read_out_it_is_said_too(planned: Callable[..., SessionPlan]) -> None:
+    assert "  Lunge circle: fits 30x60." in list(read_out(planned(arena_from("30x60"))))
 
 
 def test_the_plan_itself_is_the_same_in_any_place(planned: Callable[..., SessionPlan]) -> None:

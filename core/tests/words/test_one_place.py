@@ -19,7 +19,8 @@ ROOMS = (
 )  # fmt: skip
 """Rooms that judge or gather; how their findings are said is for `words`, or a ladder's data."""
 IN_WORDS_OF_THEIR_OWN = {
-    "answers/in_words.py", "ground/parameters.py", "ground/places.py", "sheets/geojson.py",
+    "answers/in_words.py", "ground/parameters.py", "ground/place_form.py", "ground/places.py",
+    "sheets/geojson.py",
 }  # fmt: skip
 """One answer in words, which stands with what answers mean; and reasons of checks, which stand with them."""
 A_SENTENCE = re.compile(r"[A-Za-z]{2,}[ ,:;]+[a-z]{2,}[ ,:;]+[a-z]{2,}")

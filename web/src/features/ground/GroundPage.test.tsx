@@ -129,7 +129,7 @@ describe("the ground", () => {
   it("lets an owner look and change nothing, a day helper lay out", async () => {
     await renderAt("/ground?setup=two-marker", { "/api/me": OWNER });
     expect(await screen.findByRole("heading", { name: laid.name })).toBeInTheDocument();
-    expect(screen.queryByRole("link", { name: "Draw a place" })).not.toBeInTheDocument();
+    expect(screen.queryByRole("link", { name: "Add a place" })).not.toBeInTheDocument();
     await renderAt("/ground?setup=two-marker", { "/api/me": DAY_HELPER });
     expect(await screen.findByRole("heading", { name: "Tape measure" })).toBeInTheDocument();
     expect(screen.queryByRole("link", { name: /Sheet to print/ })).not.toBeInTheDocument();

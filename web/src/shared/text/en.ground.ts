@@ -10,8 +10,8 @@ export const ground = {
   figures: "Ridden with nothing set up",
   standard: "Standard sizes",
   own: "Of this yard",
-  addPlace: "Draw a place",
-  editPlace: "Change this place",
+  addPlace: "Add a place",
+  editPlace: "Change it",
   mirrored: "On the other rein",
   feet: "Feet",
   numbers: "Its numbers",
@@ -54,7 +54,7 @@ export const ground = {
 };
 
 export const placeForm = {
-  addTitle: "Draw a place",
+  addTitle: "A new place",
   editTitle: (name: string) => `Change ${name}`,
   name: "Name",
   shape: "Shape",
