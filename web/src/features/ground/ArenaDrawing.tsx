@@ -15,6 +15,7 @@ import {
   type View,
   wholeView,
 } from "./arenaGeometry";
+import type { LayerProps } from "./layers";
 import { useArenaGestures } from "./useArenaGestures";
 
 interface Props {
@@ -54,12 +55,6 @@ export function ArenaDrawing({ layout, seen, view, onView, onDrag, onDrop }: Pro
       <MarkersLayer layout={layout} unit={unit} />
     </svg>
   );
-}
-
-export interface LayerProps {
-  layout: Layout;
-  /** What a dot on a usual screen is in metres. */
-  unit: number;
 }
 
 /** Walk dotted, trot dashed, canter one line; an arrow for the way it is ridden. */

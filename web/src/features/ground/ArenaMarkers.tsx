@@ -1,9 +1,9 @@
 // Markers: each kind has a shape of its own; those that can be moved are buttons that arrow keys move.
 import type { Layout } from "../../shared/api/types";
 import { ground } from "../../shared/text/en.ground";
-import type { LayerProps } from "./ArenaDrawing";
 import styles from "./ArenaDrawing.module.css";
 import { toDrawing } from "./arenaGeometry";
+import type { LayerProps } from "./layers";
 
 type Marker = Layout["markers"][number];
 

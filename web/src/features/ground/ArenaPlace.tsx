@@ -1,8 +1,8 @@
 // The place itself: fence, quarter lines, letters, what is fixed, where home is.
 import { ground } from "../../shared/text/en.ground";
-import type { LayerProps } from "./ArenaDrawing";
 import styles from "./ArenaDrawing.module.css";
 import { marginOf, toDrawing } from "./arenaGeometry";
+import type { LayerProps } from "./layers";
 
 export function PlaceLayer({ layout, unit }: LayerProps) {
   return (

@@ -2,9 +2,9 @@
 // rein as a letter beside the count, never by colour alone.
 import type { Sight } from "../../shared/api/types";
 import { ground } from "../../shared/text/en.ground";
-import type { LayerProps } from "./ArenaDrawing";
 import styles from "./ArenaDrawing.module.css";
 import { spread, toDrawing } from "./arenaGeometry";
+import type { LayerProps } from "./layers";
 
 const SHAPES: Record<Sight["kind"], string> = {
   corner: "M-11 -11 H11 V11 H-11 Z",
