@@ -13,7 +13,12 @@ from functools import cached_property
 from itertools import pairwise
 from math import hypot
 
+import numpy as np
+import numpy.typing as npt
+
 from bucephal.ground.geometry import TOUCHING_M, Arc, Line, Piece, Point
+
+Numbers = npt.NDArray[np.float64]
 
 
 @dataclass(frozen=True)
@@ -94,21 +99,37 @@ class Fenced:
         return box == {(x, y) for x in (0.0, round(self.width, 6)) for y in (0.0, round(self.length, 6))}
 
     def room(self, point: Point) -> float:
-        away = min(side.distance(point) for side in self.sides)
-        return away if self._holds(point) else -away
-
-    def _holds(self, point: Point) -> bool:
-        """Even and odd crossings of a ray to the right."""
-        inside = False
-        for side in self.sides:
-            (ax, ay), (bx, by) = side.start, side.end
-            if (ay > point.y) != (by > point.y) and point.x < (bx - ax) * (point.y - ay) / (by - ay) + ax:
-                inside = not inside
-        return inside
+        return float(self._rooms([point])[0])
 
     def tightest(self, piece: Piece) -> Point:
         """Where a piece has least room: nearest to a side or a corner, or farthest over one."""
-        return min(self._critical(piece), key=self.room)
+        points = list(self._critical(piece))
+        return points[int(np.argmin(self._rooms(points)))]
+
+    def _rooms(self, points: Sequence[Point]) -> Numbers:
+        """Room of many points at once: from each to its nearest side, and below nought outside."""
+        at = np.array(points)[:, None, :]
+        starts, along = self._ends
+        part = np.clip(((at - starts) * along).sum(axis=2) / (along**2).sum(axis=1), 0.0, 1.0)
+        away = np.sqrt(((at - starts - part[..., None] * along) ** 2).sum(axis=2)).min(axis=1)
+        signed: Numbers = np.where(self._hold(at), away, -away)
+        return signed
+
+    @cached_property
+    def _ends(self) -> tuple[Numbers, Numbers]:
+        """Where each side begins, and where it leads from there."""
+        starts = np.array(self.corners)
+        return starts, np.roll(starts, -1, axis=0) - starts
+
+    def _hold(self, at: Numbers) -> npt.NDArray[np.bool_]:
+        """Even and odd crossings of a ray to the right."""
+        starts, along = self._ends
+        above, ends_above = starts[:, 1] > at[..., 1], starts[:, 1] + along[:, 1] > at[..., 1]
+        level = np.where(along[:, 1] == 0, 1.0, along[:, 1])
+        crossed_at = along[:, 0] * (at[..., 1] - starts[:, 1]) / level + starts[:, 0]
+        crossed = (above != ends_above) & (at[..., 0] < crossed_at)
+        inside: npt.NDArray[np.bool_] = crossed.sum(axis=1) % 2 == 1
+        return inside
 
     def _critical(self, piece: Piece) -> Iterator[Point]:
         if isinstance(piece, Arc):

@@ -24,15 +24,17 @@ _STEPS = 40
 
 def problems_of(laid: Laid, frame: Frame, lengths: Lengths) -> tuple[FitProblem, ...]:
     """Everything that keeps it from fitting; none: it fits."""
-    found = (
-        _set_up(laid, frame, lengths), _fence(laid, frame, lengths), _outside(laid, frame, lengths),
-        _at_markers(laid, frame, lengths), _at_things(laid, frame, lengths),
-    )  # fmt: skip
-    return tuple(problem for some in found for problem in some)
+    return tuple(_problems(laid, frame, lengths))
 
 
 def fits(laid: Laid, frame: Frame) -> bool:
-    return not problems_of(laid, frame, Lengths(in_feet=False))
+    """The same, asked of many sizes: it ends at the first problem."""
+    return next(_problems(laid, frame, Lengths(in_feet=False)), None) is None
+
+
+def _problems(laid: Laid, frame: Frame, lengths: Lengths) -> Iterator[FitProblem]:
+    for look in (_set_up, _outside, _at_markers, _at_things, _fence):
+        yield from look(laid, frame, lengths)
 
 
 def _problem(kind: ProblemKind, what: str, by: float, at: Point | None = None) -> FitProblem:

@@ -44,6 +44,7 @@ def test_the_horses_height_sets_its_poles() -> None:
     [
         (20, 30, "at B"), (19, 31, "at B"), (19, 12, "between F and P"), (1, 50, "between S and H"), (10, 31, "at X"),
         (10, 0.5, "at A"), (10, 20, ""), (18.9, 58, ""), (15, 42, ""), (19, 32.5, "at B"), (19, 32.6, "between B and R"),
+        (16.4, 42, ""), (16.6, 42, "at R"),
     ],
 )  # fmt: skip
 def test_where_it_is_by_the_letters(x: float, y: float, said: str) -> None:

@@ -399,3 +399,63 @@ def test_what_it_comes_to_says_lean_and_the_least_circle_of_each_gait() -> None:
     assert any(line.startswith("canter: 9 s") and line.endswith("leans 20 degrees") for line in lines)
     assert any("trot 3.4 m" in line and "canter 7 m" in line for line in lines)
     assert not any("leans" in line for line in layout("poles").comes_to)
+
+
+@pytest.mark.parametrize(("turn", "fits"), [(2.25, True), (2.26, False)])
+def test_a_way_along_a_fence_keeps_half_a_metre(turn: float, fits: bool) -> None:
+    """A line 5 m in, a turn of 2.25 m: 0.5 m are left [own]."""
+    assert layout("off-leg-fence", turn_m=turn).fits is fits
+
+
+@pytest.mark.parametrize(("run_in", "fits"), [(28.0, True), (28.1, False)])
+def test_a_way_towards_a_fence_keeps_a_metre(run_in: float, fits: bool) -> None:
+    """Two poles 2 m apart in 60 m: 28 m on each side leave one [own]."""
+    assert layout("poles", count=2, apart_m=2.0, run_in_m=run_in).fits is fits
+
+
+@pytest.mark.parametrize(("gate", "fits"), [(1.5, False), (1.6, True)])
+def test_a_knee_passes_a_cone_at_six_tenths(gate: float, fits: bool) -> None:
+    """On a crossing of 40.5 degrees (24 m, turns of 7.8 m) a cone 0.79 m off the middle is 0.6 m from the way [own]."""
+    found = layout("two-marker", "30x60", between_m=24, radius_m=7.8, gate_m=gate)
+    assert figure(found, "crossing_deg") == pytest.approx(40.5, abs=0.1)
+    assert found.fits is fits
+
+
+def test_the_pivot_of_a_turn_is_no_circle_that_it_leans_on() -> None:
+    assert layout("turn-haunch-fence").lean_deg == {}
+    assert Gait.WALK in layout("off-leg-fence").lean_deg
+
+
+@pytest.mark.parametrize(("length", "short"), [(24, None), (23.5, 0.5)])
+def test_a_side_to_lengthen_on_has_ten_metres(length: float, short: float | None) -> None:
+    """Corners of 6 m and the track a metre in leave length less 14 m [own]."""
+    found = layout("extended-trot-corner", f"20x{length}", corner_m=6)
+    too_short = [one.by_m for one in found.problems if "too short" in one.what]
+    assert too_short == ([] if short is None else [pytest.approx(short)])
+
+
+@pytest.mark.parametrize(("arena", "wants"), [("20x32", None), ("20x31", 1.0)])
+def test_a_canter_side_has_twelve_metres(arena: str, wants: float | None) -> None:
+    """Half circles of 9 m leave length less 20 m [own]."""
+    found = layout("canter-long-side", arena, radius_m=9)
+    assert [one.by_m for one in found.problems] == ([] if wants is None else [pytest.approx(wants)])
+
+
+def test_a_side_of_a_trot_grows_by_four_tenths_up_to_six_metres_a_second() -> None:
+    """[own]"""
+    assert layout("extended-trot-corner", trot_ms=3.0).values["to_ms"] == pytest.approx(4.2)
+    assert layout("extended-trot-corner", trot_ms=5.0).values["to_ms"] == 6.0
+
+
+@pytest.mark.parametrize(
+    ("metres", "said"), [(0.004, "0 m"), (0.285, "0.28 m"), (1.715, "1.7 m"), (12.0, "12 m")]
+)
+def test_lengths_are_said_as_finely_as_they_matter(metres: float, said: str) -> None:
+    assert words.Lengths(in_feet=False).said(metres) == said
+
+
+@pytest.mark.parametrize(
+    ("metres", "said"), [(1.257, "1.26 m"), (9.994, "9.99 m"), (10.0, "10 m"), (22.62, "22.6 m")]
+)
+def test_what_is_set_up_by_the_centimetre_is_said_so(metres: float, said: str) -> None:
+    assert words.Lengths(in_feet=False).figure(metres, "m") == said

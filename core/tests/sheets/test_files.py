@@ -120,6 +120,15 @@ def test_a_patch_drawn_on_a_map_keeps_its_shape() -> None:
     assert [(one.x_m, one.y_m) for one in found.corners] == [pytest.approx(at, abs=0.1) for at in ring]
 
 
+@pytest.mark.parametrize(("aside", "shape_of_it"), [(2.0, Shape.RECTANGLE), (4.0, Shape.PATCH)])
+def test_corners_off_square_by_over_three_degrees_make_a_patch(aside: float, shape_of_it: Shape) -> None:
+    """A side of 60 m that leans by 2 or 4 m: 1.9 and 3.8 degrees [own]."""
+    ring = [[0, 0], [20, 0], [20 + aside, 60], [aside, 60], [0, 0]]
+    raw = {"type": "FeatureCollection", "units": "metres", "features": [
+        {"type": "Feature", "properties": {}, "geometry": {"type": "Polygon", "coordinates": [ring]}}]}  # fmt: skip
+    assert place_from_geojson(raw).shape is shape_of_it
+
+
 def test_metres_are_taken_for_metres_where_they_are_said() -> None:
     ring = [[0, 0], [30, 0], [30, 20], [0, 20], [0, 0]]
     raw = {"type": "FeatureCollection", "units": "metres", "features": [
