@@ -302,6 +302,8 @@ def _cautions(laying: Laying, leans: Mapping[Gait, tuple[float, float]]) -> Iter
 
 
 def _notes(laying: Laying) -> Iterator[str]:
+    if laying.plan.code in words.NEXT:
+        yield words.NEXT[laying.plan.code]
     if laying.laid.needs_side and laying.frame.place.home is None:
         yield words.HOME_NOT_SAID
 

@@ -6,10 +6,13 @@ width inside the long sides.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from enum import StrEnum
+from itertools import pairwise
+from math import radians, tan
 
 from bucephal.ground.frames import Frame
-from bucephal.ground.geometry import Piece, Point, Turn, circle, turning
+from bucephal.ground.geometry import TOUCHING_M, Piece, Point, Turn, circle, turning
 from bucephal.ground.places import Shape
 from bucephal.ground.set_up import TRACK_M
 from bucephal.ground.way import Way
@@ -39,26 +42,49 @@ def usual_line(frame: Frame) -> str:
     return LongLine.QUARTER if frame.place.shape is Shape.RECTANGLE else LongLine.CENTRE
 
 
+def rounded(points: Sequence[Point], radius: float, gait: Gait) -> Way:
+    """From point to point, every corner rounded; where there is too little straight, on a smaller radius.
+
+    Source: a corner that turns by t is rounded from r tan(t / 2) before it to as far behind it.
+    """
+    turns = [_turn(*points[n - 1 : n + 2]) for n in range(1, len(points) - 1)]
+    wanted = [0.0, *(radius * tan(radians(abs(one) / 2)) for one in turns), 0.0]
+    room = [
+        min(one.distance(other) / max(wanted[n] + wanted[n + 1], TOUCHING_M), 1.0)
+        for n, (one, other) in enumerate(pairwise(points))
+    ]
+    way = Way(points[0], points[0].angle_to(points[1]), gait)
+    for n, turn in enumerate(turns, 1):
+        cut = wanted[n] * min(room[n - 1], room[n])
+        way.straight(way.at.distance(points[n]) - cut)
+        hand = Turn.LEFT if turn > 0 else Turn.RIGHT
+        way.bend(cut / tan(radians(abs(turn) / 2)) if turn else 0.0, abs(turn), hand)
+    return way.to(points[-1])
+
+
+def _turn(before: Point, at: Point, after: Point) -> float:
+    """How far one turns at a corner, degrees, to the left above nought."""
+    return (at.angle_to(after) - before.angle_to(at) + 180) % 360 - 180
+
+
+def _ring(frame: Frame) -> tuple[Point, Point, Point, Point]:
+    """The corners of the track, anticlockwise from the one between A and K."""
+    right, far = frame.width - TRACK_M, frame.length - TRACK_M
+    return Point(TRACK_M, TRACK_M), Point(right, TRACK_M), Point(right, far), Point(TRACK_M, far)
+
+
 def whole_track(frame: Frame, corner_m: float, gait: Gait) -> Way:
     """Once round, from the middle of A's side, the corners rounded."""
-    across, along = frame.width - 2 * TRACK_M - 2 * corner_m, frame.length - 2 * TRACK_M - 2 * corner_m
-    way = Way(Point(frame.width / 2, TRACK_M), 0, gait).straight(across / 2)
-    for side in (along, across, along):
-        way.bend(corner_m, 90).straight(side)
-    return way.bend(corner_m, 90).straight(across / 2)
+    begin, (first, *others) = Point(frame.width / 2, TRACK_M), _ring(frame)
+    return rounded((begin, *others, first, begin), corner_m, gait)
 
 
 def diagonal_change(frame: Frame, corner_m: float, gait: Gait, from_end_m: float) -> Way:
     """Along the long side to its first mark, across to the last of the other side, and round."""
-    side, far = frame.width - TRACK_M, TRACK_M
-    way = Way(Point(frame.width / 2, TRACK_M), 0, gait)
-    way.straight(frame.width / 2 - TRACK_M - corner_m).bend(corner_m, 90)
-    way.to(Point(side, max(from_end_m, TRACK_M + corner_m)))
-    way.to(Point(far, frame.length - max(from_end_m, TRACK_M + corner_m)))
-    way.heading = 90.0
-    way.to(Point(far, frame.length - TRACK_M - corner_m))
-    way.heading = 90.0
-    return way.bend(corner_m, 90, Turn.RIGHT).straight(frame.width / 2 - TRACK_M - corner_m)
+    _, right, _, far = _ring(frame)
+    begin, end = Point(frame.width / 2, TRACK_M), Point(frame.width / 2, frame.length - TRACK_M)
+    marks = Point(right.x, from_end_m), Point(far.x, frame.length - from_end_m)
+    return rounded((begin, right, *marks, far, end), corner_m, gait)
 
 
 def serpentine(frame: Frame, loops: int, gait: Gait) -> Way:
@@ -82,11 +108,10 @@ def eight(middle: Point, radius: float, gait: Gait) -> Way:
 
 def square(middle: Point, side: float, corner_m: float, gait: Gait) -> Way:
     """Equal sides, the corners rounded; begins in the middle of the near side."""
-    flat = side - 2 * corner_m
-    way = Way(middle.by(0, -side / 2), 0, gait).straight(flat / 2)
-    for _ in range(3):
-        way.bend(corner_m, 90).straight(flat)
-    return way.bend(corner_m, 90).straight(flat / 2)
+    half = side / 2
+    begin = middle.by(0, -half)
+    ring = [middle.by(x, y) for x, y in ((half, -half), (half, half), (-half, half), (-half, -half))]
+    return rounded((begin, *ring, begin), corner_m, gait)
 
 
 def spiral(middle: Point, small: float, large: float, rounds: float) -> tuple[Piece, ...]:

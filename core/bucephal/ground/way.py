@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import NamedTuple, Self
 
-from bucephal.ground.geometry import Line, Piece, Point, Turn, turning
+from bucephal.ground.geometry import TOUCHING_M, Line, Piece, Point, Turn, turning
 from bucephal.ladder import Gait
 
 
@@ -24,13 +24,13 @@ class Way:
     legs: list[Leg] = field(default_factory=list)
 
     def straight(self, metres: float) -> Self:
-        if metres > 0:
+        if metres > TOUCHING_M:
             self._go(Line(self.at, self.at.towards(self.heading, metres)))
         return self
 
     def to(self, point: Point) -> Self:
         """Straight to a point, wherever it lies."""
-        if self.at.distance(point) > 0:
+        if self.at.distance(point) > TOUCHING_M:
             self._go(Line(self.at, point))
         return self
 

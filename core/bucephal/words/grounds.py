@@ -281,6 +281,8 @@ def rounds(laps: int) -> str:
     return f"As many on each rein: {many} as drawn, {many} mirrored."
 
 
+NEXT: Mapping[str, str] = {"canter-long-side": "Next: on round the corner, then a circle."}
+"""What is ridden once a set-up goes well."""
 HOME_NOT_SAID = "Where home is has not been said: it is taken to lie at A's end."
 TAPE_FROM_CORNERS = (
     "One person holds the tape at the first corner, one at the second; where both distances meet, it stands."

@@ -10,8 +10,10 @@ from math import hypot, pi, radians, sin, sqrt
 
 import pytest
 from bucephal.ground import SET_UPS, GroundPlace, Layout, Spot, arena_from, lay_out
+from bucephal.ground.geometry import Piece
 from bucephal.ground.parameters import Number, Unit
 from bucephal.ladder import Gait, load_library
+from bucephal.sheets.drawing import piece_of
 from bucephal.words import grounds as words
 from tests.ground.shapes import total, way_of
 
@@ -192,7 +194,7 @@ def test_the_canter_side_leads_away_from_home() -> None:
 def test_where_home_is_has_to_be_said() -> None:
     assert words.HOME_NOT_SAID in layout("canter-long-side").notes
     placed = GroundPlace(width_m=20, length_m=60, home=Spot(x_m=0, y_m=0))
-    assert lay_out("canter-long-side", placed, {}).notes == ()
+    assert lay_out("canter-long-side", placed, {}).notes == (words.NEXT["canter-long-side"],)
 
 
 def test_canter_on_the_long_side_counts_its_metres() -> None:
@@ -374,8 +376,30 @@ def test_a_square_has_four_equal_sides() -> None:
 
 
 def test_across_the_diagonal_ends_on_the_other_rein() -> None:
+    """Round the corner, off the side, on to the other side the other way, round the corner."""
     found = layout("figure-diagonal")
-    assert [one.turn for one in found.path.pieces if one.turn] == ["left", "right"]
+    turned = [(one.turn, round(one.sweep_deg or 0)) for one in found.path.pieces if one.turn]
+    assert [hand for hand, _ in turned] == ["left", "left", "right", "right"]
+    assert turned[0][1] == turned[-1][1] == 90
+    assert turned[1][1] == turned[2][1]
+
+
+SMOOTH = [code for code, plan in SET_UPS.items() if plan.is_figure] + [
+    "two-marker", "canter-long-side", "extended-trot-corner", "spiral", "lunge-circle", "canter-circle", "corner-check",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("code", SMOOTH)
+@pytest.mark.parametrize("arena", [*ARENAS, "12x20"])
+def test_no_horse_is_asked_to_turn_on_a_point(code: str, arena: str) -> None:
+    """Where it is ridden on, each piece leads the way that the last one led."""
+    for one, on in pairwise(drawn(layout(code, arena))):
+        off = (one.heading_out - on.heading_in + 180) % 360 - 180
+        assert abs(off) < 1e-4, (one, on)
+
+
+def drawn(found: Layout) -> list[Piece]:
+    return [piece_of(one) for one in found.path.pieces]
 
 
 def test_a_too_fast_gait_is_warned_of_with_the_circle_it_wants() -> None:

@@ -88,7 +88,7 @@ def _square(frame: Frame, values: Values) -> Laid:
     side, corner = values.number("side_m"), values.number("corner_m")
     middle = moved(values, frame.middle)
     over = 2 * corner - side
-    way = figures.square(middle, max(side, 2 * corner), corner, Gait(values.choice("gait")))
+    way = figures.square(middle, side, corner, Gait(values.choice("gait")))
     at = (
         (1, -side / 2, -side / 2),
         (2, side / 2, -side / 2),
@@ -114,7 +114,7 @@ def _figure(code: str, lay: Lay, size: str, *own: Parameter, movable: bool = Tru
 FIGURES = (
     _figure("figure-track", _track, "corner_m", _CORNER, movable=False),
     _figure("figure-diagonal", _diagonal, "corner_m", _CORNER,
-            Number("from_end_m", Unit.METRES, 2, 100, 6.0, feet=20,
+            Number("from_end_m", Unit.METRES, 2, 100, 10.0, feet=33,
                    most=lambda frame, _: frame.length / 3), movable=False),
     _figure("figure-circle", _circle, "radius_m", _RADIUS),
     _figure("figure-eight", _eight, "radius_m",
