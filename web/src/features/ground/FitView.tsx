@@ -35,6 +35,11 @@ export function FitView({ layout, address, change }: Props) {
           <li key={line}>{line}</li>
         ))}
       </ul>
+      {layout.notes.map((line) => (
+        <p key={line} className={styles.soft}>
+          {line}
+        </p>
+      ))}
       <Cautions layout={layout} />
     </section>
   );
@@ -70,13 +75,12 @@ function withoutFeet({ typed }: GroundAddress, taken: Record<string, number>) {
 }
 
 function Cautions({ layout }: { layout: Layout }) {
-  const lines = [...layout.cautions, ...layout.notes];
-  if (lines.length === 0) return null;
+  if (layout.cautions.length === 0) return null;
   return (
     <div className={styles.cautions}>
       <h3>{ground.cautions}</h3>
       <ul>
-        {lines.map((line) => (
+        {layout.cautions.map((line) => (
           <li key={line}>{line}</li>
         ))}
       </ul>
