@@ -1,7 +1,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { DAY_HELPER, HORSE, NAME, OWNER, renderAt } from "../../shared/testing/renderAt";
+import { DAY_HELPER, HORSE, NAME, OWNER, refusal, renderAt } from "../../shared/testing/renderAt";
 import sample from "../../shared/testing/sampleAnswers.generated.json";
 
 const LAYOUT = "/api/ground/layout";
@@ -62,6 +62,19 @@ describe("the ground", () => {
     expect(await screen.findByText(/is too small .*1.5 to 20 m/)).toBeInTheDocument();
     expect(field).toHaveValue("-3");
     expect(screen.getByRole("heading", { name: laid.name })).toBeInTheDocument();
+  });
+
+  it("with nothing to show says what is wrong, and goes back to what is usual", async () => {
+    const far = encodeURIComponent('{"between_m":"50"}');
+    await renderAt(`/ground?setup=two-marker&values=${far}`, {
+      [LAYOUT]: (request: Request) =>
+        asked(request).get("values") === "{}"
+          ? { body: laid }
+          : refusal("values.between_m", "puts it outside the fence", "4 to 40 m in this place", 50),
+    });
+    expect(await screen.findByText(/puts it outside the fence/)).toBeInTheDocument();
+    await userEvent.click(screen.getByRole("button", { name: "As usual here" }));
+    expect(await screen.findByRole("heading", { name: laid.name })).toBeInTheDocument();
   });
 
   it("says by how much it does not fit, and takes the largest that does", async () => {

@@ -1,9 +1,11 @@
 // The ground: a place to scale, a set-up in it, its numbers, whether it fits, and the tape measure.
+import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { groundQuery, horseGroundQuery } from "../../shared/api/queries";
 import type { Ground, Layout, Sight } from "../../shared/api/types";
 import { ground as words } from "../../shared/text/en.ground";
+import { ProblemList, problemsOf } from "../../shared/ui/Problems";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import { ArenaDrawing } from "./ArenaDrawing";
 import { type Spot, type View, wholeView } from "./arenaGeometry";
@@ -38,11 +40,25 @@ function GroundView({ ground }: { ground: Ground }) {
       {layout ? (
         <LaidOutView layout={layout} laid={laid} seen={seen} address={address} change={change} />
       ) : laid.error ? (
-        <ErrorView error={laid.error} onRetry={laid.retry} />
+        <CannotBe laid={laid} address={address} change={change} />
       ) : (
         <Loading />
       )}
     </article>
+  );
+}
+
+/** Nothing can be drawn: what is wrong with what was typed, and the way back to what is usual. */
+function CannotBe({ laid, address, change }: Omit<ViewProps, "layout" | "seen">) {
+  if (problemsOf(laid.error).length === 0 || Object.keys(address.typed).length === 0)
+    return <ErrorView error={laid.error} onRetry={laid.retry} />;
+  return (
+    <div>
+      <ProblemList error={laid.error} lead={words.cannotBe} />
+      <Button variant="outlined" onClick={() => change({ typed: {} })}>
+        {words.usual}
+      </Button>
+    </div>
   );
 }
 

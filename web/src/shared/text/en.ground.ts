@@ -19,6 +19,7 @@ export const ground = {
   horse: "The horse in it",
   usual: "As usual here",
   take: "Take the largest",
+  cannotBe: "So it cannot be laid out here.",
   zoomIn: "Closer",
   zoomOut: "Farther",
   whole: "All of it",
