@@ -7,11 +7,10 @@ import type { Change, GroundAddress } from "./useGroundAddress";
 
 interface Props {
   layout: Layout;
-  address: GroundAddress;
   change: Change;
 }
 
-export function FitView({ layout, address, change }: Props) {
+export function FitView({ layout, change }: Props) {
   return (
     <section>
       <h2>{layout.name}</h2>
@@ -19,7 +18,7 @@ export function FitView({ layout, address, change }: Props) {
       <p className={layout.fits ? styles.fits : styles.doesNot} data-fits={layout.fits}>
         <span aria-hidden="true">{layout.fits ? "✓" : "✕"}</span> {layout.verdict}
       </p>
-      <Problems layout={layout} address={address} change={change} />
+      <Problems layout={layout} change={change} />
       <ol className={styles.asks} aria-label={ground.steps}>
         {layout.ask_at.map((ask, n) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: it is known by its number
@@ -45,7 +44,7 @@ export function FitView({ layout, address, change }: Props) {
   );
 }
 
-function Problems({ layout, address, change }: Props) {
+function Problems({ layout, change }: Props) {
   if (layout.fits) return null;
   const { largest } = layout;
   return (
@@ -59,7 +58,7 @@ function Problems({ layout, address, change }: Props) {
       {largest ? (
         <Button
           variant="outlined"
-          onClick={() => change({ typed: { ...withoutFeet(address, largest), ...largest } })}
+          onClick={() => change((now) => ({ typed: { ...withoutFeet(now, largest), ...largest } }))}
         >
           {ground.take}
         </Button>

@@ -1,4 +1,4 @@
-import { screen, waitFor } from "@testing-library/react";
+import { act, fireEvent, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
 import { DAY_HELPER, HORSE, NAME, OWNER, refusal, renderAt } from "../../shared/testing/renderAt";
@@ -62,6 +62,25 @@ describe("the ground", () => {
     expect(await screen.findByText(/is too small .*1.5 to 20 m/)).toBeInTheDocument();
     expect(field).toHaveValue("-3");
     expect(screen.getByRole("heading", { name: laid.name })).toBeInTheDocument();
+  });
+
+  it("loses none of two numbers that are typed one after the other", async () => {
+    await renderAt("/ground?setup=two-marker");
+    const gate = await screen.findByRole("textbox", { name: /Width of the gate/ });
+    const between = screen.getByRole("textbox", { name: /Between the barrels/ });
+    // Both in one breath: the second is set before the first is drawn.
+    fireEvent.change(gate, { target: { value: "4" } });
+    fireEvent.change(between, { target: { value: "20" } });
+    act(() => {
+      gate.focus();
+      gate.blur();
+      between.focus();
+      between.blur();
+    });
+    await waitFor(() => {
+      const typed = new URLSearchParams(window.location.search).get("values");
+      expect(JSON.parse(typed ?? "{}")).toEqual({ gate_m: "4", between_m: "20" });
+    });
   });
 
   it("with nothing to show says what is wrong, and goes back to what is usual", async () => {

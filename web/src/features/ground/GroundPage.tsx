@@ -83,7 +83,7 @@ function LaidOutView({ layout, laid, seen, address, change }: ViewProps) {
     <div className={styles.columns}>
       <Drawn layout={layout} laid={laid} seen={seen} />
       <div className={styles.beside}>
-        <FitView layout={layout} address={address} change={change} />
+        <FitView layout={layout} change={change} />
         <SetUpNumbers layout={layout} error={laid.error} address={address} change={change} />
       </div>
       <div className={styles.beside}>

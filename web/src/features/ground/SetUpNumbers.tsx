@@ -47,7 +47,7 @@ const problemOf = (error: unknown, one: LayoutNumber) => problemAt(error, `value
 
 function Fields({ rows, error, address, change }: Props & { rows: LayoutNumber[] }) {
   const set = (one: LayoutNumber, raw: string) =>
-    change({ typed: typedWith(address.typed, one, raw) });
+    change((now) => ({ typed: typedWith(now.typed, one, raw) }));
   return (
     <div className={styles.fields}>
       {rows.map((one) => {

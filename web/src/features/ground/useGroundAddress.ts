@@ -1,4 +1,5 @@
 // What is laid out stands in the address, with every number as it was typed: it can be kept, sent and gone back to.
+import { useRef } from "react";
 import { useSearchParams } from "react-router";
 import type { Ground } from "../../shared/api/types";
 
@@ -15,12 +16,24 @@ export interface GroundAddress {
   typed: Typed;
 }
 
-export type Change = (change: Partial<GroundAddress>) => void;
+type Changed = Partial<GroundAddress>;
+
+/** What changes; of what hangs on what stands there, from what it is by then. */
+export type Change = (change: Changed | ((now: GroundAddress) => Changed)) => void;
 
 export function useGroundAddress(ground: Ground): [GroundAddress, Change] {
   const [search, setSearch] = useSearchParams();
   const now = read(search, ground);
-  const change: Change = (changed) => setSearch(written({ ...now, ...changed }), { replace: true });
+  // Two changes may come before the first is drawn: the second goes on from the first, and none is lost.
+  const latest = useRef({ of: "", address: now });
+  if (latest.current.of !== search.toString())
+    latest.current = { of: search.toString(), address: now };
+  const change: Change = (changed) => {
+    const before = latest.current.address;
+    const address = { ...before, ...(typeof changed === "function" ? changed(before) : changed) };
+    latest.current = { ...latest.current, address };
+    setSearch(written(address), { replace: true });
+  };
   return [now, change];
 }
 
