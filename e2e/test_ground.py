@@ -45,7 +45,8 @@ def test_a_marker_that_is_moved_takes_numbers_tape_and_way_with_it(
     assert ground.stands("barrel-1") != before[1], "the other barrel goes out as far"
     assert ground.tape("barrel-1") != before[2]
     assert ground.way() != before[3]
-    assert "between_m" in ground.driver.current_url
+    # It is shown while it is on its way already; once it is let go it stands in the address.
+    ground.wait().until(lambda driver: "between_m" in driver.current_url)
 
 
 def test_a_small_step_is_a_tenth_of_a_metre(ground: Ground) -> None:
