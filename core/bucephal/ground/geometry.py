@@ -8,7 +8,7 @@ Source: plane geometry; held against a general geometry library in the tests.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 from math import acos, asin, atan2, ceil, cos, degrees, hypot, inf, isclose, radians, sin, sqrt
@@ -200,16 +200,6 @@ def way_length(pieces: Iterable[Piece]) -> float:
     return sum(piece.length for piece in pieces)
 
 
-def along(pieces: Sequence[Piece], distance_m: float) -> Point:
-    """The point so far along a way; before it its start, after it its end."""
-    left = max(distance_m, 0.0)
-    for piece in pieces:
-        if left <= piece.length:
-            return piece.at(left)
-        left -= piece.length
-    return pieces[-1].end
-
-
 def arc_between(centre: Point, start: Point, end: Point, turn: Turn) -> Arc:
     """The arc about a centre from one point to another, which lies as far from it; no turn at all is none."""
     begins, ends = centre.angle_to(start), centre.angle_to(end)
@@ -254,26 +244,6 @@ def crossed_eight(first: Point, second: Point, radius: float) -> tuple[Line, Arc
     )
 
 
-def circles_meet(first: Point, first_m: float, second: Point, second_m: float) -> tuple[Point, ...]:
-    """Where two circles meet: two points, one where they touch, or none; left of the line between them first.
-
-    Circles that miss each other by less than a measuring error of some micrometres are taken to touch.
-    """
-    apart = first.distance(second)
-    if apart < TOUCHING_M:
-        return ()
-    on_line = (apart**2 + first_m**2 - second_m**2) / (2 * apart)
-    off_line = first_m**2 - on_line**2
-    if off_line < -TOUCHING_M * max(first_m, 1.0):
-        return ()
-    heading = first.angle_to(second)
-    foot = first.towards(heading, on_line)
-    if off_line <= 0:
-        return (foot,)
-    aside = sqrt(off_line)
-    return foot.towards(heading + 90, aside), foot.towards(heading - 90, aside)
-
-
 def angle_between(at: Point, first: Point, second: Point) -> float:
     """The angle between the ways to two points, 0 to 180 degrees; 0 where one of them is the point itself."""
     one, other = first.less(at), second.less(at)
@@ -289,11 +259,6 @@ def sampled(pieces: Iterable[Piece], step_m: float) -> Iterator[Point]:
         step = min(step_m, piece.radius * COARSEST_RAD) if isinstance(piece, Arc) else step_m
         count = max(ceil(piece.length / step), 1) if piece.length else 1
         yield from (piece.at(piece.length * n / count) for n in range(count + 1))
-
-
-def turned_degrees(pieces: Iterable[Piece], turn: Turn) -> float:
-    """How far a way turns to one hand in all."""
-    return sum(abs(one.turned_deg) for one in pieces if one.turned_deg * turn.sign > 0)
 
 
 def nearest(pieces: Iterable[Piece], point: Point) -> float:

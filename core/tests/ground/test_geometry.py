@@ -13,10 +13,7 @@ from bucephal.ground.geometry import (
     Piece,
     Point,
     Turn,
-    along,
     angle_between,
-    circle,
-    circles_meet,
     crossed_eight,
     nearest,
     way_length,
@@ -26,6 +23,7 @@ from hypothesis import strategies as st
 from shapely import Point as Spot
 from shapely.geometry import LineString, Polygon
 from tests.ground.shapes import FINE, line_of
+from tests.ground.two_people import circles_meet
 
 near = st.floats(-60, 60).map(lambda x: round(x, 3))
 points = st.builds(Point, near, near)
@@ -150,14 +148,6 @@ def test_the_first_meeting_point_lies_to_the_left() -> None:
 
 def test_a_right_angle_is_ninety_degrees() -> None:
     assert angle_between(Point(0, 0), Point(0, 9), Point(4, 0)) == pytest.approx(90)
-
-
-def test_a_point_along_a_way_runs_on_over_its_pieces() -> None:
-    way = (Line(Point(0, 0), Point(0, 10)), circle(Point(-5, 10), 5, 0))
-    assert along(way, 4) == Point(0, 4)
-    assert along(way, 10 + pi * 5).distance(Point(-10, 10)) < 1e-9
-    assert along(way, 999).distance(Point(0, 10)) < 1e-9
-    assert along(way, -1) == Point(0, 0)
 
 
 def test_sides_that_cross_are_found() -> None:

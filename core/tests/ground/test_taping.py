@@ -7,12 +7,13 @@ from math import hypot
 import pytest
 from bucephal.errors import InvalidInput
 from bucephal.ground import GroundPlace, Layout, arena_from, lay_out
-from bucephal.ground.geometry import Point, circles_meet
+from bucephal.ground.geometry import Point
 from bucephal.ground.layout import Hand, TapeTable
 from bucephal.words import grounds as words
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.ground.any_layout import codes, numbers, places
+from tests.ground.two_people import circles_meet
 
 
 def lay_again(table: TapeTable, first: Point, second: Point) -> dict[str, Point]:

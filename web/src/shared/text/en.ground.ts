@@ -34,7 +34,6 @@ export const ground = {
   apart: (first: string, second: string, said: string) => `${first} and ${second}: ${said} apart`,
   toCorner: "Marker",
   standing: (done: number, of: number) => `${done} of ${of} stand`,
-  stands: (name: string) => `${name} stands`,
   clearTicks: "Begin again",
   hands: { left: "left of the line", right: "right of the line", "on-it": "on the line" },
   comesTo: "What it comes to",
@@ -45,12 +44,9 @@ export const ground = {
   table: "The way, piece by piece",
   pieceColumns: ["Piece", "Gait", "Length", "Turn"],
   pieces: { line: "straight", arc: "bend" },
-  forHorse: (name: string) => `Set for ${name}`,
   seenTitle: (name: string) => `What was seen of ${name} here`,
-  seenKinds: { corner: "corner", spook: "spook", "draws-home": "drawn home" },
   noHorse: "no horse",
   horseChoice: "Show what was seen of",
-  laidOut: "Set-up",
   open: (name: string) => `Lay out: ${name}`,
 };
 
