@@ -35,7 +35,7 @@ from bucephal.ladder import Gait, load_library
 from bucephal.words import grounds as words
 from bucephal.words.grounds import Lengths
 
-PIVOT_M = 1.0
+ON_THE_SPOT_M = 1.0
 """Within this radius a horse turns on the spot, and does not lean."""
 
 
@@ -268,7 +268,7 @@ def _leans(laying: Laying) -> dict[Gait, tuple[float, float]]:
             leg.piece.radius
             for leg in laid.legs
             if isinstance(leg.piece, Arc)
-            and leg.piece.radius > PIVOT_M
+            and leg.piece.radius > ON_THE_SPOT_M
             and (leg.gait is gait or gait in laid.whole_in)
         ]
         if radii:

@@ -29,6 +29,10 @@ OPEN_M = 1.0
 """[own] What a circle keeps from a fence that it does not follow."""
 
 
+PIVOT_M = 0.3
+"""[own] What the hind feet step round in while a horse turns on them."""
+
+
 class MarkerKind(StrEnum):
     BARREL = "barrel"
     CONE = "cone"
@@ -175,9 +179,10 @@ HORSE: tuple[Parameter, ...] = (
 )
 """The horse that goes in it: height, and for each gait its speed and its stride."""
 _ANYWHERE_M = 500.0
+MOVES = ("across_m", "along_m")
+"""Move all of a set-up."""
 WHERE: tuple[Parameter, ...] = tuple(
-    Number(key, Unit.METRES, -_ANYWHERE_M, _ANYWHERE_M, 0.0, group=Group.WHERE)
-    for key in ("across_m", "along_m")
+    Number(key, Unit.METRES, -_ANYWHERE_M, _ANYWHERE_M, 0.0, group=Group.WHERE) for key in MOVES
 )
 """How far all of it lies from where it usually does, in the frame."""
 
@@ -189,6 +194,3 @@ def gait_choice(usual: Gait, *options: Gait) -> Choice:
 def moved(values: Values, point: Point) -> Point:
     """A usual point, moved to where the set-up lies."""
     return point.by(values.number("across_m"), values.number("along_m"))
-
-
-MOVES = ("across_m", "along_m")

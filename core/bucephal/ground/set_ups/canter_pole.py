@@ -6,7 +6,7 @@ from bucephal.ground.figures import LongLine, line_x, usual_line
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point
 from bucephal.ground.parameters import Choice, Number, Unit, Values
-from bucephal.ground.set_up import OPEN_M, Call, CallAt, Laid, Mark, MarkerKind, SetUpPlan, moved
+from bucephal.ground.set_up import MOVES, OPEN_M, Call, CallAt, Laid, Mark, MarkerKind, SetUpPlan, moved
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 
@@ -25,7 +25,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
     ends = ((-pole / 2, "pole-1-left"), (pole / 2, "pole-1-right"))
     return Laid(
         way.done,
-        tuple(Mark(name, MarkerKind.POLE, at.by(x, 0), ("across_m", "along_m")) for x, name in ends),
+        tuple(Mark(name, MarkerKind.POLE, at.by(x, 0), MOVES) for x, name in ends),
         (CallAt(Call.LET_GO, at), CallAt(Call.BACK_TO_TROT, at.by(0, min(canter, after)))),
         fence_m=OPEN_M,
         figures={"canter_m": min(canter, after), "total_m": before + after},

@@ -13,6 +13,9 @@ from bucephal.ground.set_up import NEAR_FENCE_M, TRACK_M, Call, CallAt, Laid, Se
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 
+LEAST_SIDE_M = 10.0
+"""[own] On less there is nothing to lengthen on: four strides of trot."""
+
 
 def _widest(frame: Frame, _: Values) -> float:
     return min(frame.width, frame.length) / 2 - TRACK_M
@@ -47,7 +50,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
             "ask_before_m": before,
             "ask_before_s": values.number("ask_s"),
         },
-        snags=(Snag(SnagCode.TOO_SHORT, 10 - side),) if side < 10 else (),
+        snags=(Snag(SnagCode.TOO_SHORT, LEAST_SIDE_M - side),) if side < LEAST_SIDE_M else (),
         needs_side=True,
     )
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from math import tau
 
 from bucephal.ground.frames import Frame
+from bucephal.ground.gaits import GAITS
 from bucephal.ground.geometry import circle
 from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import MOVES, Call, CallAt, Laid, Mark, MarkerKind, SetUpPlan, gait_choice, moved
@@ -27,7 +28,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
         (CallAt(Call.WATCH_STRETCH, centre.by(0, radius)),),
         fence_m=values.number("room_m"),
         figures={"ridden_m": ridden},
-        whole_in=(Gait.WALK, Gait.TROT, Gait.CANTER),
+        whole_in=GAITS,
         laps=max(round(ridden / lap), 1),
     )
 

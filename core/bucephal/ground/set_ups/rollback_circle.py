@@ -6,10 +6,13 @@ Source: common practice, no source.
 from __future__ import annotations
 
 from bucephal.ground.frames import Frame
+from bucephal.ground.gaits import GAITS
 from bucephal.ground.geometry import Point, Turn
 from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import (
+    MOVES,
     NEAR_FENCE_M,
+    PIVOT_M,
     Call,
     CallAt,
     Laid,
@@ -21,8 +24,6 @@ from bucephal.ground.set_up import (
 )
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
-
-PIVOT_M = 0.3
 
 
 def _lay(frame: Frame, values: Values) -> Laid:
@@ -40,13 +41,13 @@ def _lay(frame: Frame, values: Values) -> Laid:
     return Laid(
         way.done,
         (
-            Mark("centre-1", MarkerKind.CENTRE, centre, ("across_m", "along_m")),
+            Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),
             Mark("mark-1", MarkerKind.MARK, stop, ("run_m", "fence_m")),
         ),
         (CallAt(Call.ROLL_BACK, stop),),
         fence_m=NEAR_FENCE_M,
         figures={"radius_m": radius},
-        whole_in=(Gait.WALK, Gait.TROT, Gait.CANTER),
+        whole_in=GAITS,
         needs_side=True,
     )
 

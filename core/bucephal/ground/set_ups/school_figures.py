@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from bucephal.ground import figures
 from bucephal.ground.frames import Frame
+from bucephal.ground.gaits import GAITS
 from bucephal.ground.geometry import circle
 from bucephal.ground.parameters import Number, Parameter, Unit, Values
 from bucephal.ground.set_up import (
@@ -27,7 +28,7 @@ from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 
 Lay = Callable[[Frame, Values], Laid]
-_ALL = (Gait.WALK, Gait.TROT, Gait.CANTER)
+_NOT_CANTER = (Gait.WALK, Gait.TROT)
 
 
 def _half_width(frame: Frame, _: Values) -> float:
@@ -42,14 +43,14 @@ def _corner_snag(frame: Frame, corner: float) -> tuple[Snag, ...]:
 def _track(frame: Frame, values: Values) -> Laid:
     corner = values.number("corner_m")
     way = figures.whole_track(frame, corner, Gait(values.choice("gait")))
-    return Laid(way.done, whole_in=_ALL, snags=_corner_snag(frame, corner), needs_side=True)
+    return Laid(way.done, whole_in=GAITS, snags=_corner_snag(frame, corner), needs_side=True)
 
 
 def _diagonal(frame: Frame, values: Values) -> Laid:
     corner = values.number("corner_m")
     way = figures.diagonal_change(frame, corner, Gait(values.choice("gait")), values.number("from_end_m"))
     calls = (CallAt(Call.CHANGE_REIN, frame.centre),)
-    return Laid(way.done, calls=calls, whole_in=_ALL, snags=_corner_snag(frame, corner), needs_side=True,
+    return Laid(way.done, calls=calls, whole_in=GAITS, snags=_corner_snag(frame, corner), needs_side=True,
                 both_reins=True)  # fmt: skip
 
 
@@ -57,7 +58,7 @@ def _circle(frame: Frame, values: Values) -> Laid:
     radius, centre = values.number("radius_m"), moved(values, frame.middle)
     way = Way(centre.by(radius, 0), 90, Gait(values.choice("gait"))).follow(circle(centre, radius, 0))
     markers = (Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),)
-    return Laid(way.done, markers, whole_in=_ALL, fence_m=NEAR_FENCE_M)
+    return Laid(way.done, markers, whole_in=GAITS, fence_m=NEAR_FENCE_M)
 
 
 def _eight(frame: Frame, values: Values) -> Laid:
@@ -67,7 +68,7 @@ def _eight(frame: Frame, values: Values) -> Laid:
     markers = tuple(
         Mark(name, MarkerKind.CENTRE, middle.by(0, y), ("radius_m", "across_m")) for name, y in ends
     )
-    return Laid(way.done, markers, (CallAt(Call.CHANGE_REIN, middle),), whole_in=_ALL, both_reins=True)
+    return Laid(way.done, markers, (CallAt(Call.CHANGE_REIN, middle),), whole_in=GAITS, both_reins=True)
 
 
 def _serpentine(frame: Frame, values: Values) -> Laid:
@@ -80,7 +81,7 @@ def _serpentine(frame: Frame, values: Values) -> Laid:
     )
     tight = values.number("least_m") - min(each / 2, frame.width / 2 - TRACK_M)
     snags = (Snag(SnagCode.NO_ROOM_TO_TURN, tight),) if tight > 0 else ()
-    return Laid(way.done, calls=calls, whole_in=_ALL[:2], snags=snags, figures={"loop_m": each},
+    return Laid(way.done, calls=calls, whole_in=_NOT_CANTER, snags=snags, figures={"loop_m": each},
                 both_reins=loops % 2 == 0, needs_side=True)  # fmt: skip
 
 
@@ -98,7 +99,7 @@ def _square(frame: Frame, values: Values) -> Laid:
     return Laid(
         way.done,
         tuple(Mark(f"cone-{n}", MarkerKind.CONE, middle.by(x, y), ("side_m",)) for n, x, y in at),
-        whole_in=_ALL[:2],
+        whole_in=_NOT_CANTER,
         snags=(Snag(SnagCode.NO_ROOM_TO_TURN, over),) if over > 0 else (),
     )
 

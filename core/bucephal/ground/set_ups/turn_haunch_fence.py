@@ -8,12 +8,19 @@ from __future__ import annotations
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point, Turn
 from bucephal.ground.parameters import Number, Unit, Values
-from bucephal.ground.set_up import NEAR_FENCE_M, Call, CallAt, Laid, Mark, MarkerKind, SetUpPlan, moved
+from bucephal.ground.set_up import (
+    NEAR_FENCE_M,
+    PIVOT_M,
+    Call,
+    CallAt,
+    Laid,
+    Mark,
+    MarkerKind,
+    SetUpPlan,
+    moved,
+)
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
-
-PIVOT_M = 0.3
-"""[own] What the hind feet step round in while they turn."""
 
 
 def _lay(frame: Frame, values: Values) -> Laid:

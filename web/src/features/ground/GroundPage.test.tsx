@@ -112,7 +112,8 @@ describe("the ground", () => {
 
   it("moves a marker by the arrow keys, and says where it is", async () => {
     const drags: URLSearchParams[] = [];
-    await renderAt("/ground?setup=two-marker", {
+    const pony = encodeURIComponent('{"withers_cm":"140"}');
+    await renderAt(`/ground?setup=two-marker&values=${pony}`, {
       [LAYOUT]: (request: Request) => {
         if (asked(request).has("marker")) drags.push(asked(request));
         return { body: laid };
@@ -128,6 +129,9 @@ describe("the ground", () => {
     expect(Number(drags[0]?.get("y_m"))).toBeCloseTo(first.y_m + 0.5);
     expect(Number(drags[0]?.get("x_m"))).toBeCloseTo(first.x_m);
     expect(await screen.findByText(`${first.name} is now ${first.said}`)).toBeInTheDocument();
+    // What was typed of the horse stays.
+    const typed = new URLSearchParams(window.location.search).get("values");
+    expect(JSON.parse(typed ?? "{}")).toMatchObject({ withers_cm: "140" });
   });
 
   it("ticks off what stands, and remembers it on the device", async () => {

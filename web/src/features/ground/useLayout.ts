@@ -6,7 +6,7 @@ import { api } from "../../shared/api/client";
 import { horseGroundQuery, type LayoutWish, layoutQuery } from "../../shared/api/queries";
 import type { Layout } from "../../shared/api/types";
 import type { Spot } from "./arenaGeometry";
-import type { Change, GroundAddress } from "./useGroundAddress";
+import type { Change, GroundAddress, Typed } from "./useGroundAddress";
 
 export interface LaidOut {
   layout: Layout | undefined;
@@ -32,7 +32,8 @@ export function useLayout(address: GroundAddress, change: Change): LaidOut {
   const [preview, ask] = usePreview(wish);
   const drop = async (marker: string, to: Spot) => {
     const dropped = await ask(marker, to, true);
-    if (dropped) change({ typed: setOf(dropped) });
+    if (dropped)
+      change((now) => ({ typed: { ...ofTheHorse(dropped, now.typed), ...setOf(dropped) } }));
     return dropped;
   };
   return {
@@ -79,8 +80,16 @@ function usePreview(wish: LayoutWish): [Layout | null, Ask] {
   return [preview?.of === of ? preview.layout : null, ask];
 }
 
-/** What was set by hand, number by number. */
-function setOf(layout: Layout): Record<string, string | number> {
+/** What was typed of the horse in it, which no dragging changes. */
+function ofTheHorse(layout: Layout, typed: Typed): Typed {
+  const keys = layout.parameters
+    .filter((one) => one.group === "horse")
+    .flatMap((one) => [one.key, one.sets]);
+  return Object.fromEntries(Object.entries(typed).filter(([key]) => keys.includes(key)));
+}
+
+/** What is set of the set-up and of where it lies, number by number. */
+function setOf(layout: Layout): Typed {
   const set = layout.parameters.filter((one) => one.is_set && one.group !== "horse");
   return Object.fromEntries(set.map((one) => [one.key, one.value]));
 }
