@@ -5,7 +5,7 @@ Source: Fisher (1935), The Design of Experiments: the exact test of a two by two
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
 from bucephal.ladder import Side
@@ -60,6 +60,38 @@ class LeadTable:
             return None
         left, right = (one.right / one.tries for one in (self.left, self.right))
         return Side.LEFT if left < right else Side.RIGHT
+
+
+@dataclass(frozen=True)
+class LeadChange:
+    """One rein, the earlier half of its canters against the later one."""
+
+    earlier: LeadCount
+    later: LeadCount
+
+    @property
+    def p_value(self) -> float | None:
+        """Fisher's exact test, two-sided; None with too few in either half."""
+        if min(self.earlier.tries, self.later.tries) < LEAST_A_REIN:
+            return None
+        return LeadTable(self.earlier, self.later).p_value
+
+    @property
+    def direction(self) -> int:
+        """1 the right lead comes more often, -1 less often, 0 no change is shown."""
+        p_value = self.p_value
+        if p_value is None or p_value >= ONE_SIDED_BELOW:
+            return 0
+        before, after = (one.right / one.tries for one in (self.earlier, self.later))
+        return 1 if after > before else -1
+
+
+def lead_change(asks: Sequence[Ask], rein: Side) -> LeadChange:
+    """Of asks in order of time."""
+    own = [ask for ask in asks if ask.side is rein and ask.lead_front is not None]
+    half = len(own) // 2
+    counts = (lead_table(part) for part in (own[:half], own[half:]))
+    return LeadChange(*(table.left if rein is Side.LEFT else table.right for table in counts))
 
 
 def lead_table(asks: Iterable[Ask]) -> LeadTable:

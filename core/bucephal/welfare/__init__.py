@@ -15,7 +15,7 @@ from bucephal.welfare.flags import (
     without_told,
 )
 from bucephal.welfare.heat import Heat, heat_at, heat_class, heat_sum, heat_verdict
-from bucephal.welfare.load import Load, LoadVerdict, load_ahead, week_load
+from bucephal.welfare.load import Load, LoadVerdict, load_ahead, session_load, session_minutes, week_load
 from bucephal.welfare.looks import (
     FAT_ABOVE,
     PAIN_LIKELY,
@@ -41,6 +41,6 @@ __all__ = [
     "WeightVerdict", "age_months", "clear_flags", "condition_score", "condition_words", "flag_history",
     "heat_at", "heat_class", "heat_sum", "heat_verdict", "holds_back", "in_first_year", "is_fast",
     "load_ahead", "notice", "pain_check", "raise_by_hand", "rider_weight", "ring_signs", "session_limit_min",
-    "session_minutes_range", "tape_weight", "tape_weight_kg", "wants_helper", "week_load", "with_flags",
-    "without_told",
+    "session_load", "session_minutes", "session_minutes_range", "tape_weight", "tape_weight_kg",
+    "wants_helper", "week_load", "with_flags", "without_told",
 ]  # fmt: skip

@@ -19,7 +19,8 @@ from bucephal.measures import (
     settle_trend,
     share_of_tries,
 )
-from bucephal.measures.settling import kaplan_meier_median, mann_kendall_p
+from bucephal.measures.settling import kaplan_meier_median
+from bucephal.measures.trends import mann_kendall_p
 from bucephal.record import Ask, Lead, Session
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
@@ -123,12 +124,12 @@ def test_median_equals_lifelines(made: list[tuple[float, bool]]) -> None:
 def test_trend_equals_pymannkendall(minutes: list[float]) -> None:
     theirs = pymannkendall.original_test(minutes)
     assert mann_kendall_p(minutes) == pytest.approx(theirs.p, abs=1e-9)
-    per_week = settle_trend(days(minutes)).per_week
+    per_week = settle_trend(days(minutes)).trend.per_week
     assert per_week == pytest.approx(theirs.slope / 2 * 7, abs=1e-9)
 
 
 def test_a_trend_is_named_only_when_it_is_shown() -> None:
-    assert settle_trend(days([20, 15, 12])).direction == 0
+    assert settle_trend(days([20, 15, 12])).trend.direction == 0
     assert settle_trend(days([20, 18, 15, 14, 10, 9, 7, 6])).direction == -1
     assert settle_trend(days([6, 7, 9, 10, 14, 15, 18, 20])).direction == 1
     assert settle_trend(days([9, 12, 8, 11, 9, 12, 10, 9])).direction == 0

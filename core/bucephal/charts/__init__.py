@@ -1,0 +1,34 @@
+"""Charts: what a figure looks like over time, in columns, on a corner of the arena, with its table beside it.
+
+A chart is a drawing of a few plain marks in units of a page about 360 wide, y downwards, each mark with what
+it stands for. How that looks is for whoever shows it: a screen in its theme, a file of vectors, paper.
+"""
+
+from bucephal.charts.cells import Cell, cells
+from bucephal.charts.columns import Column, ColumnGroup, Part, columns
+from bucephal.charts.corners import CornerFigure, corner_map
+from bucephal.charts.dial import Turned, dial
+from bucephal.charts.drawing import (
+    Bar,
+    Chart,
+    ChartDrawing,
+    Key,
+    Mark,
+    MarkShape,
+    Shade,
+    Stroke,
+    Table,
+    TableRow,
+    Text,
+)
+from bucephal.charts.over_time import Seen, over_time
+from bucephal.charts.sides import SidesRow, then_and_now_board
+from bucephal.charts.target import Beside, beside_the_target
+
+# fmt: off
+__all__ = [
+    "Bar", "Beside", "Cell", "Chart", "ChartDrawing", "Column", "ColumnGroup", "CornerFigure", "Key", "Mark",
+    "MarkShape", "Part", "Seen", "Shade", "SidesRow", "Stroke", "Table", "TableRow", "Text", "Turned",
+    "beside_the_target", "cells", "columns", "corner_map", "dial", "over_time", "then_and_now_board",
+]
+# fmt: on

@@ -1,0 +1,128 @@
+"""What a chart is made of."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from enum import StrEnum
+from typing import Literal
+
+from pydantic import Field
+
+from bucephal.record import FrozenModel
+
+WIDTH = 360.0
+LETTER = 13.0
+"""Height of its letters: on a phone's whole width they are as high as they are here."""
+
+
+class Shade(StrEnum):
+    """What a mark stands for; never told by its colour alone."""
+
+    AXIS = "axis"
+    GRID = "grid"
+    LIGHT = "light"
+    """Where it is wanted to be: in the band, at the mark, within the target."""
+    DOUBT = "doubt"
+    """As far as known."""
+    BOTH = "both"
+    LEFT = "left"
+    RIGHT = "right"
+    GOOD = "good"
+    POOR = "poor"
+    MIXED = "mixed"
+    TREND = "trend"
+    WANTED = "wanted"
+    """A line that has to be reached."""
+
+
+class MarkShape(StrEnum):
+    DOT = "dot"
+    RING = "ring"
+    """Earlier, or not what was wanted."""
+    DIAMOND = "diamond"
+    """The right side, where left and right are beside each other."""
+    AT_LEAST = "at-least"
+    """An arrow upwards: it was more than that, or never came."""
+
+
+class Stroke(FrozenModel):
+    points: tuple[tuple[float, float], ...]
+    shade: Shade
+    closed: bool = Field(False, description="A filled area.")
+
+
+class Bar(FrozenModel):
+    x: float
+    y: float
+    width: float
+    height: float
+    shade: Shade
+    says: str = Field("", description="What it stands for, with its figures.")
+
+
+class Mark(FrozenModel):
+    x: float
+    y: float
+    shape: MarkShape
+    shade: Shade
+    says: str = Field("", description="What it stands for, with its figures.")
+    session: str | None = Field(None, description="Where it was seen: the id of a session.")
+
+
+class Text(FrozenModel):
+    x: float
+    y: float
+    text: str
+    anchor: Literal["start", "middle", "end"] = "start"
+    strong: bool = False
+
+
+class ChartDrawing(FrozenModel):
+    """In the order in which it is drawn: strokes, bars, marks, texts."""
+
+    width: float
+    height: float
+    strokes: tuple[Stroke, ...] = ()
+    bars: tuple[Bar, ...] = ()
+    marks: tuple[Mark, ...] = ()
+    texts: tuple[Text, ...] = ()
+
+
+class Key(FrozenModel):
+    """What a mark, a bar or a line of a chart means."""
+
+    words: str
+    shade: Shade
+    shape: MarkShape | Literal["bar", "line"]
+
+
+class TableRow(FrozenModel):
+    """``session`` or ``step``: where the asks behind it are found."""
+
+    cells: tuple[str, ...]
+    session: str | None = None
+    step: str | None = None
+
+
+class Table(FrozenModel):
+    columns: tuple[str, ...]
+    rows: tuple[TableRow, ...]
+
+
+class Chart(FrozenModel):
+    """A picture with what it shows in words, what its marks mean, and the same as a table."""
+
+    code: str = Field(description="Its name in a file's name.")
+    title: str
+    words: str
+    drawing: ChartDrawing | None = Field(description="Null: the table says it better.")
+    key: tuple[Key, ...] = ()
+    table: Table
+
+
+def line(points: Iterable[tuple[float, float]], shade: Shade) -> Stroke:
+    return Stroke(points=tuple(points), shade=shade)
+
+
+def area(points: Iterable[tuple[float, float]], shade: Shade) -> Stroke:
+    return Stroke(points=tuple(points), shade=shade, closed=True)

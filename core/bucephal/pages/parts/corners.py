@@ -1,0 +1,76 @@
+"""How far before each corner it turns by itself, on each rein, without the inside leg and with it."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable
+from statistics import median
+from typing import NamedTuple
+
+from bucephal.charts import Chart, CornerFigure, Table, TableRow, corner_map
+from bucephal.ladder import Side, TakenWith
+from bucephal.pages.history_wish import HistoryWish
+from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
+from bucephal.progress import Standing
+from bucephal.words import parts as words
+
+_LETTER = re.compile(r"\b([HMKF])\b")
+
+
+class _At(NamedTuple):
+    spot: str
+    side: Side
+    with_leg: bool | None
+
+
+def corners(standing: Standing, span: Span | None = None) -> SheetPart | None:
+    """None while no corner was measured."""
+    found: dict[_At, list[ToldAsk]] = {}
+    upto, exercise = 0.0, ""
+    for one in sorted(told_within(standing, span), key=lambda one: one.on):
+        of = standing.catalogue.exercise(one.ask.step)
+        if of.taken_with is TakenWith.CORNERS and one.ask.extent is not None:
+            upto, exercise = standing.catalogue.stage(one.ask.step).target or upto, of.id
+            found.setdefault(_key(one), []).append(one)
+    if not found:
+        return None
+    order = sorted(found, key=lambda at: (at.spot, at.side, at.with_leg is True))
+    worst = max(order, key=lambda at: _usual(found[at]))
+    said = words.worst_corner(worst.spot, worst.side, _usual(found[worst]), upto), words.corner_wanted(upto)
+    chart = Chart(
+        code=PartCode.CORNERS, title=words.CORNERS, words=said[0],
+        drawing=corner_map(list(_figures(order, found))),
+        table=Table(columns=words.CORNER_COLUMNS, rows=tuple(_row(at, found[at]) for at in order)),
+    )  # fmt: skip
+    return SheetPart(
+        code=PartCode.CORNERS, title=words.CORNERS, words=said, charts=(chart,),
+        behind=HistoryWish(exercise=exercise),
+    )  # fmt: skip
+
+
+def _key(one: ToldAsk) -> _At:
+    aid = one.ask.second_aid
+    return _At(one.ask.spot or words.SOMEWHERE, one.ask.side, None if aid is None else aid > 0)
+
+
+def _usual(told: Iterable[ToldAsk]) -> float:
+    return median(one.ask.extent or 0.0 for one in told)
+
+
+def _figures(order: list[_At], found: dict[_At, list[ToldAsk]]) -> Iterable[CornerFigure]:
+    lines: dict[str, list[str]] = {}
+    for at in order:
+        letter = _LETTER.search(at.spot)
+        if letter is not None:
+            said = words.corner_line(at.side, at.with_leg, _usual(found[at]))
+            lines.setdefault(letter[1], []).append(said)
+    return [CornerFigure(letter, tuple(own)) for letter, own in lines.items()]
+
+
+def _row(at: _At, told: list[ToldAsk]) -> TableRow:
+    leg = {True: words.WITH_LEG, False: words.WITHOUT_LEG, None: words.LEG_NOT_SAID}[at.with_leg]
+    cells = (
+        at.spot, str(at.side), leg, str(len(told)), words.in_metres(_usual(told)),
+        words.in_metres(told[-1].ask.extent or 0.0),
+    )  # fmt: skip
+    return TableRow(cells=cells, session=told[-1].session.id, step=told[-1].ask.step)

@@ -1,0 +1,40 @@
+"""What riders and handlers were seen to do, each by name."""
+
+from __future__ import annotations
+
+from collections import Counter
+
+from bucephal.charts import Chart, Table, TableRow
+from bucephal.pages.history_wish import HistoryWish
+from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
+from bucephal.progress import Standing
+from bucephal.words import parts as words
+
+
+def riders(standing: Standing, span: Span | None = None) -> SheetPart | None:
+    """None while nothing was seen of them."""
+    known = standing.catalogue.rider_faults
+    times, sessions, asks = Counter[tuple[str, str]](), Counter[tuple[str, str]](), Counter[str]()
+    for session in sessions_within(standing, span):
+        who = session.rider or words.NOBODY_NAMED
+        seen = [code for ask in session.asks for code in ask.faults if code in known]
+        asks[who] += len(session.asks)
+        times.update((who, code) for code in seen)
+        sessions.update((who, code) for code in set(seen))
+    if not times:
+        return None
+    rows = tuple(
+        TableRow(
+            cells=(who, known[code].looks, str(count), words.in_hundred(count, asks[who]),
+                   str(sessions[who, code]))
+        )
+        for (who, code), count in times.most_common()
+    )  # fmt: skip
+    chart = Chart(
+        code=PartCode.RIDERS, title=words.RIDERS, words=words.RIDERS_HELP, drawing=None,
+        table=Table(columns=words.RIDER_COLUMNS, rows=rows),
+    )  # fmt: skip
+    return SheetPart(
+        code=PartCode.RIDERS, title=words.RIDERS, words=(words.RIDERS_HELP,), charts=(chart,),
+        behind=HistoryWish(),
+    )  # fmt: skip
