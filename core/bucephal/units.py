@@ -8,9 +8,18 @@ the user's units.
 from __future__ import annotations
 
 import re
+from enum import StrEnum
 from fractions import Fraction
 
 from bucephal.errors import InvalidInput, Problem
+
+
+class UnitSystem(StrEnum):
+    """The units in which somebody reads lengths and weights; a horse's height is in hands in both."""
+
+    METRIC = "metric"
+    IMPERIAL = "imperial"
+
 
 METRES_PER_FOOT = Fraction("0.3048")
 CENTIMETRES_PER_INCH = Fraction("2.54")

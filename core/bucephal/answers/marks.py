@@ -41,14 +41,15 @@ def drawn(ask: Ask, rule: StepRule, meaning: Meaning) -> AnswerDrawn:
     """An ask by what it means in the record."""
     return AnswerDrawn(
         ask=ask,
-        mark=_mark(ask, meaning),
+        mark=mark_in_the_record(ask, meaning),
         written=answer_written(ask, rule.exercise.unit),
         words=answer_in_words(ask, rule),
         beside=said_beside(ask, rule),
     )
 
 
-def _mark(ask: Ask, meaning: Meaning) -> Mark:
+def mark_in_the_record(ask: Ask, meaning: Meaning) -> Mark:
+    """How an ask is drawn by what it means in the record."""
     if ask.tension is Tension.ALARMED or not meaning.is_answer or meaning.counts_as is CountsAs.STOP:
         return Mark.APART
     if meaning.over and meaning.came:

@@ -22,13 +22,15 @@ from bucephal.charts.drawing import (
     Text,
 )
 from bucephal.charts.over_time import Seen, over_time
-from bucephal.charts.sides import SidesRow, then_and_now_board
+from bucephal.charts.progress_bars import WayDone, progress_bars
+from bucephal.charts.sides import SideLevel, SidesRow, then_and_now_board
 from bucephal.charts.target import Beside, beside_the_target
 
 # fmt: off
 __all__ = [
-    "Bar", "Beside", "Cell", "Chart", "ChartDrawing", "Column", "ColumnGroup", "CornerFigure", "Key", "Mark",
-    "MarkShape", "Part", "Seen", "Shade", "SidesRow", "Stroke", "Table", "TableRow", "Text", "Turned",
-    "beside_the_target", "cells", "columns", "corner_map", "dial", "over_time", "then_and_now_board",
+    "Bar", "Beside", "Cell", "Chart", "ChartDrawing", "Column", "ColumnGroup", "CornerFigure", "Key",
+    "Mark", "MarkShape", "Part", "Seen", "Shade", "SideLevel", "SidesRow", "Stroke", "Table",
+    "TableRow", "Text", "Turned", "WayDone", "beside_the_target", "cells", "columns", "corner_map",
+    "dial", "over_time", "progress_bars", "then_and_now_board",
 ]
 # fmt: on

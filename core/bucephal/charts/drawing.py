@@ -4,15 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from enum import StrEnum
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, PlainSerializer
 
 from bucephal.record import FrozenModel
 
 WIDTH = 360.0
 LETTER = 13.0
 """Height of its letters: on a phone's whole width they are as high as they are here."""
+
+
+Place = Annotated[float, PlainSerializer(lambda place: round(place, 1), return_type=float)]
+"""In units of the page; a tenth of one is not seen."""
 
 
 class Shade(StrEnum):
@@ -46,23 +50,23 @@ class MarkShape(StrEnum):
 
 
 class Stroke(FrozenModel):
-    points: tuple[tuple[float, float], ...]
+    points: tuple[tuple[Place, Place], ...]
     shade: Shade
     closed: bool = Field(False, description="A filled area.")
 
 
 class Bar(FrozenModel):
-    x: float
-    y: float
-    width: float
-    height: float
+    x: Place
+    y: Place
+    width: Place
+    height: Place
     shade: Shade
     says: str = Field("", description="What it stands for, with its figures.")
 
 
 class Mark(FrozenModel):
-    x: float
-    y: float
+    x: Place
+    y: Place
     shape: MarkShape
     shade: Shade
     says: str = Field("", description="What it stands for, with its figures.")
@@ -70,8 +74,8 @@ class Mark(FrozenModel):
 
 
 class Text(FrozenModel):
-    x: float
-    y: float
+    x: Place
+    y: Place
     text: str
     anchor: Literal["start", "middle", "end"] = "start"
     strong: bool = False
@@ -80,8 +84,8 @@ class Text(FrozenModel):
 class ChartDrawing(FrozenModel):
     """In the order in which it is drawn: strokes, bars, marks, texts."""
 
-    width: float
-    height: float
+    width: Place
+    height: Place
     strokes: tuple[Stroke, ...] = ()
     bars: tuple[Bar, ...] = ()
     marks: tuple[Mark, ...] = ()

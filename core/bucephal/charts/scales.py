@@ -13,6 +13,7 @@ from bucephal.words.charts import short_day
 LEFT, RIGHT, TOP, BOTTOM = 38.0, 10.0, 24.0, 24.0
 _TICKS = 3
 _NICE = (1.0, 2.0, 2.5, 5.0, 10.0)
+_TOPS = (1.0, 1.5, 2.0, 3.0, 4.0, 5.0, 6.0, 8.0, 10.0, 12.0)
 
 
 @dataclass(frozen=True)
@@ -85,5 +86,5 @@ def round_top(figure: float) -> float:
     """A round figure above the largest one, so that it does not touch the edge."""
     if figure <= 0:
         return 1.0
-    size = 10 ** math.floor(math.log10(figure))
-    return next(nice * size for nice in (1, 1.5, 2, 3, 4, 5, 6, 8, 10, 12) if nice * size >= figure * 1.05)
+    size = float(10 ** math.floor(math.log10(figure)))
+    return next(nice * size for nice in _TOPS if nice * size >= figure * 1.05)

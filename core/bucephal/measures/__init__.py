@@ -10,7 +10,7 @@ from bucephal.measures.trends import Trend, trend_of
 # fmt: off
 __all__ = [
     "DayOfWork", "Explains", "LeadChange", "LeadCount", "LeadTable", "SettleTime", "SettleTrend",
-    "ShareOfTries", "Trend", "clock_of_a_yard", "explained", "lead_change", "lead_table", "seconds_an_ask", "settle_ahead",
-    "settle_trend", "share_of_tries", "trend_of",
+    "ShareOfTries", "Trend", "clock_of_a_yard", "explained", "lead_change", "lead_table",
+    "seconds_an_ask", "settle_ahead", "settle_trend", "share_of_tries", "trend_of",
 ]
 # fmt: on

@@ -20,11 +20,14 @@ from bucephal.pages.facts import HorseFacts, horse_facts
 from bucephal.pages.flags import FlagPage, flag_page
 from bucephal.pages.gap import SideGap
 from bucephal.pages.guide import StepGuide, step_guide
+from bucephal.pages.history import HistoryPage, history
+from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.ladder import HorseLadder, horse_ladder
 from bucephal.pages.logged import LoggedRow, logged_rows
 from bucephal.pages.look import LookPage, look_page
 from bucephal.pages.pack import RingPack, YardAtTheRing, ring_pack, spare_pack
 from bucephal.pages.plan import PlanPage, plan_page
+from bucephal.pages.report import OwnerReport, ReportPart, ReportSection, ReportWish, check_wish, owner_report
 from bucephal.pages.riding import RiderFaults, rider_faults
 from bucephal.pages.sent import SentPack, as_sent
 from bucephal.pages.sheet import HorseSheet, horse_sheet
@@ -34,12 +37,14 @@ from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 
 __all__ = [
     "ArenaSeen", "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "Cursor", "EntryHelp",
-    "EntryView", "ExerciseRow", "FlagPage", "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare",
-    "LoggedRow", "LookPage", "PlanPage", "RiderFaults", "RingPack", "SentPack", "SessionDebrief",
+    "EntryView", "ExerciseRow", "FlagPage", "HistoryPage", "HistoryWish", "HorseFacts", "HorseLadder",
+    "HorseSheet", "HorseWelfare", "LoggedRow", "LookPage", "OwnerReport", "PlanPage", "ReportPart",
+    "ReportSection", "ReportWish", "RiderFaults", "RingPack", "SentPack", "SessionDebrief",
     "SessionLine", "SessionLines", "SideGap", "SoFar", "StepChart", "StepGuide", "TodayPlan",
     "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays", "YardAtTheRing", "YardPage",
-    "arena_seen", "arrival", "as_sent", "baseline", "correction_view", "correction_words", "criteria",
-    "debrief", "entry_help", "entry_view", "flag_page", "horse_facts", "horse_ladder", "horse_sheet",
-    "horse_welfare", "logged_rows", "look_page", "plan_page", "plan_today", "read_out", "rider_faults",
-    "ring_pack", "session_lines", "spare_pack", "step_chart", "step_guide", "yard_page",
+    "arena_seen", "arrival", "as_sent", "baseline", "check_wish", "correction_view", "correction_words",
+    "criteria", "debrief", "entry_help", "entry_view", "flag_page", "history", "horse_facts",
+    "horse_ladder", "horse_sheet", "horse_welfare", "logged_rows", "look_page", "owner_report",
+    "plan_page", "plan_today", "read_out", "rider_faults", "ring_pack", "session_lines", "spare_pack",
+    "step_chart", "step_guide", "yard_page",
 ]  # fmt: skip

@@ -12,8 +12,8 @@ from bucephal.problems import shorten
 from bucephal.record.checks import check_horse
 from bucephal.record.models import Horse
 from bucephal.record.reading import read_model
-from bucephal.units import HEIGHT_ALLOWED, centimetres_to_hands, height_to_centimetres
-from bucephal.words import sheets as words
+from bucephal.units import HEIGHT_ALLOWED, height_to_centimetres
+from bucephal.words.amounts import METRIC
 
 _EMPTY = (None, "")
 NOT_IN_THE_FORM = ("id", "bands", "temperament", "did_before")
@@ -79,4 +79,4 @@ def height_text(height_cm: float | None) -> str:
     """'14.2 hh (147 cm)'; empty if it is not known."""
     if height_cm is None:
         return ""
-    return words.height(centimetres_to_hands(height_cm), height_cm)
+    return METRIC.height(height_cm)

@@ -11,6 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from bucephal.record import Background, DidBefore, HorseRecord, sessions_in_order
 from bucephal.record.history import is_ridden
 from bucephal.words import sheets as words
+from bucephal.words.amounts import METRIC, Amounts
 
 ADULT_MONTHS = 36
 
@@ -34,15 +35,18 @@ def tape_weight_kg(girth_cm: float, length_cm: float) -> float:
     return girth_cm**2 * length_cm / 11877
 
 
-def tape_weight(girth_cm: float, length_cm: float, months: int | None) -> TapeWeight:
+def tape_weight(
+    girth_cm: float, length_cm: float, months: int | None, amounts: Amounts = METRIC
+) -> TapeWeight:
     """The tape weight with its words: 'about 416 kg by tape'.
 
     Args:
         months: the horse's age; None: unknown, taken as grown.
+        amounts: how weights are said to whoever reads it.
     """
     kg = tape_weight_kg(girth_cm, length_cm)
     rough = months is not None and months < ADULT_MONTHS
-    return TapeWeight(kg=kg, rough=rough, words=words.tape_weight(kg, rough=rough))
+    return TapeWeight(kg=kg, rough=rough, words=words.by_tape(amounts.weight(kg), rough=rough))
 
 
 EASY_PCT, MOST_PCT = 15.0, 20.0

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import date
 
 from bucephal.ladder import Side
-from bucephal.words.figures import CANNOT_TELL, per_week, surely, whole, whole_level
-from bucephal.words.plain import after_comma, upper_first
+from bucephal.words.figures import CANNOT_TELL, by_levels, day, per_week, surely, whole, whole_level
+from bucephal.words.plain import after_comma, before, counted, upper_first
 
 NOT_BEGUN = "not begun"
 _AT_WORK = {"P3": "getting ready to ride"}
@@ -27,17 +28,54 @@ def days_off(days: int | None, *, worked_today: bool) -> str:
     return "1 day off" if days == 1 else f"{days} days off"
 
 
+AGE, HERE, AT_WORK, RIDES, DAYS_OFF, HEIGHT, WEIGHT, CONDITION, BACKGROUND, SCHOOL = (
+    "Age", "Here", "In work", "Rides", "Days off", "Height", "Weight", "Condition", "Background", "School",
+)  # fmt: skip
+"""What the facts at the head of a sheet are called."""
+SLIPPED = "has slipped"
+NOT_READY = "not ready yet"
+
+
+def sex_and_age(sex: str | None, age: str) -> str:
+    """'mare, 4 years 6 months'."""
+    return age if sex is None else f"{sex}, {age}"
+
+
+def weeks_in_work(week: int, sessions: int) -> str:
+    return f"week {week}, {counted(sessions, 'session')}"
+
+
+def by_tape(weight: str, *, rough: bool) -> str:
+    """'about 416 kg by tape'; under three years 'rough'."""
+    return f"about {weight} by tape" + (", rough under three years" if rough else "")
+
+
+def condition_scored(score: int, on: date) -> str:
+    return f"{score} of 9 on {day(on)}"
+
+
+def school(options: Sequence[str]) -> str:
+    return "; ".join(options) if options else "as usual"
+
+
+def farther(stage: str) -> str:
+    return f"asked up to: {stage}"
+
+
+def changed(side: Side, levels: float) -> str:
+    """'left lighter by about 1½ levels in four weeks', 'left as it was four weeks ago'."""
+    if not levels:
+        return f"{before(side)}as it was four weeks ago"
+    way = "heavier" if levels > 0 else "lighter"
+    return f"{before(side)}{way} by {by_levels(levels)} in four weeks"
+
+
+def uneven(heavier: Side) -> str:
+    return f"the {heavier} is heavier"
+
+
 def week_here(week: int) -> str:
     return f"week {week} here"
-
-
-def height(hands: str, centimetres: float) -> str:
-    """'14.2 hh (147 cm)'."""
-    return f"{hands} hh ({centimetres:.0f} cm)"
-
-
-def tape_weight(kg: float, *, rough: bool) -> str:
-    return f"about {kg:.0f} kg by tape" + (", rough under three years" if rough else "")
 
 
 def cannot_tell(names: Sequence[str], least_asks: int) -> str:

@@ -102,7 +102,10 @@ def _recovery(found: Sequence[Spook]) -> Iterator[Chart]:
     if trend.direction and trend.per_week is not None and trend.p_value is not None:
         said.append(words.recovers(trend.direction, trend.per_week, trend.p_value))
     seen = [
-        Seen(one.session.date, took, words.calm_again(one.session.date, one.thing, took), session=one.session.id)
+        Seen(
+            one.session.date, took, words.calm_again(one.session.date, one.thing, took),
+            session=one.session.id,
+        )
         for one, took in zip(timed, seconds, strict=True)
     ]  # fmt: skip
     rows = (

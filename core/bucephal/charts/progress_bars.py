@@ -1,0 +1,41 @@
+"""How far along several ways one is: what is there, of all that there is to be."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from bucephal.charts.drawing import LETTER, WIDTH, Bar, ChartDrawing, Shade, Text
+
+_ROW, _HIGH = 46.0, 16.0
+
+
+@dataclass(frozen=True)
+class WayDone:
+    """``done`` of ``of`` are there."""
+
+    name: str
+    done: int
+    of: int
+    says: str
+
+
+def progress_bars(ways: Sequence[WayDone]) -> ChartDrawing:
+    return ChartDrawing(
+        width=WIDTH,
+        height=_ROW * len(ways),
+        bars=tuple(bar for n, way in enumerate(ways) for bar in _bars(way, _ROW * n)),
+        texts=tuple(text for n, way in enumerate(ways) for text in _texts(way, _ROW * n)),
+    )
+
+
+def _bars(way: WayDone, y: float) -> Iterator[Bar]:
+    at = y + LETTER + 8
+    yield Bar(x=0, y=at, width=WIDTH, height=_HIGH, shade=Shade.POOR, says=way.says)
+    if way.done:
+        yield Bar(x=0, y=at, width=WIDTH * way.done / way.of, height=_HIGH, shade=Shade.GOOD)
+
+
+def _texts(way: WayDone, y: float) -> Iterator[Text]:
+    yield Text(x=0, y=y + LETTER, text=way.name, strong=True)
+    yield Text(x=WIDTH, y=y + LETTER, text=f"{way.done} / {way.of}", anchor="end")

@@ -1,0 +1,350 @@
+"""An owner's report: what was worked on in a span of days, what came of it, and what is next.
+
+It is made of what was asked and answered; what a trainer noted for themselves never goes in.
+
+Source: common practice, no source: what a horse could not do when it came, and now can, is what its owner is
+shown first.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator
+from datetime import date, timedelta
+from enum import StrEnum
+
+from pydantic import Field
+
+from bucephal.charts import Chart
+from bucephal.errors import InvalidInput, Problem
+from bucephal.goals import way_to
+from bucephal.ladder import Catalogue, Exercise
+from bucephal.pages.head import HeadFact, sheet_head
+from bucephal.pages.parts.calm import calm as calm_part
+from bucephal.pages.parts.part import Span, sessions_within
+from bucephal.pages.parts.settling import settling as settling_part
+from bucephal.pages.parts.spooks import spooks as spooks_part
+from bucephal.pages.parts.work import work as work_part
+from bucephal.pages.report_charts import goals_chart, sides_chart, sides_words
+from bucephal.pages.sheet import GoalLine, goal_lines
+from bucephal.progress import GOOD, Standing, StepState, then_and_now
+from bucephal.record import Busy, FrozenModel, HorseRecord, Visit
+from bucephal.record.models import Day, LongText
+from bucephal.welfare import RaisedFlag, session_minutes
+from bucephal.words import reports as words
+from bucephal.words import sheets as sheet_words
+from bucephal.words.amounts import METRIC, Amounts
+from bucephal.words.plain import lower_first, upper_first
+
+LONGEST_DAYS = 366 * 2
+MOST_WORKED_ON, MOST_NEW, MOST_NEXT = 6, 10, 3
+"""So many lines of each [own]: more is not read, and the whole has to stay on four pages."""
+
+
+class ReportPart(StrEnum):
+    """What can go into a report, in its order."""
+
+    IN_SHORT = "in-short"
+    WORKED_ON = "worked-on"
+    CAN_NOW = "can-now"
+    LIGHT_AND_EVEN = "light-and-even"
+    CALM = "calm"
+    WORK = "work"
+    LOOKED_AT = "looked-at"
+    NEXT = "next"
+
+
+class ReportWish(FrozenModel):
+    """Of which days a report is, and what the trainer lets go into it."""
+
+    first: Day
+    last: Day
+    without: tuple[ReportPart, ...] = Field((), description="What is left out.")
+    paragraph: LongText = Field("", description="What the trainer adds, in their own words.")
+
+
+class ReportSection(FrozenModel):
+    code: ReportPart
+    title: str
+    sentences: tuple[str, ...]
+    items: tuple[str, ...] = Field((), description="A list below the sentences.")
+    charts: tuple[Chart, ...] = ()
+
+
+class OwnerReport(FrozenModel):
+    """The same for screen, paper and file."""
+
+    horse: str
+    title: str
+    made: str
+    head: tuple[HeadFact, ...]
+    first: date
+    last: date
+    paragraph: str
+    sections: tuple[ReportSection, ...]
+    closing: tuple[str, ...]
+
+
+def check_wish(wish: ReportWish, today: date) -> None:
+    """
+    Raises:
+        InvalidInput: if the days are upside down, too many, or not over yet.
+    """
+    problems = []
+    if wish.last > today:
+        problems.append(Problem("last", str(wish.last), "lies in the future", f"{today} or earlier"))
+    if wish.first > wish.last:
+        problems.append(Problem("first", str(wish.first), "is after the last day", f"{wish.last} or earlier"))
+    elif (wish.last - wish.first).days >= LONGEST_DAYS:
+        earliest = wish.last - timedelta(days=LONGEST_DAYS - 1)
+        problems.append(Problem("first", str(wish.first), "is too long ago", f"{earliest} or later"))
+    if problems:
+        raise InvalidInput(problems)
+
+
+def owner_report(
+    record: HorseRecord, catalogue: Catalogue, wish: ReportWish, on: date, amounts: Amounts = METRIC
+) -> OwnerReport:
+    """
+    Args:
+        on: the day on which it is written.
+
+    Raises:
+        InvalidInput: if there is no report of such days.
+    """
+    check_wish(wish, on)
+    report = _Report(record, catalogue, wish)
+    makers = {
+        ReportPart.IN_SHORT: report.in_short,
+        ReportPart.WORKED_ON: report.worked_on,
+        ReportPart.CAN_NOW: report.can_now,
+        ReportPart.LIGHT_AND_EVEN: report.light_and_even,
+        ReportPart.CALM: report.calm,
+        ReportPart.WORK: report.work,
+        ReportPart.LOOKED_AT: report.looked_at,
+        ReportPart.NEXT: report.next,
+    }
+    sections = [makers[part]() for part in ReportPart if part not in wish.without]
+    return OwnerReport(
+        horse=record.horse.name,
+        title=words.title(record.horse.name, wish.first, wish.last),
+        made=words.made_on(on),
+        head=tuple(one for one in sheet_head(report.now, amounts) if one.name in _FOR_AN_OWNER),
+        first=wish.first,
+        last=wish.last,
+        paragraph=wish.paragraph.strip(),
+        sections=tuple(one for one in sections if one is not None),
+        closing=(report.rests_on(), words.ESTIMATED, words.NO_VET),
+    )
+
+
+_FOR_AN_OWNER = (
+    sheet_words.AGE, sheet_words.HERE, sheet_words.RIDES, sheet_words.HEIGHT, sheet_words.WEIGHT,
+    sheet_words.BACKGROUND,
+)  # fmt: skip
+
+
+class _Report:
+    """The horse before the span and at its end."""
+
+    def __init__(self, record: HorseRecord, catalogue: Catalogue, wish: ReportWish) -> None:
+        self.span = Span(wish.first, wish.last)
+        self.before = _standing(record, catalogue, wish.first - timedelta(days=1))
+        self.now = _standing(record, catalogue, wish.last)
+        self.sessions = sessions_within(self.now, self.span)
+        self.asked: Counter[str] = Counter(
+            exercise
+            for session in self.sessions
+            for exercise in {_exercise(ask.step) for ask in session.asks}
+        )
+        self.minutes = sum(session_minutes(one) for one in self.sessions)
+        self.gained = list(self._gained())
+        self.goals = goal_lines(self.now)
+
+    def rests_on(self) -> str:
+        return words.rests_on(sum(len(one.asks) for one in self.sessions), len(self.sessions))
+
+    # --- the sections
+
+    def in_short(self) -> ReportSection:
+        if not self.sessions:
+            return _section(ReportPart.IN_SHORT, words.IN_SHORT, [words.NOTHING_WORKED])
+        days = len({one.date for one in self.sessions})
+        length = (self.span.last - self.span.first).days + 1
+        said = [words.worked(len(self.sessions), days, self.minutes, length)]
+        said.append(words.gained(len(self.gained)) if self.gained else words.NOTHING_NEW)
+        open_flags = [flag.name for flag in self._flags() if flag.open]
+        open_names = [lower_first(one) for one in open_flags]
+        said.append(words.still_open(open_names) if open_flags else words.NOTHING_OPEN)
+        if self.goals:
+            said.append(words.aims([self._in_text(one.step) for one in self.goals]))
+        return _section(ReportPart.IN_SHORT, words.IN_SHORT, said)
+
+    def worked_on(self) -> ReportSection | None:
+        named = [
+            (self._exercise(code), days) for code, days in self.asked.most_common() if code in self._known
+        ]
+        if not named:
+            return None
+        begun = [one for one, _ in named if self._is_begun(one)] if self.before.tracks.by_key else []
+        said = [words.in_work([lower_first(one.name) for one, _ in named[:3]])]
+        if begun:
+            said.append(words.new_things([lower_first(one.name) for one in begun[:MOST_NEW]]))
+        items = [words.worked_on(one.name, days, one.good_for) for one, days in named[:MOST_WORKED_ON]]
+        return _section(ReportPart.WORKED_ON, words.WORKED_ON, said, items)
+
+    def can_now(self) -> ReportSection:
+        lost = [lower_first(one.name) for one in self._lost()]
+        order = sorted(self.gained, key=lambda one: not one[2])
+        items = [words.can_now(exercise.name, stage, sure=sure) for exercise, stage, sure in order[:MOST_NEW]]
+        said = [] if items else [words.NOTHING_NEW]
+        if len(order) > MOST_NEW:
+            said.append(words.and_more(len(order) - MOST_NEW))
+        if lost:
+            said.append(words.lost(lost))
+        return _section(ReportPart.CAN_NOW, words.CAN_NOW, said, items)
+
+    def light_and_even(self) -> ReportSection | None:
+        chart = sides_chart(self.before, self.now, self.span, self.asked)
+        if chart is None:
+            return None
+        said = [*sides_words(self.before, self.now, self.span, self.asked), words.BOARD_HELP]
+        return _section(ReportPart.LIGHT_AND_EVEN, words.LIGHT_AND_EVEN, said, charts=[chart])
+
+    def calm(self) -> ReportSection | None:
+        parts = [make(self.now, self.span) for make in (calm_part, settling_part, spooks_part)]
+        found = [part for part in parts if part is not None]
+        if not found:
+            return None
+        said = [sentence for part in found for sentence in part.words]
+        charts = [chart for part in found for chart in part.charts if chart.drawing is not None]
+        return _section(ReportPart.CALM, words.CALM, said, charts=charts[:2])
+
+    def work(self) -> ReportSection | None:
+        part = work_part(self.now, self.span)
+        if part is None:
+            return None
+        return _section(
+            ReportPart.WORK,
+            words.WORK,
+            [words.minutes_in_all(self.minutes), *part.words],
+            charts=[*part.charts],
+        )
+
+    def looked_at(self) -> ReportSection:
+        items = [*(_flag_words(flag) for flag in self._flags()), *map(_visit_words, self._visits())]
+        said = [] if items else [words.NOTHING_CAME_UP]
+        return _section(ReportPart.LOOKED_AT, words.LOOKED_AT, said, items)
+
+    def next(self) -> ReportSection:
+        if not self.goals:
+            return _section(ReportPart.NEXT, words.NEXT, [words.NO_GOAL])
+        items = [" ".join(self._goal_words(goal)) for goal in self.goals]
+        return _section(ReportPart.NEXT, words.NEXT, [], items, [goals_chart(self.goals)])
+
+    # --- what is found for them
+
+    def _in_text(self, step: str) -> str:
+        return self.now.catalogue.name_in_text(step)
+
+    def _goal_words(self, goal: GoalLine) -> Iterator[str]:
+        name, waiting = upper_first(self._in_text(goal.step)), way_to(self.now, goal.step).waiting
+        if not waiting:
+            yield words.goal_there(name)
+            return
+        if waiting == (goal.step,):
+            yield words.goal_begun(name)
+        else:
+            yield words.goal(name, goal.good, goal.steps)
+            yield words.next_steps([self._in_text(one) for one in waiting[:MOST_NEXT]])
+        if goal.forecast.within is not None:
+            yield words.how_soon(goal.forecast.words)
+
+    @property
+    def _known(self) -> set[str]:
+        return {one.id for one in self.now.catalogue.exercises}
+
+    def _exercise(self, code: str) -> Exercise:
+        return next(one for one in self.now.catalogue.exercises if one.id == code)
+
+    def _is_begun(self, exercise: Exercise) -> bool:
+        """Asked in these days, and never before them."""
+        steps = {stage.step for stage in exercise.stages}
+        return not any(step in steps for step, _ in self.before.tracks.by_key)
+
+    def _gained(self) -> Iterator[tuple[Exercise, str, bool]]:
+        """Exercises of which more is good than was, what is farthest on the ladder first: the farthest stage
+        that is, and whether it is sure. What came light when it was first tried it could before.
+        """
+        came_light = self._came_light()
+        for exercise in reversed(self.now.catalogue.exercises):
+            now, before = (_farthest_good(standing, exercise) for standing in (self.now, self.before))
+            tried = [n for n, stage in enumerate(exercise.stages) if stage.step in came_light]
+            if now > max([before, *tried]):
+                stage = exercise.stages[now]
+                yield exercise, stage.name, self.now.own_state(stage.step) is StepState.CONFIRMED
+
+    def _came_light(self) -> frozenset[str]:
+        """Steps that came light on every side that was tried in the first assessment."""
+        light: dict[str, bool] = {}
+        for one in then_and_now(self.now):
+            step = one.track.rule.stage.step
+            light[step] = light.get(step, True) and one.then_light
+        return frozenset(step for step, came in light.items() if came)
+
+    def _lost(self) -> Iterator[Exercise]:
+        for exercise in self.now.catalogue.exercises:
+            if any(self.now.state(stage.step) is StepState.SLIPPING for stage in exercise.stages):
+                yield exercise
+
+    def _flags(self) -> list[RaisedFlag]:
+        """Raised, open or cleared in these days; the oldest first."""
+        found = [
+            flag
+            for flag in self.now.flags
+            if flag.open or flag.since in self.span or flag.cleared_on in self.span
+        ]
+        return sorted(found, key=lambda flag: flag.since)
+
+    def _visits(self) -> list[Busy]:
+        seen = [one for one in self.now.record.busy if one.date in self.span and one.what is not Visit.AWAY]
+        return sorted(seen, key=lambda one: one.date)
+
+
+def _standing(record: HorseRecord, catalogue: Catalogue, on: date) -> Standing:
+    """Where the horse stood in the evening of a day."""
+    past = tuple(one for one in record.sessions if one.date <= on)
+    return Standing(record.model_copy(update={"sessions": past}), catalogue, on)
+
+
+def _farthest_good(standing: Standing, exercise: Exercise) -> int:
+    """The place of the farthest stage that is good by its own asks; -1: none."""
+    good = [n for n, stage in enumerate(exercise.stages) if standing.own_state(stage.step) in GOOD]
+    return max(good, default=-1)
+
+
+def _exercise(step: str) -> str:
+    return step.rpartition(".")[0]
+
+
+def _flag_words(flag: RaisedFlag) -> str:
+    seen = words.flag_seen(flag.name, flag.since, flag.why.rstrip("."))
+    if flag.open or flag.cleared_on is None:
+        return f"{seen} {words.FLAG_OPEN}"
+    return f"{seen} {words.flag_found(flag.cleared_on, str(flag.cleared_by), flag.found.rstrip('.'))}"
+
+
+def _visit_words(visit: Busy) -> str:
+    return words.visited(words.VISITS[visit.what], visit.date)
+
+
+def _section(
+    code: ReportPart,
+    title: str,
+    said: list[str],
+    items: list[str] | None = None,
+    charts: list[Chart] | None = None,
+) -> ReportSection:
+    return ReportSection(
+        code=code, title=title, sentences=tuple(said), items=tuple(items or ()), charts=tuple(charts or ())
+    )
