@@ -5,18 +5,17 @@ from __future__ import annotations
 import argparse
 import json
 from collections.abc import Callable, Iterator
-from io import BytesIO
+from functools import partial
 from pathlib import Path
 from typing import IO, Any
 
 from bucephal.cli.inputs import bytes_of
+from bucephal.cli.outputs import write_file
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ground import SET_UPS, GroundPlace, Layout, arena_from, lay_out
 from bucephal.ladder import Catalogue
 from bucephal.record import parse_json
 from bucephal.sheets import drawing_of, layout_to_geojson, place_from_geojson, svg_of, write_sheet
-
-ENDINGS = (".svg", ".pdf", ".geojson")
 
 
 def add_to(add: Callable[..., argparse.ArgumentParser]) -> None:
@@ -36,7 +35,8 @@ def _ground(options: argparse.Namespace, _catalogue: Catalogue) -> Any:
     given = dict(_given(options.given))
     layout = lay_out(options.setup, place, given, mirrored=options.mirror, in_feet=options.feet)
     if options.out is not None:
-        _write(options.out, layout, place)
+        makers = {ending: partial(make, layout, place) for ending, make in _MAKERS.items()}
+        write_file(options.out, makers, "a set-up")
     return layout
 
 
@@ -52,20 +52,6 @@ def _given(pairs: list[str]) -> Iterator[tuple[str, str]]:
         if not sign or not key:
             raise InvalidInput([Problem("set", pair, "is no KEY=VALUE", "e.g. between_m=24")])
         yield key.strip(), value.strip()
-
-
-def _write(file: str, layout: Layout, place: GroundPlace) -> None:
-    path = Path(file)
-    if path.suffix not in ENDINGS:
-        reason = "is not a file that a set-up is written to"
-        raise InvalidInput([Problem("out", file, reason, "a name that ends in " + ", ".join(ENDINGS))])
-    made = BytesIO()
-    _MAKERS[path.suffix](layout, place, made)
-    try:
-        path.write_bytes(made.getvalue())
-    except OSError as error:
-        reason = f"cannot be written: {error.strerror}"
-        raise InvalidInput([Problem("out", file, reason, "a file that can be written")]) from None
 
 
 def _svg(layout: Layout, _place: GroundPlace, out: IO[bytes]) -> None:

@@ -16,7 +16,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from bucephal.calibrate import calibrate_records
-from bucephal.cli import exchange, ground
+from bucephal.cli import exchange, ground, report
 from bucephal.cli.inputs import bytes_of, day_of, number_of, record_of, text_of, yard_ladder
 from bucephal.coach import CoachFile, advise, check_coach_file, compile_coach
 from bucephal.entry import last_asked, read_entry
@@ -96,6 +96,7 @@ def _parser() -> argparse.ArgumentParser:
     _add_of_a_record(add)
     exchange.add_to(add)
     ground.add_to(add)
+    report.add_to(add)
     _add_of_the_coach(add)
     _add_of_the_ladder(add)
     _add_of_virtual_horses(add)

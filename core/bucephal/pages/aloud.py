@@ -9,6 +9,7 @@ from typing import Any
 from bucephal.coach import Advice
 from bucephal.goals import GoalForecast
 from bucephal.pages.arrival import Arrival
+from bucephal.pages.report import OwnerReport
 from bucephal.pages.welfare import HorseWelfare
 from bucephal.planning import SessionPlan
 from bucephal.progress import TrackEstimate
@@ -102,3 +103,14 @@ def _welfare(found: HorseWelfare) -> Iterator[str]:
         yield f"  {flag.say} {flag.holds_back_words}"
     if not found.flags:
         yield NONE_YET
+
+
+@read_out.register
+def _report(found: OwnerReport) -> Iterator[str]:
+    yield found.title
+    yield from (f"{one.name}: {one.words}" for one in found.head)
+    yield from (found.paragraph,) if found.paragraph else ()
+    for section in found.sections:
+        yield section.title
+        yield from (f"  {one}" for one in (*section.sentences, *section.items))
+    yield from found.closing

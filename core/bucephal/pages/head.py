@@ -30,7 +30,7 @@ def _facts(standing: Standing, amounts: Amounts) -> Iterator[tuple[str, str]]:
     days = [one.date for one in record.sessions if one.date <= on]
     yield words.AGE, words.sex_and_age(horse.sex, age_text(standing.age_months))
     if horse.arrived is not None:
-        yield words.HERE, words.week_here((on - horse.arrived).days // 7 + 1)
+        yield words.HERE, words.since_week((on - horse.arrived).days // 7 + 1)
     if days:
         yield words.AT_WORK, words.weeks_in_work((on - min(days)).days // 7 + 1, len(days))
         yield words.RIDES, str(ride_number(record))

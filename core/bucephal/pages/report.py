@@ -198,8 +198,10 @@ class _Report:
         order = sorted(self.gained, key=lambda one: not one[2])
         items = [words.can_now(exercise.name, stage, sure=sure) for exercise, stage, sure in order[:MOST_NEW]]
         said = [] if items else [words.NOTHING_NEW]
+        if any(words.BAND in one for one in items):
+            said.append(words.BANDS_HELP)
         if len(order) > MOST_NEW:
-            said.append(words.and_more(len(order) - MOST_NEW))
+            items.append(words.and_more(len(order) - MOST_NEW))
         if lost:
             said.append(words.lost(lost))
         return _section(ReportPart.CAN_NOW, words.CAN_NOW, said, items)

@@ -7,14 +7,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
-from importlib import resources
 from typing import IO, TYPE_CHECKING
 
 from bucephal.ground import Layout
 from bucephal.ground.geometry import Point, sampled
 from bucephal.ground.layout import TapeTable
 from bucephal.sheets.drawing import Drawing, Ink, Label, drawing_of
+from bucephal.sheets.fonts_of_paper import BOLD, REGULAR, load_fonts, printable
 from bucephal.sheets.inks import ARROW, BLOTS, INK, LETTERS_PT, MM_A_POINT, PENS, RING_MM, SET_OFF_MM
 from bucephal.words import grounds as words
 
@@ -49,7 +48,6 @@ SCALES = (
     5000,
     10000,
 )
-_FONT, _BOLD = "sheet", "sheet-bold"
 
 
 @dataclass(frozen=True)
@@ -75,7 +73,7 @@ def write_sheet(layout: Layout, out: IO[bytes], *, head: SheetHead = NO_HEAD) ->
     """Writes the page as PDF; printed at 100 % it measures to its scale."""
     from reportlab.pdfgen.canvas import Canvas  # half a second to load: only who prints pays it
 
-    _fonts()
+    load_fonts()
     canvas = Canvas(
         out, pagesize=tuple(side / MM_A_POINT for side in PAGE_MM), pageCompression=1, invariant=1
     )
@@ -85,17 +83,6 @@ def write_sheet(layout: Layout, out: IO[bytes], *, head: SheetHead = NO_HEAD) ->
     sheet.write(head)
     canvas.showPage()
     canvas.save()
-
-
-@lru_cache(maxsize=1)
-def _fonts() -> None:
-    from reportlab.pdfbase import pdfmetrics
-    from reportlab.pdfbase.ttfonts import TTFont
-
-    folder = resources.files("bucephal.sheets") / "fonts"
-    for name, file in ((_FONT, "regular"), (_BOLD, "bold")):
-        with resources.as_file(folder / f"atkinson-hyperlegible-next-{file}.ttf") as path:
-            pdfmetrics.registerFont(TTFont(name, str(path)))
 
 
 _BAR_M = (1, 2, 5, 10, 20, 50, 100)
@@ -205,7 +192,7 @@ class _Sheet:
         from reportlab.lib.colors import HexColor
 
         self._canvas.setFillColor(HexColor(INK))
-        self._canvas.setFont(_BOLD if bold else _FONT, size)
+        self._canvas.setFont(BOLD if bold else REGULAR, size)
         draw = self._canvas.drawCentredString if centred else self._canvas.drawString
         if right:
             draw = self._canvas.drawRightString
@@ -273,7 +260,7 @@ class _Sheet:
     def _wrapped(self, line: str, width_mm: float, size: float, *, bold: bool) -> list[str]:
         from reportlab.lib.utils import simpleSplit
 
-        return list(simpleSplit(printable(line), _BOLD if bold else _FONT, size, width_mm / MM_A_POINT))
+        return list(simpleSplit(printable(line), BOLD if bold else REGULAR, size, width_mm / MM_A_POINT))
 
     def _foot(self, below: float) -> None:
         """Cautions across the foot of the page, wherever the rest ends above it."""
@@ -289,16 +276,3 @@ class _Sheet:
 
 
 _MANY_ROWS = 16
-
-
-@lru_cache(maxsize=1)
-def _known_letters() -> frozenset[str]:
-    from reportlab.pdfbase import pdfmetrics
-
-    _fonts()
-    return frozenset(map(chr, pdfmetrics.getFont(_FONT).face.charToGlyph))
-
-
-def printable(text: str) -> str:
-    """With a question mark for what the sheet's type has no letter for."""
-    return "".join(letter if letter in _known_letters() else "?" for letter in text)

@@ -14,6 +14,11 @@ WORKED_ON = "What was worked on"
 CAN_NOW = "What it can do now that it could not"
 LIGHT_AND_EVEN = "How little it takes, left and right"
 CALM = "How calm it is"
+BAND = "band"
+BANDS_HELP = (
+    "In the green band it answers to a clear leg or rein at the latest; in the schooled band to a breath, "
+    "the seat or a light touch."
+)
 SURE, BEING_MADE_SURE = "sure of it", "good enough to build on, not sure yet"
 WORK = "How much it worked"
 LOOKED_AT = "What was looked at"
@@ -34,7 +39,7 @@ LEFT, RIGHT = "left side", "right side"
 BOARD_COLUMNS = ("Cue", "Side", "Then", "Now")
 GOAL_COLUMNS = ("Goal", "Steps there", "Of")
 GOALS_TITLE = "The way to its goals"
-RESTS_ON = "What it rests on"
+AS_PDF = "The same as PDF"
 NO_VET = (
     "A report of training. It says nothing of the horse's health, which is for a vet to say, nor of whether "
     "saddle and shoes fit."
@@ -100,7 +105,7 @@ def can_now(name: str, stage: str, *, sure: bool) -> str:
 
 
 def and_more(count: int) -> str:
-    return f"And {counted(count, 'thing')} more."
+    return f"and {counted(count, 'more thing')}"
 
 
 def lost(names: Sequence[str]) -> str:
@@ -162,7 +167,7 @@ def goal_begun(name: str) -> str:
 
 
 def aims(names: Sequence[str]) -> str:
-    return f"It is on its way to: {_listed(names)}."
+    return f"It is on its way to: {'; '.join(names)}."
 
 
 def next_steps(names: Sequence[str]) -> str:
@@ -175,3 +180,7 @@ def how_soon(said: str) -> str:
 
 def rests_on(answers: int, sessions: int) -> str:
     return f"{counted(answers, 'answer')} noted in {counted(sessions, 'session')}, each when it was given."
+
+
+def page(number: int) -> str:
+    return f"page {number}"

@@ -74,8 +74,8 @@ def uneven(heavier: Side) -> str:
     return f"the {heavier} is heavier"
 
 
-def week_here(week: int) -> str:
-    return f"week {week} here"
+def since_week(week: int) -> str:
+    return f"week {week}"
 
 
 def cannot_tell(names: Sequence[str], least_asks: int) -> str:
