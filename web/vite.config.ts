@@ -22,7 +22,7 @@ export default defineConfig({
         globPatterns: ["**/*.{js,css,html,woff2,svg}"],
         navigateFallback: "/index.html",
         // What the server says is kept by the query cache; the worker never stands in between.
-        navigateFallbackDenylist: [/^\/api\//],
+        navigateFallbackDenylist: [/^\/api\//, /^\/reports\//],
       },
     }),
   ],

@@ -16,7 +16,7 @@ from pydantic import Field
 from accounts import devices, first_run, links, people, services, trail
 from accounts.devices import DeviceKind, kind_of
 from accounts.doors import MANAGES, ONESELF, READS
-from accounts.models import Deed, Device, Link, Role, User
+from accounts.models import Clock, Deed, Device, Link, Role, Units, User
 from accounts.services import person_of, yard_of
 from accounts.trail import What
 from accounts.tries import Tries, remember_device
@@ -51,6 +51,15 @@ class Me(Schema):
     can_log: bool
     can_change: bool
     can_manage: bool
+    units: Units
+    clock: Clock
+
+
+class Preferences(Schema):
+    """How somebody reads amounts and times; what is left out stays as it is."""
+
+    units: Units | None = None
+    clock: Clock | None = None
 
 
 class FirstRun(Schema):
@@ -157,7 +166,7 @@ def me_view(person: User) -> Me:
         id=person.pk, name=person.shown, signs_in_as="" if person.role == Role.DAY_HELPER else
         person.username, yard=person.yard.name if person.yard is not None else "", role=Role(person.role),
         can_read=person.can_read, can_log=person.can_log, can_change=person.can_change,
-        can_manage=person.can_manage,
+        can_manage=person.can_manage, units=Units(person.units), clock=Clock(person.clock),
     )  # fmt: skip
 
 
@@ -227,6 +236,13 @@ def post_first_run(request: HttpRequest, response: HttpResponse, new: NewYard) -
 def post_password(request: HttpRequest, passwords: NewPassword) -> Status[None]:
     services.change_password(request, person_of(request), passwords.old, passwords.new)
     return Status(204, None)
+
+
+@router.put("/me/preferences", auth=READS, response=Me)
+def put_preferences(request: HttpRequest, form: Preferences) -> Me:
+    person = person_of(request)
+    services.prefer(person, **form.dict(exclude_none=True))
+    return me_view(person)
 
 
 @router.get("/me/devices", auth=READS, response=Devices)

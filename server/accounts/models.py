@@ -7,6 +7,8 @@ from datetime import timedelta
 from importlib import import_module
 from typing import TYPE_CHECKING, ClassVar
 
+from bucephal.units import UnitSystem
+from bucephal.words.amounts import Amounts
 from django.conf import settings
 from django.contrib.auth.models import AbstractUser, UserManager
 from django.contrib.sessions.base_session import AbstractBaseSession
@@ -45,6 +47,20 @@ class Role(models.TextChoices):
     DAY_HELPER = "day-helper", "day helper"
 
 
+class Units(models.TextChoices):
+    """In which units somebody reads; the core's ``UnitSystem``."""
+
+    METRIC = UnitSystem.METRIC.value, "metric"
+    IMPERIAL = UnitSystem.IMPERIAL.value, "imperial"
+
+
+class Clock(models.TextChoices):
+    """How somebody reads the time of day."""
+
+    OF_24 = "24", "24 hours"
+    OF_12 = "12", "12 hours"
+
+
 class People(UserManager["User"]):
     def get_by_natural_key(self, username: str | None) -> User:
         """Whoever signs in with a name, in whatever letters: phones begin names with a capital one."""
@@ -59,11 +75,18 @@ class User(AbstractUser):
     yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="people", null=True)
     role = models.CharField(max_length=10, choices=Role.choices, default=Role.TRAINER)
     until = models.DateTimeField(null=True, help_text="A day helper's end; everybody else has none.")
+    units = models.CharField(max_length=8, choices=Units.choices, default=Units.METRIC)
+    clock = models.CharField(max_length=2, choices=Clock.choices, default=Clock.OF_24)
 
     @property
     def shown(self) -> str:
         """As the others know this person."""
         return self.get_full_name() or self.username
+
+    @property
+    def amounts(self) -> Amounts:
+        """How amounts are said to this person."""
+        return Amounts(UnitSystem(self.units))
 
     @property
     def is_here(self) -> bool:

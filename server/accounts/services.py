@@ -76,6 +76,13 @@ def change_password(request: HttpRequest, person: User, old: str, new: str) -> N
     update_session_auth_hash(request, person)
 
 
+def prefer(person: User, **chosen: str) -> None:
+    """How this person reads amounts and times."""
+    for field, value in chosen.items():
+        setattr(person, field, value)
+    person.save(update_fields=list(chosen))
+
+
 def sign_out(request: HttpRequest) -> None:
     logout(request)
 

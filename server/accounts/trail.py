@@ -44,6 +44,8 @@ class What(StrEnum):
     PLACE = "place"
     TAKEN_IN = "taken-in"
     TAKEN_BACK = "taken-back"
+    REPORT_SHARED = "report-shared"
+    REPORT_WITHDRAWN = "report-withdrawn"
     ARCHIVED = "archived"
     ARCHIVE_HANDED_OUT = "archive-handed-out"
 
@@ -80,6 +82,8 @@ WORDS = {
     What.PLACE: "changed a place:",
     What.TAKEN_IN: "took in from a file:",
     What.TAKEN_BACK: "undid what was taken in from a file:",
+    What.REPORT_SHARED: "shared a report of",
+    What.REPORT_WITHDRAWN: "withdrew a report of",
     What.ARCHIVED: "made an archive",
     What.ARCHIVE_HANDED_OUT: "took a copy of an archive:",
 }

@@ -33,6 +33,8 @@ FREE_ANYWHERE = 20
 """Of one account from unknown devices."""
 FREE_FROM_AN_ADDRESS = 40
 """On any account: a whole yard may stand behind one."""
+FREE_GUESSES = 10
+"""Of addresses that lead nowhere, from one place."""
 FIRST_WAIT_S = 15
 LONGEST_WAIT_S = 15 * 60
 FORGOTTEN_AFTER = timedelta(days=1)
@@ -67,26 +69,10 @@ class _Counted:
     free: int
 
 
-class Tries:
-    """The tries of one request for one account.
+class _Waits:
+    """What is counted of a request, and how long its next try has to wait."""
 
-    Args:
-        name: as it was typed; whether there is such an account changes nothing.
-    """
-
-    def __init__(self, request: HttpRequest, name: str) -> None:
-        account = name.casefold()
-        device = _known_device(request, account)
-        address = network_of(request.META.get("REMOTE_ADDR", ""))
-        self.counted: tuple[_Counted, ...]
-        if device is not None:
-            self.counted = (_Counted(f"device:{device}", FREE_HERE),)
-        else:
-            self.counted = (
-                _Counted(f"here:{address}:{account}"[:200], FREE_HERE),
-                _Counted(f"account:{account}"[:200], FREE_ANYWHERE),
-                _Counted(f"address:{address}", FREE_FROM_AN_ADDRESS),
-            )
+    counted: tuple[_Counted, ...]
 
     def check(self) -> None:
         """
@@ -111,6 +97,38 @@ class Tries:
                 row.last_at = now
                 row.save()
             Failed.objects.filter(last_at__lt=now - FORGOTTEN_AFTER).delete()
+
+
+class Guesses(_Waits):
+    """Addresses of something private that are tried, from one place; which one is tried makes no difference.
+
+    Args:
+        of: what is guessed at.
+    """
+
+    def __init__(self, request: HttpRequest, of: str) -> None:
+        self.counted = (_Counted(f"{of}:{network_of(request.META.get('REMOTE_ADDR', ''))}", FREE_GUESSES),)
+
+
+class Tries(_Waits):
+    """The tries of one request for one account.
+
+    Args:
+        name: as it was typed; whether there is such an account changes nothing.
+    """
+
+    def __init__(self, request: HttpRequest, name: str) -> None:
+        account = name.casefold()
+        device = _known_device(request, account)
+        address = network_of(request.META.get("REMOTE_ADDR", ""))
+        if device is not None:
+            self.counted = (_Counted(f"device:{device}", FREE_HERE),)
+        else:
+            self.counted = (
+                _Counted(f"here:{address}:{account}"[:200], FREE_HERE),
+                _Counted(f"account:{account}"[:200], FREE_ANYWHERE),
+                _Counted(f"address:{address}", FREE_FROM_AN_ADDRESS),
+            )
 
     def succeeded(self) -> None:
         """Forgets what was wrong before, but not what others try on the same account, or here on others."""

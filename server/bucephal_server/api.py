@@ -27,6 +27,7 @@ from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
 from exchange.api import router as exchange_router
 from exchange.archive_files import Busy
 from exchange.exporting import TooManyExports
+from exchange.reports_api import router as reports_router
 from exchange.uploads import TooLarge
 from ground.api import router as ground_router
 from horses.api import router as horses_router
@@ -125,6 +126,7 @@ api.add_router("", sharing_router)
 api.add_router("", yards_router)
 api.add_router("", ground_router)
 api.add_router("", exchange_router)
+api.add_router("", reports_router)
 
 
 @lru_cache(maxsize=1)

@@ -1,4 +1,4 @@
-"""What came in from elsewhere, so that it can be undone for a day."""
+"""What came in from elsewhere, so that it can be undone for a day; what was shown to somebody outside."""
 
 from __future__ import annotations
 
@@ -12,6 +12,31 @@ from horses.models import Horse
 class ImportKind(models.TextChoices):
     RECORD = "record"
     TABLE = "table"
+
+
+class SharedReport(models.Model):
+    """An owner's report as it was when it was shared, for whoever has its address.
+
+    What the address holds is known only to whoever was given it; here stands what it comes to when hashed.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="reports")
+    horse = models.ForeignKey(Horse, on_delete=models.CASCADE, related_name="reports")
+    person = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="reports")
+    digest = models.CharField(max_length=64, unique=True)
+    report = models.JSONField(help_text="OwnerReport of the core: what was looked at when it was shared.")
+    made_at = models.DateTimeField(auto_now_add=True)
+    ends_at = models.DateTimeField()
+    withdrawn_at = models.DateTimeField(null=True)
+    opened = models.PositiveIntegerField(default=0)
+    opened_at = models.DateTimeField(null=True, help_text="The last time.")
+
+    class Meta:
+        ordering = ("-made_at",)
+
+    def __str__(self) -> str:
+        return str(self.report.get("title", ""))
 
 
 class Import(models.Model):

@@ -17,6 +17,8 @@ from bucephal.pages import (
     EntryHelp,
     EntryView,
     FlagPage,
+    HistoryPage,
+    HistoryWish,
     HorseFacts,
     HorseLadder,
     HorseSheet,
@@ -185,9 +187,29 @@ def get_spares(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) ->
 
 
 @router.get("/horses/{horse_id}/sheet", auth=READS, response=HorseSheet)
+@decorate_view(gzip_page)
 def get_sheet(request: HttpRequest, horse_id: UUID, on: date | None = None) -> HttpResponse:
     day = timezone.localdate() if on is None else read_day(str(on))
-    return _answer(request, horse_id, lambda horse: services.sheet_of(horse, day))
+    person = person_of(request)
+    horse, amounts = horse_of(person, horse_id), person.amounts
+    rests_on = (*version_of(horse, timezone.localdate()), amounts)
+    return answered(request, rests_on, lambda: services.sheet_of(horse, day, amounts))
+
+
+class HistoryQuery(HistoryWish):
+    """What is wanted of a horse's sessions, and which page of that."""
+
+    before: UUID | None = None
+
+
+@router.get("/horses/{horse_id}/history", auth=READS, response=HistoryPage)
+@decorate_view(gzip_page)
+def get_strips(request: HttpRequest, horse_id: UUID, query: Query[HistoryQuery]) -> HttpResponse:
+    """Sessions as strips, newest first; those before one are asked for by what it says."""
+    wish = HistoryWish.model_validate(query.model_dump(exclude={"before"}))
+    return _answer(
+        request, horse_id, lambda horse: services.history_of(horse, wish, query.before, timezone.localdate())
+    )
 
 
 @router.get("/horses/{horse_id}/steps/{step}", auth=READS, response=StepChart)

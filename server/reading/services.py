@@ -18,6 +18,8 @@ from bucephal.pages import (
     ArenaSeen,
     Arrival,
     FlagPage,
+    HistoryPage,
+    HistoryWish,
     HorseFacts,
     HorseLadder,
     HorseSheet,
@@ -35,6 +37,7 @@ from bucephal.pages import (
     arrival,
     debrief,
     flag_page,
+    history,
     horse_facts,
     horse_ladder,
     horse_sheet,
@@ -50,6 +53,7 @@ from bucephal.pages import (
 from bucephal.planning import PlanRequest, SessionPlan, YardDay, plan_day
 from bucephal.progress import Standing, TrackEstimate
 from bucephal.record import HorseRecord
+from bucephal.words.amounts import Amounts
 from derived.services import heard_of, standing_of, version_of, worked_out, worked_out_of
 from ground.services import place_of, places_of, usual_place
 from horses.models import Horse
@@ -162,9 +166,14 @@ def at_the_ring(horse: Horse) -> YardAtTheRing:
     return YardAtTheRing(people=people, also=defaults_of(horse.yard).also)
 
 
-def sheet_of(horse: Horse, on: date) -> HorseSheet:
+def sheet_of(horse: Horse, on: date, amounts: Amounts) -> HorseSheet:
     standing = standing_of(horse, on)
-    return horse_sheet(standing.record, standing.catalogue, on, standing.tracks)
+    return horse_sheet(standing.record, standing.catalogue, on, standing.tracks, amounts)
+
+
+def history_of(horse: Horse, wish: HistoryWish, before: UUID | None, on: date) -> HistoryPage:
+    """A horse's sessions as strips, those that are wanted."""
+    return history(standing_of(horse, on), wish, str(before) if before else None)
 
 
 def step_of(horse: Horse, step: str, on: date) -> StepChart:

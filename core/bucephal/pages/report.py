@@ -12,6 +12,7 @@ from collections import Counter
 from collections.abc import Iterator
 from datetime import date, timedelta
 from enum import StrEnum
+from typing import Annotated
 
 from pydantic import Field
 
@@ -29,7 +30,8 @@ from bucephal.pages.report_charts import goals_chart, sides_chart, sides_words
 from bucephal.pages.sheet import GoalLine, goal_lines
 from bucephal.progress import GOOD, Standing, StepState, then_and_now
 from bucephal.record import Busy, FrozenModel, HorseRecord, Visit
-from bucephal.record.models import Day, LongText
+from bucephal.record.models import Day
+from bucephal.texts import text_of
 from bucephal.welfare import RaisedFlag, session_minutes
 from bucephal.words import reports as words
 from bucephal.words import sheets as sheet_words
@@ -54,13 +56,16 @@ class ReportPart(StrEnum):
     NEXT = "next"
 
 
+Paragraph = Annotated[str, Field(**text_of(0, 2000))]
+
+
 class ReportWish(FrozenModel):
     """Of which days a report is, and what the trainer lets go into it."""
 
     first: Day
     last: Day
     without: tuple[ReportPart, ...] = Field((), description="What is left out.")
-    paragraph: LongText = Field("", description="What the trainer adds, in their own words.")
+    paragraph: Paragraph = Field("", description="What the trainer adds, in their own words.")
 
 
 class ReportSection(FrozenModel):

@@ -3,13 +3,13 @@
 from bucephal.sheets.drawing import Drawing, drawing_of
 from bucephal.sheets.geojson import layout_to_geojson, place_from_geojson, place_to_geojson
 from bucephal.sheets.page import SheetHead, write_sheet
-from bucephal.sheets.report_html import report_html
+from bucephal.sheets.report_html import STYLE_SOURCE, report_html
 from bucephal.sheets.report_page import write_report
 from bucephal.sheets.svg import svg_of
 
 # fmt: off
 __all__ = [
-    "Drawing", "SheetHead", "drawing_of", "layout_to_geojson", "place_from_geojson", "place_to_geojson",
-    "report_html", "svg_of", "write_report", "write_sheet",
+    "STYLE_SOURCE", "Drawing", "SheetHead", "drawing_of", "layout_to_geojson", "place_from_geojson",
+    "place_to_geojson", "report_html", "svg_of", "write_report", "write_sheet",
 ]
 # fmt: on

@@ -110,6 +110,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me/preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Preferences */
+        put: operations["accounts_api_put_preferences"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me/devices": {
         parameters: {
             query?: never;
@@ -633,6 +650,26 @@ export interface paths {
         };
         /** Get Sheet */
         get: operations["reading_api_get_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Strips
+         * @description Sessions as strips, newest first; those before one are asked for by what it says.
+         */
+        get: operations["reading_api_get_strips"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1779,6 +1816,81 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Report */
+        get: operations["exchange_reports_api_get_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/report/{ending}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Report File
+         * @description The same as a file.
+         */
+        get: operations["exchange_reports_api_get_report_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/shared-reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Shared
+         * @description Those that can still be opened.
+         */
+        get: operations["exchange_reports_api_list_shared"];
+        put?: never;
+        /** Share Report */
+        post: operations["exchange_reports_api_share_report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/horses/{horse_id}/shared-reports/{shared_id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Withdraw Report */
+        post: operations["exchange_reports_api_withdraw_report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1807,6 +1919,12 @@ export interface components {
             /** Care */
             care: string[];
         };
+        /**
+         * Clock
+         * @description How somebody reads the time of day.
+         * @enum {string}
+         */
+        Clock: "24" | "12";
         /** Me */
         Me: {
             /** Id */
@@ -1829,6 +1947,8 @@ export interface components {
             can_change: boolean;
             /** Can Manage */
             can_manage: boolean;
+            units: components["schemas"]["Units"];
+            clock: components["schemas"]["Clock"];
         };
         /**
          * Role
@@ -1838,6 +1958,12 @@ export interface components {
          * @enum {string}
          */
         Role: "trainer" | "instructor" | "helper" | "owner" | "day-helper";
+        /**
+         * Units
+         * @description In which units somebody reads; the core's ``UnitSystem``.
+         * @enum {string}
+         */
+        Units: "metric" | "imperial";
         /** Credentials */
         Credentials: {
             /**
@@ -1887,6 +2013,14 @@ export interface components {
             old: string;
             /** New */
             new: string;
+        };
+        /**
+         * Preferences
+         * @description How somebody reads amounts and times; what is left out stays as it is.
+         */
+        Preferences: {
+            units?: components["schemas"]["Units"] | null;
+            clock?: components["schemas"]["Clock"] | null;
         };
         /**
          * DeviceKind
@@ -3245,23 +3379,23 @@ export interface components {
              */
             wait_s?: number | null;
         };
-        /**
-         * Bar
-         * @description One bar: what is logged where it is tapped, and how it is said.
-         */
+        /** Bar */
         Bar: {
-            /** Label */
-            label: string;
-            /** Name */
-            name: string;
-            /** In Band */
-            in_band: boolean;
-            /** Level */
-            level?: number | null;
-            /** Extent */
-            extent?: number | null;
-            /** Strength */
-            strength?: number | null;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            shade: components["schemas"]["Shade"];
+            /**
+             * Says
+             * @description What it stands for, with its figures.
+             * @default
+             */
+            says: string;
         };
         /**
          * Brought
@@ -3590,14 +3724,26 @@ export interface components {
          * @enum {string}
          */
         EventKind: "spook" | "stumble" | "uneven" | "buck" | "rear" | "bolt" | "kick" | "fall";
-        /**
-         * Mark
-         * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
-         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
-         *     nothing of lightness; and a probe, which is heard but counts for nothing.
-         * @enum {string}
-         */
-        Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
+        /** Mark */
+        Mark: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            shape: components["schemas"]["MarkShape"];
+            shade: components["schemas"]["Shade"];
+            /**
+             * Says
+             * @description What it stands for, with its figures.
+             * @default
+             */
+            says: string;
+            /**
+             * Session
+             * @description Where it was seen: the id of a session.
+             */
+            session?: string | null;
+        };
         /**
          * MeasuredTexts
          * @description What is said beside 'Done' and 'Not yet' where something was measured.
@@ -4052,7 +4198,7 @@ export interface components {
         };
         /**
          * BoardRow
-         * @description A cue on the sides board: the furthest stage that was asked.
+         * @description A cue on the sides board, at the stage that is in work.
          */
         BoardRow: {
             /** Step */
@@ -4076,6 +4222,79 @@ export interface components {
              * @description Each side's level with its doubt and what it rests on.
              */
             words: string;
+            /**
+             * Change
+             * @description How it changed over four weeks; empty: it was not asked that long.
+             */
+            change: string;
+            /**
+             * Farther
+             * @description The farthest stage that was asked, where that is another; else empty.
+             */
+            farther: string;
+            /**
+             * Attention
+             * @description The more, the sooner it wants attention; 0: none.
+             */
+            attention: number;
+            /**
+             * Attention Words
+             * @description Why it wants attention; empty: it does not.
+             */
+            attention_words: string;
+        };
+        /**
+         * Chart
+         * @description A picture with what it shows in words, what its marks mean, and the same as a table.
+         */
+        Chart: {
+            /**
+             * Code
+             * @description Its name in a file's name.
+             */
+            code: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+            /** @description Null: the table says it better. */
+            drawing: components["schemas"]["ChartDrawing"] | null;
+            /**
+             * Key
+             * @default []
+             */
+            key: components["schemas"]["Key"][];
+            table: components["schemas"]["Table"];
+        };
+        /**
+         * ChartDrawing
+         * @description In the order in which it is drawn: strokes, bars, marks, texts.
+         */
+        ChartDrawing: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Strokes
+             * @default []
+             */
+            strokes: components["schemas"]["Stroke"][];
+            /**
+             * Bars
+             * @default []
+             */
+            bars: components["schemas"]["Bar"][];
+            /**
+             * Marks
+             * @default []
+             */
+            marks: components["schemas"]["Mark"][];
+            /**
+             * Texts
+             * @default []
+             */
+            texts: components["schemas"]["Text"][];
         };
         /**
          * ClearedBy
@@ -4138,21 +4357,63 @@ export interface components {
             next_names: string[];
             forecast: components["schemas"]["GoalForecast"];
         };
+        /** HeadFact */
+        HeadFact: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * HistoryWish
+         * @description What is not said limits nothing.
+         */
+        HistoryWish: {
+            /**
+             * Search
+             * @description Words of notes, places, people, things, exercises.
+             * @default
+             */
+            search: string;
+            kind?: components["schemas"]["SessionKind"] | null;
+            /** Place */
+            place?: string | null;
+            /** Rider */
+            rider?: string | null;
+            /** Exercise */
+            exercise?: string | null;
+            /** Fault */
+            fault?: string | null;
+            event?: components["schemas"]["EventKind"] | null;
+            /**
+             * Unusual
+             * @description What was unusual about the day.
+             */
+            unusual?: string | null;
+            /**
+             * First
+             * @description Not before this day.
+             */
+            first?: string | null;
+            /**
+             * Last
+             * @description Not after this day.
+             */
+            last?: string | null;
+        };
         /** HorseSheet */
         HorseSheet: {
             facts: components["schemas"]["HorseFacts"];
-            /** Body */
-            body: string;
+            /** Head */
+            head: components["schemas"]["HeadFact"][];
             /** Board */
             board: components["schemas"]["BoardRow"][];
             /** Shares */
             shares: components["schemas"]["TrackEstimate"][];
             /** Sentences */
             sentences: string[];
-            /** Settle */
-            settle: components["schemas"]["SettleMark"][];
-            settle_summary: components["schemas"]["SettleSummary"];
-            leads: components["schemas"]["LeadSummary"] | null;
+            /** Parts */
+            parts: components["schemas"]["SheetPart"][];
             /** Since */
             since: components["schemas"]["SinceItCame"][];
             /** @description As it was when it came; null: never assessed. */
@@ -4172,45 +4433,37 @@ export interface components {
              */
             exact_columns: string[];
             /**
+             * Not Timed
+             * @description Said where nothing was timed yet.
+             */
+            not_timed: string;
+            /**
              * Limits
              * @description What the figures rest on and cannot do.
              */
             limits: string;
         };
         /**
-         * LeadRow
-         * @description Canters on one rein; ``low`` and ``high`` bound the share on the right lead (Wilson, 80 %).
+         * Key
+         * @description What a mark, a bar or a line of a chart means.
          */
-        LeadRow: {
-            rein: components["schemas"]["Side"];
-            /** Right */
-            right: number;
-            /** Wrong */
-            wrong: number;
-            /** Disunited */
-            disunited: number;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /**
-             * Long Run
-             * @description The same two, as they are said.
-             */
-            long_run: string;
-        };
-        /** LeadSummary */
-        LeadSummary: {
-            /** Rows */
-            rows: components["schemas"]["LeadRow"][];
-            /**
-             * P Value
-             * @description Fisher's exact test, two-sided.
-             */
-            p_value: number | null;
+        Key: {
             /** Words */
             words: string;
+            shade: components["schemas"]["Shade"];
+            /** Shape */
+            shape: components["schemas"]["MarkShape"] | ("bar" | "line");
         };
+        /**
+         * MarkShape
+         * @enum {string}
+         */
+        MarkShape: "dot" | "ring" | "diamond" | "at-least";
+        /**
+         * PartCode
+         * @enum {string}
+         */
+        PartCode: "settling" | "leads" | "corners" | "station" | "turns" | "measured" | "counted" | "tolerance" | "calm" | "spooks" | "work" | "bad-days" | "riders";
         /**
          * RaisedFlag
          * @description A flag, open or cleared, with what raised it.
@@ -4292,44 +4545,23 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** SettleMark */
-        SettleMark: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Minutes */
-            minutes: number;
-            /** Settled */
-            settled: boolean;
-        };
         /**
-         * SettleSummary
-         * @description The usual minutes to settle and their trend, in figures and words.
+         * Shade
+         * @description What a mark stands for; never told by its colour alone.
+         * @enum {string}
          */
-        SettleSummary: {
-            /** Days */
-            days: number;
-            /** Not Settled */
-            not_settled: number;
-            /**
-             * Median
-             * @description Kaplan-Meier: days it never settled count as at least.
-             */
-            median: number | null;
-            /**
-             * Per Week
-             * @description Theil-Sen slope, minutes a week.
-             */
-            per_week: number | null;
-            /**
-             * P Value
-             * @description Mann-Kendall, two-sided.
-             */
-            p_value: number | null;
+        Shade: "axis" | "grid" | "light" | "doubt" | "both" | "left" | "right" | "good" | "poor" | "mixed" | "trend" | "wanted";
+        /** SheetPart */
+        SheetPart: {
+            code: components["schemas"]["PartCode"];
+            /** Title */
+            title: string;
             /** Words */
-            words: string;
+            words: string[];
+            /** Charts */
+            charts: components["schemas"]["Chart"][];
+            /** @description Which sessions it rests on. */
+            behind: components["schemas"]["HistoryWish"];
         };
         /**
          * SideForecast
@@ -4393,6 +4625,60 @@ export interface components {
          * @enum {string}
          */
         StepState: "closed" | "open" | "learning" | "ready" | "confirmed" | "slipping" | "resting";
+        /** Stroke */
+        Stroke: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            shade: components["schemas"]["Shade"];
+            /**
+             * Closed
+             * @description A filled area.
+             * @default false
+             */
+            closed: boolean;
+        };
+        /** Table */
+        Table: {
+            /** Columns */
+            columns: string[];
+            /** Rows */
+            rows: components["schemas"]["TableRow"][];
+        };
+        /**
+         * TableRow
+         * @description ``session`` or ``step``: where the asks behind it are found.
+         */
+        TableRow: {
+            /** Cells */
+            cells: string[];
+            /** Session */
+            session?: string | null;
+            /** Step */
+            step?: string | null;
+        };
+        /** Text */
+        Text: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Text */
+            text: string;
+            /**
+             * Anchor
+             * @default start
+             * @enum {string}
+             */
+            anchor: "start" | "middle" | "end";
+            /**
+             * Strong
+             * @default false
+             */
+            strong: boolean;
+        };
         /**
          * TrackEstimate
          * @description What is known of one step on one side, with its doubt.
@@ -4477,6 +4763,147 @@ export interface components {
             /** Name */
             name: string;
             state: components["schemas"]["StepState"];
+        };
+        /**
+         * HistoryQuery
+         * @description What is wanted of a horse's sessions, and which page of that.
+         */
+        HistoryQuery: {
+            /**
+             * Search
+             * @description Words of notes, places, people, things, exercises.
+             * @default
+             */
+            search: string;
+            kind?: components["schemas"]["SessionKind"] | null;
+            /** Place */
+            place?: string | null;
+            /** Rider */
+            rider?: string | null;
+            /** Exercise */
+            exercise?: string | null;
+            /** Fault */
+            fault?: string | null;
+            event?: components["schemas"]["EventKind"] | null;
+            /**
+             * Unusual
+             * @description What was unusual about the day.
+             */
+            unusual?: string | null;
+            /**
+             * First
+             * @description Not before this day.
+             */
+            first?: string | null;
+            /**
+             * Last
+             * @description Not after this day.
+             */
+            last?: string | null;
+            /** Before */
+            before?: string | null;
+        };
+        /** HistoryChoice */
+        HistoryChoice: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Sessions */
+            sessions: number;
+        };
+        /**
+         * HistoryChoices
+         * @description What can be filtered by: only what there is in this horse's sessions, the most frequent first.
+         */
+        HistoryChoices: {
+            /** Kinds */
+            kinds: components["schemas"]["HistoryChoice"][];
+            /** Places */
+            places: components["schemas"]["HistoryChoice"][];
+            /** Riders */
+            riders: components["schemas"]["HistoryChoice"][];
+            /** Exercises */
+            exercises: components["schemas"]["HistoryChoice"][];
+            /** Faults */
+            faults: components["schemas"]["HistoryChoice"][];
+            /** Events */
+            events: components["schemas"]["HistoryChoice"][];
+            /** Unusual */
+            unusual: components["schemas"]["HistoryChoice"][];
+        };
+        /**
+         * HistoryPage
+         * @description A part of the sessions that were wanted, newest first.
+         */
+        HistoryPage: {
+            /** Name */
+            name: string;
+            /** Found */
+            found: number;
+            /** Words */
+            words: string;
+            /** Strips */
+            strips: components["schemas"]["SessionStrip"][];
+            /**
+             * Earlier
+             * @description Ask for those before this session; null: there are none.
+             */
+            earlier: string | null;
+            choices: components["schemas"]["HistoryChoices"];
+        };
+        /** SessionStrip */
+        SessionStrip: {
+            /** Id */
+            id: string | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            kind: components["schemas"]["SessionKind"];
+            /**
+             * Words
+             * @description Where, with whom, how long, how many answers.
+             */
+            words: string;
+            /**
+             * Unusual
+             * @description What was unusual about the day; empty: nothing.
+             */
+            unusual: string;
+            /** Settled */
+            settled: string;
+            /** Events */
+            events: string[];
+            /** Note */
+            note: string;
+            /** Rows */
+            rows: components["schemas"]["StripRow"][];
+        };
+        /**
+         * StripAsk
+         * @description ``level``: 1 to 10; null where the step has none.
+         */
+        StripAsk: {
+            /** Level */
+            level: number | null;
+            mark: components["schemas"]["Mark"];
+            /** Written */
+            written: string;
+        };
+        /**
+         * StripRow
+         * @description A step on one side, as it was asked in a session.
+         */
+        StripRow: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            side: components["schemas"]["Side"];
+            /** Asks */
+            asks: components["schemas"]["StripAsk"][];
         };
         /**
          * AnswerDrawn
@@ -7930,6 +8357,162 @@ export interface components {
             are_handed_out: boolean;
         };
         /**
+         * ReportPart
+         * @description What can go into a report, in its order.
+         * @enum {string}
+         */
+        ReportPart: "in-short" | "worked-on" | "can-now" | "light-and-even" | "calm" | "work" | "looked-at" | "next";
+        /**
+         * ReportQuery
+         * @description Of which days, without which parts, and what the trainer adds.
+         */
+        ReportQuery: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /**
+             * Without
+             * @default []
+             */
+            without: ("in-short" | "worked-on" | "can-now" | "light-and-even" | "calm" | "work" | "looked-at" | "next")[];
+            /**
+             * Paragraph
+             * @default
+             */
+            paragraph: string;
+        };
+        /**
+         * OwnerReport
+         * @description The same for screen, paper and file.
+         */
+        OwnerReport: {
+            /** Horse */
+            horse: string;
+            /** Title */
+            title: string;
+            /** Made */
+            made: string;
+            /** Head */
+            head: components["schemas"]["HeadFact"][];
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Paragraph */
+            paragraph: string;
+            /** Sections */
+            sections: components["schemas"]["ReportSection"][];
+            /** Closing */
+            closing: string[];
+        };
+        /** ReportSection */
+        ReportSection: {
+            code: components["schemas"]["ReportPart"];
+            /** Title */
+            title: string;
+            /** Sentences */
+            sentences: string[];
+            /**
+             * Items
+             * @description A list below the sentences.
+             * @default []
+             */
+            items: string[];
+            /**
+             * Charts
+             * @default []
+             */
+            charts: components["schemas"]["Chart"][];
+        };
+        /**
+         * ReportEnding
+         * @description How a report is written; the value is the ending of its file's name.
+         * @enum {string}
+         */
+        ReportEnding: "pdf" | "html" | "json";
+        /** SharedList */
+        SharedList: {
+            /** Reports */
+            reports: components["schemas"]["SharedView"][];
+        };
+        /** SharedView */
+        SharedView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Opened */
+            opened: number;
+            /** Opened At */
+            opened_at: string | null;
+        };
+        /**
+         * ReportShared
+         * @description The address is told once, here.
+         */
+        ReportShared: {
+            shared: components["schemas"]["SharedView"];
+            /** Address */
+            address: string;
+        };
+        /** ToShare */
+        ToShare: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /**
+             * Without
+             * @default []
+             */
+            without: components["schemas"]["ReportPart"][];
+            /**
+             * Paragraph
+             * @default
+             */
+            paragraph: string;
+            /**
+             * Days
+             * @description After so many the address ends.
+             * @default 30
+             */
+            days: number;
+        };
+        /**
          * ApiProblem
          * @description What is wrong, where, and what would be taken.
          */
@@ -8548,6 +9131,102 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    accounts_api_put_preferences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preferences"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
             };
             /** @description Nobody is signed in. */
             401: {
@@ -11703,6 +12382,116 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HorseSheet"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_get_strips: {
+        parameters: {
+            query?: {
+                /** @description Words of notes, places, people, things, exercises. */
+                search?: string;
+                kind?: components["schemas"]["SessionKind"] | null;
+                place?: string | null;
+                rider?: string | null;
+                exercise?: string | null;
+                fault?: string | null;
+                event?: components["schemas"]["EventKind"] | null;
+                /** @description What was unusual about the day. */
+                unusual?: string | null;
+                /** @description Not before this day. */
+                first?: string | null;
+                /** @description Not after this day. */
+                last?: string | null;
+                before?: string | null;
+            };
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryPage"];
                 };
             };
             /** @description Nobody is signed in. */
@@ -17995,6 +18784,489 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_reports_api_get_report: {
+        parameters: {
+            query: {
+                first: string;
+                last: string;
+                without?: ("in-short" | "worked-on" | "can-now" | "light-and-even" | "calm" | "work" | "looked-at" | "next")[];
+                paragraph?: string;
+            };
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerReport"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_reports_api_get_report_file: {
+        parameters: {
+            query: {
+                first: string;
+                last: string;
+                without?: ("in-short" | "worked-on" | "can-now" | "light-and-even" | "calm" | "work" | "looked-at" | "next")[];
+                paragraph?: string;
+            };
+            header?: never;
+            path: {
+                horse_id: string;
+                /** @description How a report is written; the value is the ending of its file's name. */
+                ending: "pdf" | "html" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_reports_api_list_shared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedList"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_reports_api_share_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToShare"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportShared"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    exchange_reports_api_withdraw_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                horse_id: string;
+                shared_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,1 +1,1 @@
-export const SCHEMA = "c96ba4a1f308f659";
+export const SCHEMA = "07aba626c89a562f";
