@@ -11,13 +11,15 @@ from datetime import date, timedelta
 from enum import StrEnum
 from hashlib import sha256
 from io import BytesIO
+from typing import Any
 from uuid import UUID
 
 from accounts import trail
 from accounts.models import User
 from accounts.services import Missing, yard_of
 from accounts.trail import What
-from bucephal.pages import OwnerReport, ReportWish, owner_report
+from bucephal.pages import OwnerReport, ReportWish, owner_report, usual_span
+from bucephal.record import read_model
 from bucephal.sheets import report_html, write_report
 from django.db import transaction
 from django.db.models import F, QuerySet
@@ -47,12 +49,18 @@ MEDIA_TYPES = {
 }
 
 
-def report_of(person: User, horse: Horse, wish: ReportWish, on: date) -> OwnerReport:
+def report_of(person: User, horse: Horse, wanted: dict[str, Any], on: date) -> OwnerReport:
     """
+    Args:
+        wanted: a ReportWish of the core; where it says no day, the usual ones.
+
     Raises:
         InvalidInput: if there is no report of such days.
     """
-    return owner_report(record_of(horse), ladder_of(horse), wish, on, person.amounts)
+    record = record_of(horse)
+    usual = usual_span(record, on)
+    wish = read_model({"first": str(usual.first), "last": str(usual.last)} | wanted, ReportWish)
+    return owner_report(record, ladder_of(horse), wish, on, person.amounts)
 
 
 def written(report: OwnerReport, ending: ReportEnding) -> bytes:

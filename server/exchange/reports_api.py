@@ -8,8 +8,7 @@ from uuid import UUID
 from accounts.api import base_of
 from accounts.doors import CHANGES, READS
 from accounts.services import person_of
-from bucephal.pages import OwnerReport, ReportPart, ReportWish
-from bucephal.record import read_model
+from bucephal.pages import OwnerReport, ReportPart
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from horses.services import horse_of
@@ -25,10 +24,10 @@ LONGEST_DAYS = 365
 
 
 class ReportQuery(Schema):
-    """Of which days, without which parts, and what the trainer adds."""
+    """Of which days, without which parts, and what the trainer adds; no days: the usual ones."""
 
-    first: date
-    last: date
+    first: date | None = None
+    last: date | None = None
     without: list[ReportPart] = []
     paragraph: str = Field("", max_length=2000)
 
@@ -103,12 +102,8 @@ def withdraw_report(request: HttpRequest, horse_id: UUID, shared_id: UUID) -> St
 
 def _report(request: HttpRequest, horse_id: UUID, query: ReportQuery) -> OwnerReport:
     person = person_of(request)
-    raw = {
-        "first": str(query.first), "last": str(query.last), "without": query.without,
-        "paragraph": query.paragraph,
-    }  # fmt: skip
-    wish = read_model(raw, ReportWish)
-    return reports.report_of(person, horse_of(person, horse_id), wish, timezone.localdate())
+    raw = query.model_dump(mode="json", include={"first", "last", "without", "paragraph"}, exclude_none=True)
+    return reports.report_of(person, horse_of(person, horse_id), raw, timezone.localdate())
 
 
 def _view(one: SharedReport) -> SharedView:

@@ -122,6 +122,7 @@ class Chart(FrozenModel):
     drawing: ChartDrawing | None = Field(description="Null: the table says it better.")
     key: tuple[Key, ...] = ()
     table: Table
+    exact: str = Field("", description="The figures behind the words, in a line; empty: the table has them.")
 
 
 def line(points: Iterable[tuple[float, float]], shade: Shade) -> Stroke:

@@ -27,7 +27,15 @@ from bucephal.pages.logged import LoggedRow, logged_rows
 from bucephal.pages.look import LookPage, look_page
 from bucephal.pages.pack import RingPack, YardAtTheRing, ring_pack, spare_pack
 from bucephal.pages.plan import PlanPage, plan_page
-from bucephal.pages.report import OwnerReport, ReportPart, ReportSection, ReportWish, check_wish, owner_report
+from bucephal.pages.report import (
+    OwnerReport,
+    ReportPart,
+    ReportSection,
+    ReportWish,
+    check_wish,
+    owner_report,
+    usual_span,
+)
 from bucephal.pages.riding import RiderFaults, rider_faults
 from bucephal.pages.sent import SentPack, as_sent
 from bucephal.pages.sheet import HorseSheet, horse_sheet
@@ -46,5 +54,5 @@ __all__ = [
     "criteria", "debrief", "entry_help", "entry_view", "flag_page", "history", "horse_facts",
     "horse_ladder", "horse_sheet", "horse_welfare", "logged_rows", "look_page", "owner_report",
     "plan_page", "plan_today", "read_out", "rider_faults", "ring_pack", "session_lines", "spare_pack",
-    "step_chart", "step_guide", "yard_page",
+    "step_chart", "step_guide", "usual_span", "yard_page",
 ]  # fmt: skip

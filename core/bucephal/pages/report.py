@@ -38,7 +38,7 @@ from bucephal.words import sheets as sheet_words
 from bucephal.words.amounts import METRIC, Amounts
 from bucephal.words.plain import lower_first, upper_first
 
-LONGEST_DAYS = 366 * 2
+LONGEST_DAYS, USUAL_DAYS = 366 * 2, 56
 MOST_WORKED_ON, MOST_NEW, MOST_NEXT = 6, 10, 3
 """So many lines of each [own]: more is not read, and the whole has to stay on four pages."""
 
@@ -88,6 +88,13 @@ class OwnerReport(FrozenModel):
     paragraph: str
     sections: tuple[ReportSection, ...]
     closing: tuple[str, ...]
+
+
+def usual_span(record: HorseRecord, on: date) -> Span:
+    """The weeks that a report is of where nobody says: since it came, or the last eight."""
+    eight = on - timedelta(days=USUAL_DAYS - 1)
+    came = record.horse.arrived
+    return Span(eight if came is None or came > on else max(eight, came), on)
 
 
 def check_wish(wish: ReportWish, today: date) -> None:

@@ -6,35 +6,14 @@ from base64 import b64encode
 from collections.abc import Iterator
 from hashlib import sha256
 from html import escape
+from importlib import resources
 
 from bucephal.charts import Chart
 from bucephal.pages import OwnerReport, ReportSection
 from bucephal.sheets.chart_svg import chart_svg, key_svg
 from bucephal.words import reports as words
 
-STYLE = """
-:root { color-scheme: light }
-body { font: 1.05rem/1.5 'Atkinson Hyperlegible Next', system-ui, sans-serif; color: #1c2b2d;
-  background: #f7f3ea; margin: 0 auto; max-width: 46rem; padding: 1.5rem 1.25rem 3rem }
-h1 { font-size: 1.7rem; line-height: 1.2; margin: 0; color: #17505a }
-h2 { font-size: 1.2rem; margin: 1.8rem 0 .4rem; border-top: 1px solid #cfc6b2; padding-top: .9rem }
-p { margin: .4rem 0 }
-dl { display: flex; flex-wrap: wrap; gap: .2rem 1.4rem; margin: .8rem 0 }
-dl div { display: flex; gap: .4rem }
-dt { color: #4a5658 }
-dd { margin: 0; font-weight: 600 }
-blockquote { margin: 1rem 0; padding: .2rem 0 .2rem 1rem; border-left: 4px solid #17505a;
-  white-space: pre-line }
-li { margin: .25rem 0 }
-.charts { display: flex; flex-wrap: wrap; gap: 1.2rem }
-figure { margin: .8rem 0; flex: 1 1 18rem; max-width: 26rem }
-figure > svg { width: 100%; height: auto; display: block }
-figcaption { font-size: .9rem; color: #33403f }
-.key span { display: inline-flex; align-items: center; gap: .3rem; margin-right: .9rem }
-footer { margin-top: 2rem; border-top: 1px solid #cfc6b2; font-size: .9rem; color: #33403f }
-@media print { body { background: #fff; padding: 0; font-size: 11pt } figure, li { break-inside: avoid }
-  h2 { break-after: avoid } }
-"""
+STYLE = (resources.files("bucephal.sheets") / "report.css").read_text(encoding="utf-8")
 STYLE_SOURCE = f"'sha256-{b64encode(sha256(STYLE.encode()).digest()).decode()}'"
 """What a content policy has to allow for the page to have its style."""
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from bucephal.words.plain import counted
+
 
 def age_text(months: int | None) -> str:
     """'15 months', '2 years', '4 years 6 months'."""
@@ -10,7 +12,7 @@ def age_text(months: int | None) -> str:
     if months < 24:
         return f"{months} months"
     years, rest = divmod(months, 12)
-    return f"{years} years" + (f" {rest} months" if rest else "")
+    return f"{years} years" + (f" {counted(rest, 'month')}" if rest else "")
 
 
 def age_short(months: int | None) -> str:

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from datetime import date
 
 from bucephal.ladder import Side
+from bucephal.words import wedges
 from bucephal.words.figures import (
     about,
     date_in_full,
@@ -19,8 +20,10 @@ from bucephal.words.plain import before, counted
 DAY, TIMES, SIDE, REIN, HOW_SURE = "Day", "Times", "Side", "Rein", "How sure"
 MINUTES, SECONDS, METRES, ANSWERS = "min", "s", "m", "answers"
 IN_TEN = "times in 10"
+OF_ALL = "of all answers"
 WANTED, TREND, LEFT, RIGHT, BOTH_SIDES = "wanted", "the trend", "left", "right", "each day"
 NONE = "–"
+LONG_RUN, CALM_AGAIN, MIN_OF_WALK = "In the long run", "Calm again after", "min of walk"
 
 # --- settling
 
@@ -39,10 +42,25 @@ def in_minutes(minutes: float | None) -> str:
     return NONE if minutes is None else f"{whole(minutes)} min"
 
 
+def exact_settling(median: float | None) -> str:
+    return "no median" if median is None else f"median {median:.1f} min (Kaplan-Meier)"
+
+
+def exact_trend(per_week: float | None, p_value: float | None, unit: str) -> str:
+    """'slope -0.91 min a week (Theil-Sen), p 0.0003 (Mann-Kendall)'; empty: there is none."""
+    if per_week is None or p_value is None:
+        return ""
+    return f"slope {per_week:.2f} {unit} a week (Theil-Sen), p {p_value:.4f} (Mann-Kendall)"
+
+
+def exact_leads(p_value: float | None) -> str:
+    return "" if p_value is None else f"left rein against right rein: p {p_value:.4f} (Fisher, exact)"
+
+
 # --- leads
 
 LEADS = "Canter leads"
-LEAD_COLUMNS = (REIN, "Right lead", "Wrong lead", "Disunited", "In the long run")
+LEAD_COLUMNS = (REIN, "Right lead", "Wrong lead", "Disunited", LONG_RUN)
 RIGHT_LEAD, WRONG_LEAD, DISUNITED = "right lead", "wrong lead", "disunited"
 
 
@@ -93,14 +111,14 @@ def corner_wanted(upto: float) -> str:
 
 STATION_TITLE = "Beside the target"
 OFF_THE_MARK, TO_THE_SIDE = "off the mark, m", "to the side, m"
-STATION_COLUMNS = (DAY, SIDE, "Off the mark", "To the side", "Stood there")
+STATION_COLUMNS = (DAY, SIDE, wedges.OFF_THE_MARK, wedges.TO_THE_SIDE, "Stood there")
 TURNS_TITLE = "Turns"
 TURN_COLUMNS = (DAY, "Turn", SIDE, "Degrees")
 HALF_TURN = "a half turn"
 
 
 def beside(off_m: float, gap_m: float) -> str:
-    return f"{off_m:g} m off the mark, {gap_m:g} m to the side"
+    return f"{off_m:g} m off the mark, {wedges.to_the_side(gap_m)}"
 
 
 def near_the_mark(near: int, of: int) -> str:
@@ -157,7 +175,7 @@ def after_seconds(seconds: float | None) -> str:
 # --- calm
 
 CALM_TITLE = "Calm"
-CALM_COLUMNS = ("Week from", "Answers", "Calm", "In the long run")
+CALM_COLUMNS = ("Week from", "Answers", "Calm", LONG_RUN)
 CALM_LOW = "as far as known"
 
 
@@ -180,9 +198,9 @@ def week_of(calm: int, answers: int) -> str:
 # --- spooks
 
 SPOOKS = "Spooks"
-SPOOK_COLUMNS = ("At what", "Where", TIMES, "In front", "Following", "Calm again after", "Last on")
+SPOOK_COLUMNS = ("At what", "Where", TIMES, "In front", "Following", CALM_AGAIN, "Last on")
 RECOVERY = "Calm again after a spook"
-RECOVERY_COLUMNS = (DAY, "At what", "Where", "Calm again after")
+RECOVERY_COLUMNS = (DAY, "At what", "Where", CALM_AGAIN)
 NO_SPOOKS = "No spook was marked."
 SOMETHING, PLACE_NOT_SAID = "something", "not said"
 
@@ -216,12 +234,12 @@ def recovers(direction: int, per_week: float, p_value: float) -> str:
 
 WORK = "Work"
 WORK_COLUMNS = ("Week from", "Days worked", "Sessions", "Minutes", "As minutes of walk")
-WORKED, WALK_MINUTES, USUAL_WEEK = "minutes as if at walk", "min of walk", "a usual week"
+WORKED, WALK_MINUTES, USUAL_WEEK = "minutes as if at walk", MIN_OF_WALK, "a usual week"
 WORK_HELP = "Trot counts twice as much as walk, canter four times, on a circle a third more."
 
 
 def week_worked(minutes: float, load: float, sessions: int) -> str:
-    return f"{counted(sessions, 'session')}, {minutes:.0f} min, as much as {load:.0f} min of walk"
+    return f"{counted(sessions, 'session')}, {minutes:.0f} min, as much as {load:.0f} {MIN_OF_WALK}"
 
 
 def last_week(minutes: float, days: int, against: str | None) -> str:
@@ -251,6 +269,13 @@ UNUSUAL = {
     "other tack": "other tack",
     "days off": "three days off or more",
 }
+
+
+def exact_p(name: str, p_value: float) -> str:
+    return f"{name}: p {p_value:.4f}"
+
+
+EXACT_BAD_DAYS = "whole days, one-sided (Fisher, exact; Holm)"
 NO_HELP = "no sign of it"
 TOO_FEW = "too few such days"
 

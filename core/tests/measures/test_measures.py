@@ -130,9 +130,9 @@ def test_trend_equals_pymannkendall(minutes: list[float]) -> None:
 
 def test_a_trend_is_named_only_when_it_is_shown() -> None:
     assert settle_trend(days([20, 15, 12])).trend.direction == 0
-    assert settle_trend(days([20, 18, 15, 14, 10, 9, 7, 6])).direction == -1
-    assert settle_trend(days([6, 7, 9, 10, 14, 15, 18, 20])).direction == 1
-    assert settle_trend(days([9, 12, 8, 11, 9, 12, 10, 9])).direction == 0
+    assert settle_trend(days([20, 18, 15, 14, 10, 9, 7, 6])).trend.direction == -1
+    assert settle_trend(days([6, 7, 9, 10, 14, 15, 18, 20])).trend.direction == 1
+    assert settle_trend(days([9, 12, 8, 11, 9, 12, 10, 9])).trend.direction == 0
 
 
 def test_days_that_never_settled_count_as_at_least() -> None:

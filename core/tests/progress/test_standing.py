@@ -122,5 +122,5 @@ def test_the_sheet_claims_a_side_only_when_it_can(
 
 def test_an_empty_record_gives_an_empty_sheet(record_of: Build, catalogue: Catalogue, today: date) -> None:
     sheet = horse_sheet(record_of([]), catalogue, today)
-    assert (sheet.board, sheet.settle, sheet.since) == ((), (), ())
+    assert (sheet.board, sheet.parts, sheet.since) == ((), (), ())
     assert sheet.facts.days_off is None

@@ -10,7 +10,8 @@ import pdfplumber
 import pytest
 from bucephal.ground import SET_UPS, Layout, arena_from, lay_out
 from bucephal.sheets import SheetHead, drawing_of, write_sheet
-from bucephal.sheets.page import SCALES, printable, scale_for
+from bucephal.sheets.fonts_of_paper import printable
+from bucephal.sheets.page import SCALES, scale_for
 from bucephal.words import grounds as words
 
 MM = 25.4 / 72

@@ -66,6 +66,8 @@ def test_the_right_password_opens_the_yard(trainer: User) -> None:
         "can_log": True,
         "can_change": True,
         "can_manage": True,
+        "units": "metric",
+        "clock": "24",
     }
 
 

@@ -54,6 +54,8 @@ BY_DOOR: dict[Any, set[str]] = {
         "post /api/horses/{horse_id}/look/pain-signs", "post /api/horses/{horse_id}/look/condition",
     },
     CHANGES: {
+        "get /api/horses/{horse_id}/shared-reports", "post /api/horses/{horse_id}/shared-reports",
+        "post /api/horses/{horse_id}/shared-reports/{shared_id}/withdraw",
         "put /api/today", "put /api/horses/{horse_id}/profile", "post /api/horses/{horse_id}/flags/clear",
         "put /api/horses/{horse_id}/goals", "post /api/horses/{horse_id}/goals/drop", "put /api/horses/{horse_id}/busy",
         "post /api/horses/{horse_id}/overrides", "post /api/horses/{horse_id}/overrides/lift",
@@ -74,6 +76,7 @@ BY_DOOR: dict[Any, set[str]] = {
 }  # fmt: skip
 OF_ONESELF = {
     "post /api/me/password",
+    "put /api/me/preferences",
     "post /api/me/leave",
     "post /api/me/devices/{device_id}/end",
     "post /api/sign-out",
@@ -90,7 +93,7 @@ FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthC
 def address(path: str, horse: Horse, step: str = "up-wt.2") -> str:
     return path.format(
         horse_id=horse.pk, session_id=new_id(), step=step, exercise_id="halt", device_id=new_id(), link_id=new_id(),
-        person_id=987654, place_id=new_id(), ending="svg", import_id=new_id(), export_id="asks", name="none.zip",
+        person_id=987654, place_id=new_id(), shared_id=new_id(), ending="pdf", import_id=new_id(), export_id="asks", name="none.zip",
     )  # fmt: skip
 
 
@@ -285,7 +288,7 @@ GETS_OF_A_HORSE = [path for method, path in OF_A_HORSE if method == "get"]
 @pytest.mark.parametrize("path", GETS_OF_A_HORSE)
 def test_an_address_that_is_no_horse_is_not_found(path: str, client: Client) -> None:
     for wrong in ("0", "not-a-horse", "../../etc/passwd", "%00"):
-        answer = client.get(path.format(horse_id=wrong, session_id=new_id(), step="up-wt.2"))
+        answer = client.get(path.format(horse_id=wrong, session_id=new_id(), step="up-wt.2", ending="pdf"))
         assert answer.status_code in (404, 422)
 
 

@@ -32,7 +32,7 @@ def bad_days(standing: Standing, span: Span | None = None) -> SheetPart | None:
     rows = tuple(_row(name, one) for name, one in sorted(found.items(), key=_clearest))
     chart = Chart(
         code=PartCode.BAD_DAYS, title=words.BAD_DAYS, words=" ".join(said), drawing=None,
-        table=Table(columns=words.BAD_COLUMNS, rows=rows),
+        table=Table(columns=words.BAD_COLUMNS, rows=rows), exact=_exact(found),
     )  # fmt: skip
     return SheetPart(
         code=PartCode.BAD_DAYS, title=words.BAD_DAYS, words=(*said, words.BAD_HELP),
@@ -74,6 +74,12 @@ def conditions_by_day(sessions: list[Session]) -> dict[str, frozenset[date]]:
 def _tack(session: Session) -> frozenset[tuple[str, str | bool]]:
     """What was on it, whatever that weighed."""
     return frozenset((name, what) for name, what in session.tack.items() if isinstance(what, str | bool))
+
+
+def _exact(found: dict[str, Explains]) -> str:
+    told = [words.exact_p(words.UNUSUAL[name], one.p_value) for name, one in found.items()
+            if one.p_value is not None]  # fmt: skip
+    return " · ".join([words.EXACT_BAD_DAYS, *told]) if told else ""
 
 
 def _clearest(one: tuple[str, Explains]) -> tuple[float, str]:

@@ -50,6 +50,7 @@ def calm(standing: Standing, span: Span | None = None) -> SheetPart | None:
             Key(words=CALM, shade=Shade.BOTH, shape=MarkShape.DOT),
             Key(words=words.CALM_LOW, shade=Shade.DOUBT, shape="bar"),
         ),
+        exact=words.exact_trend(trend.per_week, trend.p_value, words.OF_ALL),
         table=Table(
             columns=words.CALM_COLUMNS, rows=tuple(_row(start, one) for start, one in reversed(weeks.items()))
         ),

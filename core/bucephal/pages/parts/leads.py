@@ -42,6 +42,7 @@ def leads(standing: Standing, span: Span | None = None) -> SheetPart | None:
             Key(words=words.DISUNITED, shade=Shade.MIXED, shape="bar"),
             Key(words=words.WRONG_LEAD, shade=Shade.POOR, shape="bar"),
         ),
+        exact=words.exact_leads(table.p_value),
         table=Table(
             columns=words.LEAD_COLUMNS, rows=tuple(_row(side, count) for side, count in reins.items())
         ),

@@ -44,6 +44,10 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
         code=PartCode.SETTLING, title=words.SETTLING, words=said,
         drawing=over_time(seen, words.MINUTES, trend=trend.ends if trend.direction else ()),
         key=tuple(key),
+        exact="; ".join(filter(None, (
+            words.exact_settling(found.median),
+            words.exact_trend(trend.per_week, trend.p_value, words.MINUTES),
+        ))),
         table=Table(columns=words.SETTLE_COLUMNS, rows=tuple(_row(one) for one in reversed(sessions))),
     )  # fmt: skip
     return SheetPart(

@@ -118,5 +118,6 @@ def _recovery(found: Sequence[Spook]) -> Iterator[Chart]:
     yield Chart(
         code="recovery", title=words.RECOVERY, words=" ".join(said),
         drawing=over_time(seen, words.SECONDS, trend=trend.ends if trend.direction else ()),
+        exact=words.exact_trend(trend.per_week, trend.p_value, words.SECONDS),
         table=Table(columns=words.RECOVERY_COLUMNS, rows=tuple(rows)),
     )  # fmt: skip

@@ -4265,6 +4265,12 @@ export interface components {
              */
             key: components["schemas"]["Key"][];
             table: components["schemas"]["Table"];
+            /**
+             * Exact
+             * @description The figures behind the words, in a line; empty: the table has them.
+             * @default
+             */
+            exact: string;
         };
         /**
          * ChartDrawing
@@ -8364,19 +8370,13 @@ export interface components {
         ReportPart: "in-short" | "worked-on" | "can-now" | "light-and-even" | "calm" | "work" | "looked-at" | "next";
         /**
          * ReportQuery
-         * @description Of which days, without which parts, and what the trainer adds.
+         * @description Of which days, without which parts, and what the trainer adds; no days: the usual ones.
          */
         ReportQuery: {
-            /**
-             * First
-             * Format: date
-             */
-            first: string;
-            /**
-             * Last
-             * Format: date
-             */
-            last: string;
+            /** First */
+            first?: string | null;
+            /** Last */
+            last?: string | null;
             /**
              * Without
              * @default []
@@ -8485,16 +8485,10 @@ export interface components {
         };
         /** ToShare */
         ToShare: {
-            /**
-             * First
-             * Format: date
-             */
-            first: string;
-            /**
-             * Last
-             * Format: date
-             */
-            last: string;
+            /** First */
+            first?: string | null;
+            /** Last */
+            last?: string | null;
             /**
              * Without
              * @default []
@@ -18865,9 +18859,9 @@ export interface operations {
     };
     exchange_reports_api_get_report: {
         parameters: {
-            query: {
-                first: string;
-                last: string;
+            query?: {
+                first?: string | null;
+                last?: string | null;
                 without?: ("in-short" | "worked-on" | "can-now" | "light-and-even" | "calm" | "work" | "looked-at" | "next")[];
                 paragraph?: string;
             };
@@ -18964,9 +18958,9 @@ export interface operations {
     };
     exchange_reports_api_get_report_file: {
         parameters: {
-            query: {
-                first: string;
-                last: string;
+            query?: {
+                first?: string | null;
+                last?: string | null;
                 without?: ("in-short" | "worked-on" | "can-now" | "light-and-even" | "calm" | "work" | "looked-at" | "next")[];
                 paragraph?: string;
             };

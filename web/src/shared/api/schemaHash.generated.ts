@@ -1,1 +1,1 @@
-export const SCHEMA = "07aba626c89a562f";
+export const SCHEMA = "c4d47efc1d3ac21f";
