@@ -25,6 +25,10 @@ WANTED, TREND, LEFT, RIGHT, BOTH_SIDES = "wanted", "the trend", "left", "right",
 NONE = "–"
 LONG_RUN, CALM_AGAIN, MIN_OF_WALK = "In the long run", "Calm again after", "min of walk"
 
+SETTLING_AND_CALM, CANTER_AND_CORNERS, MEASURED, BEARS, WORK_AND_DAYS = (
+    "Settling and calm", "Canter and corners", "Measured and counted", "What it bears", "Work and days",
+)  # fmt: skip
+
 # --- settling
 
 SETTLING = "Settling"

@@ -30,7 +30,7 @@ def share(client: Client, horse: Horse, **wish: Any) -> dict[str, Any]:
 
 
 def path_of(made: dict[str, Any]) -> str:
-    return "/" + made["address"].split("/", 3)[3]
+    return "/" + str(made["address"]).split("/", 3)[3]
 
 
 def open_links(client: Client, horse: Horse) -> list[dict[str, Any]]:

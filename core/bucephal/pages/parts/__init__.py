@@ -1,6 +1,6 @@
 """One file for each thing that a sheet and a report say of a horse's work."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterable, Iterator
 
 from bucephal.pages.parts.bad_days import bad_days
 from bucephal.pages.parts.calm import calm
@@ -17,12 +17,20 @@ from bucephal.progress import Standing
 
 __all__ = ["PartCode", "SheetPart", "Span", "parts_of"]
 
+Maker = Callable[[Standing, Span | None], SheetPart | None]
+
 
 def parts_of(standing: Standing, span: Span | None = None) -> Iterator[SheetPart]:
-    """Every part that has something to say, in the order in which one looks at a horse."""
-    single = settling, calm, leads, corners
-    yield from (part for make in single if (part := make(standing, span)) is not None)
+    """Every part that has something to say, group by group."""
+    yield from _those((settling, calm, spooks), standing, span)
+    yield from _those((leads, corners), standing, span)
     yield from measured_parts(standing, span)
     yield from tolerance_parts(standing, span)
-    last = spooks, work, bad_days, riders
-    yield from (part for make in last if (part := make(standing, span)) is not None)
+    yield from _those((work, bad_days, riders), standing, span)
+
+
+def _those(makers: Iterable[Maker], standing: Standing, span: Span | None) -> Iterator[SheetPart]:
+    for make in makers:
+        part = make(standing, span)
+        if part is not None:
+            yield part

@@ -35,7 +35,7 @@ def bad_days(standing: Standing, span: Span | None = None) -> SheetPart | None:
         table=Table(columns=words.BAD_COLUMNS, rows=rows), exact=_exact(found),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.BAD_DAYS, title=words.BAD_DAYS, words=(*said, words.BAD_HELP),
+        code=PartCode.BAD_DAYS, title=words.BAD_DAYS, group=words.WORK_AND_DAYS, words=(*said, words.BAD_HELP),
         charts=(chart,) if rows else (), behind=HistoryWish(),
     )  # fmt: skip
 

@@ -56,7 +56,12 @@ def calm(standing: Standing, span: Span | None = None) -> SheetPart | None:
         ),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.CALM, title=words.CALM_TITLE, words=tuple(said), charts=(chart,), behind=HistoryWish()
+        code=PartCode.CALM,
+        title=words.CALM_TITLE,
+        group=words.SETTLING_AND_CALM,
+        words=tuple(said),
+        charts=(chart,),
+        behind=HistoryWish(),
     )
 
 

@@ -43,7 +43,7 @@ def corners(standing: Standing, span: Span | None = None) -> SheetPart | None:
         table=Table(columns=words.CORNER_COLUMNS, rows=tuple(_row(at, found[at]) for at in order)),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.CORNERS, title=words.CORNERS, words=said, charts=(chart,),
+        code=PartCode.CORNERS, title=words.CORNERS, group=words.CANTER_AND_CORNERS, words=said, charts=(chart,),
         behind=HistoryWish(exercise=exercise),
     )  # fmt: skip
 

@@ -48,7 +48,7 @@ def leads(standing: Standing, span: Span | None = None) -> SheetPart | None:
         ),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.LEADS, title=words.LEADS, words=tuple(said), charts=(chart,),
+        code=PartCode.LEADS, title=words.LEADS, group=words.CANTER_AND_CORNERS, words=tuple(said), charts=(chart,),
         behind=HistoryWish(exercise=CANTER),
     )  # fmt: skip
 

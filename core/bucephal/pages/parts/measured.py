@@ -59,7 +59,7 @@ def measured_parts(standing: Standing, span: Span | None = None) -> Iterator[She
         if charts:
             code = PartCode.MEASURED if exercise.kind is StepKind.MEASURE else PartCode.COUNTED
             yield SheetPart(
-                code=code, title=exercise.name, words=tuple(chart.words for chart in charts),
+                code=code, title=exercise.name, group=words.MEASURED, words=tuple(chart.words for chart in charts),
                 charts=tuple(charts), behind=HistoryWish(exercise=exercise.id),
             )  # fmt: skip
 

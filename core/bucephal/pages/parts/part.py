@@ -35,6 +35,7 @@ class PartCode(StrEnum):
 class SheetPart(FrozenModel):
     code: PartCode
     title: str
+    group: str = Field(description="What it stands under, beside others.")
     words: tuple[str, ...]
     charts: tuple[Chart, ...]
     behind: HistoryWish = Field(description="Which sessions it rests on.")

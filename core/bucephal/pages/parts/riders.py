@@ -35,6 +35,6 @@ def riders(standing: Standing, span: Span | None = None) -> SheetPart | None:
         table=Table(columns=words.RIDER_COLUMNS, rows=rows),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.RIDERS, title=words.RIDERS, words=(words.RIDERS_HELP,), charts=(chart,),
+        code=PartCode.RIDERS, title=words.RIDERS, group=words.WORK_AND_DAYS, words=(words.RIDERS_HELP,), charts=(chart,),
         behind=HistoryWish(),
     )  # fmt: skip

@@ -51,7 +51,12 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
         table=Table(columns=words.SETTLE_COLUMNS, rows=tuple(_row(one) for one in reversed(sessions))),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.SETTLING, title=words.SETTLING, words=(said,), charts=(chart,), behind=HistoryWish()
+        code=PartCode.SETTLING,
+        title=words.SETTLING,
+        group=words.SETTLING_AND_CALM,
+        words=(said,),
+        charts=(chart,),
+        behind=HistoryWish(),
     )
 
 

@@ -63,7 +63,7 @@ def spooks(standing: Standing, span: Span | None = None) -> SheetPart | None:
         said.append(words.in_front_or_behind(went[IN_FRONT], went[FOLLOWING]))
     charts = (_by_thing(found, " ".join(said)), *_recovery(found))
     return SheetPart(
-        code=PartCode.SPOOKS, title=words.SPOOKS, words=tuple(said), charts=charts,
+        code=PartCode.SPOOKS, title=words.SPOOKS, group=words.SETTLING_AND_CALM, words=tuple(said), charts=charts,
         behind=HistoryWish(event=EventKind.SPOOK),
     )  # fmt: skip
 

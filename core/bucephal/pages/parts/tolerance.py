@@ -54,7 +54,7 @@ def _part(exercise: Exercise, told: list[ToldAsk]) -> SheetPart:
         table=Table(columns=words.TOLERANCE_COLUMNS, rows=tuple(_row(key, found[key]) for key in order)),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.TOLERANCE, title=exercise.name, words=said, charts=(chart,),
+        code=PartCode.TOLERANCE, title=exercise.name, group=words.BEARS, words=said, charts=(chart,),
         behind=HistoryWish(exercise=exercise.id),
     )  # fmt: skip
 

@@ -63,7 +63,7 @@ def work(standing: Standing, span: Span | None = None) -> SheetPart | None:
     said = [words.last_week(weeks[-1].minutes, len(weeks[-1].days), said[0] if said else None)]
     usual = load.average_28 if load.compared else None
     return SheetPart(
-        code=PartCode.WORK, title=words.WORK, words=(*said, words.WORK_HELP),
+        code=PartCode.WORK, title=words.WORK, group=words.WORK_AND_DAYS, words=(*said, words.WORK_HELP),
         charts=(_chart(weeks, usual, said[0]),),
         behind=HistoryWish(first=weeks[0].starts, last=wanted.last),
     )  # fmt: skip

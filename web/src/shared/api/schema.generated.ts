@@ -4562,6 +4562,11 @@ export interface components {
             code: components["schemas"]["PartCode"];
             /** Title */
             title: string;
+            /**
+             * Group
+             * @description What it stands under, beside others.
+             */
+            group: string;
             /** Words */
             words: string[];
             /** Charts */

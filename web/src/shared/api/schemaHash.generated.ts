@@ -1,1 +1,1 @@
-export const SCHEMA = "c4d47efc1d3ac21f";
+export const SCHEMA = "8d2fceebb57f18e3";
