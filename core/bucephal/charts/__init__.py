@@ -9,17 +9,17 @@ from bucephal.charts.columns import Column, ColumnGroup, Part, columns
 from bucephal.charts.corners import CornerFigure, corner_map
 from bucephal.charts.dial import Turned, dial
 from bucephal.charts.drawing import (
-    Bar,
     Chart,
+    ChartBar,
     ChartDrawing,
-    Key,
-    Mark,
+    ChartKey,
+    ChartMark,
+    ChartRow,
+    ChartStroke,
+    ChartTable,
+    ChartText,
     MarkShape,
     Shade,
-    Stroke,
-    Table,
-    TableRow,
-    Text,
 )
 from bucephal.charts.over_time import Seen, over_time
 from bucephal.charts.progress_bars import WayDone, progress_bars
@@ -28,9 +28,9 @@ from bucephal.charts.target import Beside, beside_the_target
 
 # fmt: off
 __all__ = [
-    "Bar", "Beside", "Cell", "Chart", "ChartDrawing", "Column", "ColumnGroup", "CornerFigure", "Key",
-    "Mark", "MarkShape", "Part", "Seen", "Shade", "SideLevel", "SidesRow", "Stroke", "Table",
-    "TableRow", "Text", "Turned", "WayDone", "beside_the_target", "cells", "columns", "corner_map",
-    "dial", "over_time", "progress_bars", "then_and_now_board",
+    "Beside", "Cell", "Chart", "ChartBar", "ChartDrawing", "ChartKey", "ChartMark", "ChartRow",
+    "ChartStroke", "ChartTable", "ChartText", "Column", "ColumnGroup", "CornerFigure", "MarkShape",
+    "Part", "Seen", "Shade", "SideLevel", "SidesRow", "Turned", "WayDone", "beside_the_target", "cells",
+    "columns", "corner_map", "dial", "over_time", "progress_bars", "then_and_now_board",
 ]
 # fmt: on

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import LETTER, WIDTH, Bar, ChartDrawing, Shade, Text, line
+from bucephal.charts.drawing import LETTER, WIDTH, ChartBar, ChartDrawing, ChartText, Shade, line
 from bucephal.charts.scales import BOTTOM, LEFT, RIGHT, Upwards, round_top
 
 HEIGHT = 190.0
@@ -76,30 +76,32 @@ def _placed(groups: Sequence[ColumnGroup]) -> Iterator[_Placed]:
         x += _BETWEEN_GROUPS
 
 
-def _bars(x: float, width: float, one: Column, up: Upwards) -> Iterator[Bar]:
+def _bars(x: float, width: float, one: Column, up: Upwards) -> Iterator[ChartBar]:
     below = 0.0
     for part in one.parts:
         if part.amount > 0:
             top, bottom = up.y(below + part.amount), up.y(below)
-            yield Bar(x=x, y=top, width=width, height=bottom - top, shade=part.shade, says=part.says)
+            yield ChartBar(x=x, y=top, width=width, height=bottom - top, shade=part.shade, says=part.says)
         below += part.amount
 
 
-def _labels(placed: Sequence[_Placed], up: Upwards) -> Iterator[Text]:
+def _labels(placed: Sequence[_Placed], up: Upwards) -> Iterator[ChartText]:
     """Under a column wherever the last label left room."""
     free = 0.0
     for x, width, one in placed:
         middle = min(max(x + width / 2, _LABEL_WIDTH / 2), WIDTH - _LABEL_WIDTH / 2)
         if one.label and middle - _LABEL_WIDTH / 2 >= free:
-            yield Text(x=middle, y=up.bottom + LETTER + 4, text=one.label, anchor="middle")
+            yield ChartText(x=middle, y=up.bottom + LETTER + 4, text=one.label, anchor="middle")
             free = middle + _LABEL_WIDTH / 2 + 4
 
 
-def _names(groups: Sequence[ColumnGroup], placed: Sequence[_Placed], y: float) -> Iterator[Text]:
+def _names(groups: Sequence[ColumnGroup], placed: Sequence[_Placed], y: float) -> Iterator[ChartText]:
     begins = 0
     for group in groups:
         own = placed[begins : begins + len(group.columns)]
         begins += len(group.columns)
         if group.name:
             middle = (own[0][0] + own[-1][0] + own[-1][1]) / 2
-            yield Text(x=middle, y=min(y, HEIGHT + BOTTOM), text=group.name, anchor="middle", strong=True)
+            yield ChartText(
+                x=middle, y=min(y, HEIGHT + BOTTOM), text=group.name, anchor="middle", strong=True
+            )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import LETTER, WIDTH, ChartDrawing, Shade, Text, line
+from bucephal.charts.drawing import LETTER, WIDTH, ChartDrawing, ChartText, Shade, line
 
 _TOP, _LONG, _HALF_WIDE = 20.0, 190.0, 44.0
 _MIDDLE = WIDTH / 2
@@ -27,8 +27,8 @@ def corner_map(figures: Sequence[CornerFigure]) -> ChartDrawing:
     left, right, bottom = _MIDDLE - _HALF_WIDE, _MIDDLE + _HALF_WIDE, _TOP + _LONG
     ring = ((left, _TOP), (right, _TOP), (right, bottom), (left, bottom), (left, _TOP))
     centre = [
-        Text(x=_MIDDLE, y=_TOP - 6, text="C", anchor="middle"),
-        Text(x=_MIDDLE, y=bottom + LETTER + 4, text="A", anchor="middle"),
+        ChartText(x=_MIDDLE, y=_TOP - 6, text="C", anchor="middle"),
+        ChartText(x=_MIDDLE, y=bottom + LETTER + 4, text="A", anchor="middle"),
     ]
     return ChartDrawing(
         width=WIDTH,
@@ -38,14 +38,14 @@ def corner_map(figures: Sequence[CornerFigure]) -> ChartDrawing:
     )
 
 
-def _texts(figure: CornerFigure) -> Iterator[Text]:
+def _texts(figure: CornerFigure) -> Iterator[ChartText]:
     if figure.letter not in _AT:
         return
     across, along = _AT[figure.letter]
     inside = _MIDDLE + across * (_HALF_WIDE - 10)
     first = _TOP + LETTER + 2 if along < 0 else _TOP + _LONG - 8 - _LINE * (len(figure.lines) - 1)
     corner = _TOP + LETTER + 4 if along < 0 else _TOP + _LONG - 8
-    yield Text(x=inside, y=corner, text=figure.letter, anchor="middle", strong=True)
+    yield ChartText(x=inside, y=corner, text=figure.letter, anchor="middle", strong=True)
     x = _MIDDLE + across * (_HALF_WIDE + 8)
     for n, text in enumerate(figure.lines):
-        yield Text(x=x, y=first + _LINE * n, text=text, anchor="end" if across < 0 else "start")
+        yield ChartText(x=x, y=first + _LINE * n, text=text, anchor="end" if across < 0 else "start")

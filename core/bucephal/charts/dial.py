@@ -6,7 +6,17 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import LETTER, WIDTH, ChartDrawing, Mark, MarkShape, Shade, Text, area, line
+from bucephal.charts.drawing import (
+    LETTER,
+    WIDTH,
+    ChartDrawing,
+    ChartMark,
+    ChartText,
+    MarkShape,
+    Shade,
+    area,
+    line,
+)
 from bucephal.ladder import Side
 
 _MIDDLE, _RADIUS = WIDTH / 2, 82.0
@@ -39,9 +49,9 @@ def dial(turned: Sequence[Turned], wanted: float, within: float) -> ChartDrawing
     for one in turned:
         out, shape, shade = _OF_SIDE[one.side]
         x, y = _at(one.degrees, out)
-        marks.append(Mark(x=x, y=y, shape=shape, shade=shade, says=one.says, session=one.session))
+        marks.append(ChartMark(x=x, y=y, shape=shape, shade=shade, says=one.says, session=one.session))
     texts = [
-        Text(
+        ChartText(
             x=_at(degrees, 1.16)[0], y=_at(degrees, 1.16)[1] + LETTER / 3, text=f"{degrees}°", anchor="middle"
         )
         for degrees in (0, 90, 180, 270)

@@ -49,13 +49,13 @@ class MarkShape(StrEnum):
     """An arrow upwards: it was more than that, or never came."""
 
 
-class Stroke(FrozenModel):
+class ChartStroke(FrozenModel):
     points: tuple[tuple[Place, Place], ...]
     shade: Shade
     closed: bool = Field(False, description="A filled area.")
 
 
-class Bar(FrozenModel):
+class ChartBar(FrozenModel):
     x: Place
     y: Place
     width: Place
@@ -64,7 +64,7 @@ class Bar(FrozenModel):
     says: str = Field("", description="What it stands for, with its figures.")
 
 
-class Mark(FrozenModel):
+class ChartMark(FrozenModel):
     x: Place
     y: Place
     shape: MarkShape
@@ -73,7 +73,7 @@ class Mark(FrozenModel):
     session: str | None = Field(None, description="Where it was seen: the id of a session.")
 
 
-class Text(FrozenModel):
+class ChartText(FrozenModel):
     x: Place
     y: Place
     text: str
@@ -86,13 +86,13 @@ class ChartDrawing(FrozenModel):
 
     width: Place
     height: Place
-    strokes: tuple[Stroke, ...] = ()
-    bars: tuple[Bar, ...] = ()
-    marks: tuple[Mark, ...] = ()
-    texts: tuple[Text, ...] = ()
+    strokes: tuple[ChartStroke, ...] = ()
+    bars: tuple[ChartBar, ...] = ()
+    marks: tuple[ChartMark, ...] = ()
+    texts: tuple[ChartText, ...] = ()
 
 
-class Key(FrozenModel):
+class ChartKey(FrozenModel):
     """What a mark, a bar or a line of a chart means."""
 
     words: str
@@ -100,7 +100,7 @@ class Key(FrozenModel):
     shape: MarkShape | Literal["bar", "line"]
 
 
-class TableRow(FrozenModel):
+class ChartRow(FrozenModel):
     """``session`` or ``step``: where the asks behind it are found."""
 
     cells: tuple[str, ...]
@@ -108,9 +108,9 @@ class TableRow(FrozenModel):
     step: str | None = None
 
 
-class Table(FrozenModel):
+class ChartTable(FrozenModel):
     columns: tuple[str, ...]
-    rows: tuple[TableRow, ...]
+    rows: tuple[ChartRow, ...]
 
 
 class Chart(FrozenModel):
@@ -120,14 +120,14 @@ class Chart(FrozenModel):
     title: str
     words: str
     drawing: ChartDrawing | None = Field(description="Null: the table says it better.")
-    key: tuple[Key, ...] = ()
-    table: Table
+    key: tuple[ChartKey, ...] = ()
+    table: ChartTable
     exact: str = Field("", description="The figures behind the words, in a line; empty: the table has them.")
 
 
-def line(points: Iterable[tuple[float, float]], shade: Shade) -> Stroke:
-    return Stroke(points=tuple(points), shade=shade)
+def line(points: Iterable[tuple[float, float]], shade: Shade) -> ChartStroke:
+    return ChartStroke(points=tuple(points), shade=shade)
 
 
-def area(points: Iterable[tuple[float, float]], shade: Shade) -> Stroke:
-    return Stroke(points=tuple(points), shade=shade, closed=True)
+def area(points: Iterable[tuple[float, float]], shade: Shade) -> ChartStroke:
+    return ChartStroke(points=tuple(points), shade=shade, closed=True)

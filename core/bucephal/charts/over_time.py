@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from bucephal.charts.drawing import WIDTH, ChartDrawing, Mark, MarkShape, Shade, Stroke, area, line
+from bucephal.charts.drawing import WIDTH, ChartDrawing, ChartMark, ChartStroke, MarkShape, Shade, area, line
 from bucephal.charts.scales import LEFT, RIGHT, Along, Upwards, round_top
 
 HEIGHT = 190.0
@@ -61,14 +61,14 @@ def over_time(
     return ChartDrawing(
         width=WIDTH, height=HEIGHT, strokes=tuple(strokes),
         marks=tuple(
-            Mark(x=x, y=y, shape=one.shape, shade=one.shade, says=one.says, session=one.session)
+            ChartMark(x=x, y=y, shape=one.shape, shade=one.shade, says=one.says, session=one.session)
             for (x, y), one in zip(places, seen, strict=True)
         ),
         texts=(*up.texts(), *along.texts(HEIGHT)),
     )  # fmt: skip
 
 
-def _doubts(seen: Sequence[Seen], along: Along, up: Upwards) -> Iterator[Stroke]:
+def _doubts(seen: Sequence[Seen], along: Along, up: Upwards) -> Iterator[ChartStroke]:
     for one in seen:
         if one.between is not None:
             x, (low, high) = along.x(one.on), one.between

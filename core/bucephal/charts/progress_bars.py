@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import LETTER, WIDTH, Bar, ChartDrawing, Shade, Text
+from bucephal.charts.drawing import LETTER, WIDTH, ChartBar, ChartDrawing, ChartText, Shade
 
 _ROW, _HIGH = 46.0, 16.0
 
@@ -29,13 +29,13 @@ def progress_bars(ways: Sequence[WayDone]) -> ChartDrawing:
     )
 
 
-def _bars(way: WayDone, y: float) -> Iterator[Bar]:
+def _bars(way: WayDone, y: float) -> Iterator[ChartBar]:
     at = y + LETTER + 8
-    yield Bar(x=0, y=at, width=WIDTH, height=_HIGH, shade=Shade.POOR, says=way.says)
+    yield ChartBar(x=0, y=at, width=WIDTH, height=_HIGH, shade=Shade.POOR, says=way.says)
     if way.done:
-        yield Bar(x=0, y=at, width=WIDTH * way.done / way.of, height=_HIGH, shade=Shade.GOOD)
+        yield ChartBar(x=0, y=at, width=WIDTH * way.done / way.of, height=_HIGH, shade=Shade.GOOD)
 
 
-def _texts(way: WayDone, y: float) -> Iterator[Text]:
-    yield Text(x=0, y=y + LETTER, text=way.name, strong=True)
-    yield Text(x=WIDTH, y=y + LETTER, text=f"{way.done} / {way.of}", anchor="end")
+def _texts(way: WayDone, y: float) -> Iterator[ChartText]:
+    yield ChartText(x=0, y=y + LETTER, text=way.name, strong=True)
+    yield ChartText(x=WIDTH, y=y + LETTER, text=f"{way.done} / {way.of}", anchor="end")

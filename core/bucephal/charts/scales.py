@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 
-from bucephal.charts.drawing import LETTER, WIDTH, Shade, Stroke, Text, line
+from bucephal.charts.drawing import LETTER, WIDTH, ChartStroke, ChartText, Shade, line
 from bucephal.words.charts import short_day
 
 LEFT, RIGHT, TOP, BOTTOM = 38.0, 10.0, 24.0, 24.0
@@ -38,15 +38,15 @@ class Upwards:
     def bottom(self) -> float:
         return self.height - BOTTOM
 
-    def strokes(self) -> Iterator[Stroke]:
+    def strokes(self) -> Iterator[ChartStroke]:
         for tick in ticks(self.least, self.most):
             shade = Shade.AXIS if tick == self.least else Shade.GRID
             yield line(((LEFT, self.y(tick)), (WIDTH - RIGHT, self.y(tick))), shade)
 
-    def texts(self) -> Iterator[Text]:
+    def texts(self) -> Iterator[ChartText]:
         for tick in ticks(self.least, self.most):
-            yield Text(x=LEFT - 6, y=self.y(tick) + LETTER / 3, text=f"{tick:g}", anchor="end")
-        yield Text(x=0, y=LETTER, text=self.unit)
+            yield ChartText(x=LEFT - 6, y=self.y(tick) + LETTER / 3, text=f"{tick:g}", anchor="end")
+        yield ChartText(x=0, y=LETTER, text=self.unit)
 
 
 @dataclass(frozen=True)
@@ -61,16 +61,16 @@ class Along:
         inset = 6.0
         return LEFT + inset + (on - self.first).days / days * (WIDTH - LEFT - RIGHT - 2 * inset)
 
-    def texts(self, height: float) -> Iterator[Text]:
+    def texts(self, height: float) -> Iterator[ChartText]:
         y = height - BOTTOM + LETTER + 4
         if self.first == self.last:
-            yield Text(x=self.x(self.first), y=y, text=short_day(self.first))
+            yield ChartText(x=self.x(self.first), y=y, text=short_day(self.first))
             return
-        yield Text(x=LEFT, y=y, text=short_day(self.first))
+        yield ChartText(x=LEFT, y=y, text=short_day(self.first))
         middle = self.first + (self.last - self.first) / 2
         if (self.last - self.first).days > 1:
-            yield Text(x=self.x(middle), y=y, text=short_day(middle), anchor="middle")
-        yield Text(x=WIDTH - RIGHT, y=y, text=short_day(self.last), anchor="end")
+            yield ChartText(x=self.x(middle), y=y, text=short_day(middle), anchor="middle")
+        yield ChartText(x=WIDTH - RIGHT, y=y, text=short_day(self.last), anchor="end")
 
 
 def ticks(least: float, most: float) -> list[float]:

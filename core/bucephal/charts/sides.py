@@ -9,11 +9,11 @@ from bucephal.charts.drawing import (
     LETTER,
     WIDTH,
     ChartDrawing,
-    Mark,
+    ChartMark,
+    ChartStroke,
+    ChartText,
     MarkShape,
     Shade,
-    Stroke,
-    Text,
     area,
     line,
 )
@@ -48,14 +48,14 @@ def then_and_now_board(rows: Sequence[SidesRow], left: str, right: str) -> Chart
         left, right: what is written above the sides.
     """
     height = _HEAD + _ROW * len(rows) + _FOOT
-    strokes, marks = list[Stroke](), list[Mark]()
+    strokes, marks = list[ChartStroke](), list[ChartMark]()
     texts = [
-        Text(x=_MIDDLE - _REACH, y=LETTER, text=left),
-        Text(x=_MIDDLE + _REACH, y=LETTER, text=right, anchor="end"),
+        ChartText(x=_MIDDLE - _REACH, y=LETTER, text=left),
+        ChartText(x=_MIDDLE + _REACH, y=LETTER, text=right, anchor="end"),
     ]
     for n, row in enumerate(rows):
         y = _HEAD + _ROW * n
-        texts.append(Text(x=_MIDDLE, y=y + LETTER, text=row.name, anchor="middle", strong=True))
+        texts.append(ChartText(x=_MIDDLE, y=y + LETTER, text=row.name, anchor="middle", strong=True))
         y += LETTER + 13
         strokes.extend(_ground(row, y))
         for side, level in row.levels:
@@ -75,7 +75,7 @@ def _x(level: float, way: int) -> float:
     return _MIDDLE + way * (min(max(level, 1.0), TOP_LEVEL) - 1) / (TOP_LEVEL - 1) * _REACH
 
 
-def _ground(row: SidesRow, y: float) -> Iterator[Stroke]:
+def _ground(row: SidesRow, y: float) -> Iterator[ChartStroke]:
     """What is light, shaded to both sides; the line on which it is measured."""
     ends = [_x(row.light_to + 0.5, way) for way in (-1, 1)]
     yield area(((ends[0], y - 8), (ends[1], y - 8), (ends[1], y + 8), (ends[0], y + 8)), Shade.LIGHT)
@@ -83,20 +83,20 @@ def _ground(row: SidesRow, y: float) -> Iterator[Stroke]:
     yield line(((_MIDDLE, y - 9), (_MIDDLE, y + 9)), Shade.AXIS)
 
 
-def _moved(level: SideLevel, way: int, y: float) -> Iterator[Stroke]:
+def _moved(level: SideLevel, way: int, y: float) -> Iterator[ChartStroke]:
     if level.then is not None:
         yield line(((_x(level.then, way), y), (_x(level.now, way), y)), Shade.TREND)
 
 
-def _marks(level: SideLevel, side: Side, way: int, y: float) -> Iterator[Mark]:
+def _marks(level: SideLevel, side: Side, way: int, y: float) -> Iterator[ChartMark]:
     shade = {Side.LEFT: Shade.LEFT, Side.RIGHT: Shade.RIGHT, Side.NONE: Shade.BOTH}[side]
     if level.then is not None:
-        yield Mark(x=_x(level.then, way), y=y, shape=MarkShape.RING, shade=shade)
+        yield ChartMark(x=_x(level.then, way), y=y, shape=MarkShape.RING, shade=shade)
     shape = MarkShape.DIAMOND if side is Side.RIGHT else MarkShape.DOT
-    yield Mark(x=_x(level.now, way), y=y, shape=shape, shade=shade, says=level.says)
+    yield ChartMark(x=_x(level.now, way), y=y, shape=shape, shade=shade, says=level.says)
 
 
-def _scale(y: float) -> Iterator[Text]:
+def _scale(y: float) -> Iterator[ChartText]:
     for level in (1, 5, TOP_LEVEL):
         for way in (-1, 1) if level > 1 else (1,):
-            yield Text(x=_x(level, way), y=y, text=str(level), anchor="middle")
+            yield ChartText(x=_x(level, way), y=y, text=str(level), anchor="middle")

@@ -5,7 +5,17 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import LETTER, WIDTH, ChartDrawing, Mark, MarkShape, Shade, Text, area, line
+from bucephal.charts.drawing import (
+    LETTER,
+    WIDTH,
+    ChartDrawing,
+    ChartMark,
+    ChartText,
+    MarkShape,
+    Shade,
+    area,
+    line,
+)
 from bucephal.ladder import Side
 
 _MOST_M = 2.0
@@ -41,17 +51,20 @@ def beside_the_target(
     axes = (line((_at(0, _MOST_M), _at(0, 0), _at(_MOST_M, 0)), Shade.AXIS),)
     ticks = (0.5, 1.0, 1.5, 2.0)
     across = [
-        Text(x=_at(one, 0)[0], y=_at(0, 0)[1] + LETTER + 4, text=f"{one:g}", anchor="middle") for one in ticks
+        ChartText(x=_at(one, 0)[0], y=_at(0, 0)[1] + LETTER + 4, text=f"{one:g}", anchor="middle")
+        for one in ticks
     ]
-    up = [Text(x=_LEFT - 8, y=_at(0, one)[1] + LETTER / 3, text=f"{one:g}", anchor="end") for one in ticks]
+    up = [
+        ChartText(x=_LEFT - 8, y=_at(0, one)[1] + LETTER / 3, text=f"{one:g}", anchor="end") for one in ticks
+    ]
     marks = []
     for one in seen:
         shape, shade = _SHAPE[one.side]
         x, y = _at(min(one.gap_m, _MOST_M), min(one.off_m, _MOST_M))
-        marks.append(Mark(x=x, y=y, shape=shape, shade=shade, says=one.says, session=one.session))
+        marks.append(ChartMark(x=x, y=y, shape=shape, shade=shade, says=one.says, session=one.session))
     names = (
-        Text(x=0, y=LETTER, text=off_name),
-        Text(x=_LEFT + _SIDE, y=_TOP + _SIDE + 2 * LETTER + 10, text=gap_name, anchor="end"),
+        ChartText(x=0, y=LETTER, text=off_name),
+        ChartText(x=_LEFT + _SIDE, y=_TOP + _SIDE + 2 * LETTER + 10, text=gap_name, anchor="end"),
     )
     return ChartDrawing(
         width=WIDTH, height=_TOP + _SIDE + 2 * LETTER + 16, strokes=(area(wanted, Shade.LIGHT), *axes),

@@ -8,13 +8,13 @@ from typing import NamedTuple
 
 from bucephal.charts import (
     Chart,
-    Key,
+    ChartKey,
+    ChartRow,
+    ChartTable,
     MarkShape,
     Shade,
     SideLevel,
     SidesRow,
-    Table,
-    TableRow,
     WayDone,
     progress_bars,
     then_and_now_board,
@@ -94,7 +94,7 @@ def sides_chart(before: Standing, now: Standing, span: Span, asked: Counter[str]
         for cue in cues
     ]  # fmt: skip
     table = (
-        TableRow(cells=(cue.exercise.name, str(one.side), _level(one.then), _level(one.track.mean)),
+        ChartRow(cells=(cue.exercise.name, str(one.side), _level(one.then), _level(one.track.mean)),
                  step=cue.stage.step)
         for cue in cues for one in cue.sides
     )  # fmt: skip
@@ -102,11 +102,11 @@ def sides_chart(before: Standing, now: Standing, span: Span, asked: Counter[str]
         code="sides", title=words.LIGHT_AND_EVEN, words=words.BOARD_HELP,
         drawing=then_and_now_board(rows, words.LEFT, words.RIGHT),
         key=(
-            Key(words=words.THEN, shade=Shade.BOTH, shape=MarkShape.RING),
-            Key(words=words.NOW, shade=Shade.BOTH, shape=MarkShape.DOT),
-            Key(words=words.LIGHT, shade=Shade.LIGHT, shape="bar"),
+            ChartKey(words=words.THEN, shade=Shade.BOTH, shape=MarkShape.RING),
+            ChartKey(words=words.NOW, shade=Shade.BOTH, shape=MarkShape.DOT),
+            ChartKey(words=words.LIGHT, shade=Shade.LIGHT, shape="bar"),
         ),
-        table=Table(columns=words.BOARD_COLUMNS, rows=tuple(table)),
+        table=ChartTable(columns=words.BOARD_COLUMNS, rows=tuple(table)),
     )  # fmt: skip
 
 
@@ -143,8 +143,8 @@ def goals_chart(goals: list[GoalLine]) -> Chart:
     ways = [
         WayDone(one.name, one.good, one.steps, words.goal(one.name, one.good, one.steps)) for one in goals
     ]
-    rows = tuple(TableRow(cells=(one.name, str(one.good), str(one.steps)), step=one.step) for one in goals)
+    rows = tuple(ChartRow(cells=(one.name, str(one.good), str(one.steps)), step=one.step) for one in goals)
     return Chart(
         code="goals", title=words.GOALS_TITLE, words=" ".join(one.says for one in ways),
-        drawing=progress_bars(ways), table=Table(columns=words.GOAL_COLUMNS, rows=rows),
+        drawing=progress_bars(ways), table=ChartTable(columns=words.GOAL_COLUMNS, rows=rows),
     )  # fmt: skip

@@ -6,7 +6,16 @@ from collections.abc import Iterator, Sequence
 from html import escape
 from typing import TYPE_CHECKING, Any
 
-from bucephal.charts import Bar, Chart, ChartDrawing, Key, Mark, MarkShape, Stroke, Text
+from bucephal.charts import (
+    Chart,
+    ChartBar,
+    ChartDrawing,
+    ChartKey,
+    ChartMark,
+    ChartStroke,
+    ChartText,
+    MarkShape,
+)
 from bucephal.charts.drawing import LETTER
 from bucephal.sheets.chart_inks import MARK_RADIUS, RING_WIDTH, TEXT, fill_of, pen_of
 from bucephal.sheets.fonts_of_paper import BOLD, REGULAR, printable
@@ -64,7 +73,7 @@ def _flowable(drawing: ChartDrawing, width: float) -> Any:
     return Drawn()
 
 
-def _key_flowable(key: Key, style: ParagraphStyle) -> Any:
+def _key_flowable(key: ChartKey, style: ParagraphStyle) -> Any:
     """A mark, and beside it what it means."""
     from reportlab.platypus import Paragraph, Table
 
@@ -82,12 +91,12 @@ def _key_flowable(key: Key, style: ParagraphStyle) -> Any:
     return table
 
 
-def _key_parts(key: Key) -> dict[str, Any]:
+def _key_parts(key: ChartKey) -> dict[str, Any]:
     if key.shape == "line":
-        return {"strokes": (Stroke(points=((1, 7), (25, 7)), shade=key.shade),)}
+        return {"strokes": (ChartStroke(points=((1, 7), (25, 7)), shade=key.shade),)}
     if key.shape == "bar":
-        return {"bars": (Bar(x=5, y=2, width=16, height=10, shade=key.shade),)}
-    return {"marks": (Mark(x=13, y=7, shape=MarkShape(key.shape), shade=key.shade),)}
+        return {"bars": (ChartBar(x=5, y=2, width=16, height=10, shade=key.shade),)}
+    return {"marks": (ChartMark(x=13, y=7, shape=MarkShape(key.shape), shade=key.shade),)}
 
 
 def draw_chart(canvas: Canvas, drawing: ChartDrawing) -> None:
@@ -102,7 +111,7 @@ def draw_chart(canvas: Canvas, drawing: ChartDrawing) -> None:
         _text(canvas, text)
 
 
-def _stroke(canvas: Canvas, stroke: Stroke) -> None:
+def _stroke(canvas: Canvas, stroke: ChartStroke) -> None:
     path = canvas.beginPath()
     path.moveTo(*stroke.points[0])
     for point in stroke.points[1:]:
@@ -127,7 +136,7 @@ def _stroke(canvas: Canvas, stroke: Stroke) -> None:
 _HATCH_APART = 5.0
 
 
-def _bar(canvas: Canvas, bar: Bar) -> None:
+def _bar(canvas: Canvas, bar: ChartBar) -> None:
     fill = fill_of(bar.shade)
     canvas.setFillColor(fill.colour)
     canvas.setStrokeColor(fill.edge)
@@ -145,7 +154,7 @@ def _bar(canvas: Canvas, bar: Bar) -> None:
         canvas.restoreState()
 
 
-def _mark(canvas: Canvas, mark: Mark) -> None:
+def _mark(canvas: Canvas, mark: ChartMark) -> None:
     colour, r = fill_of(mark.shade).colour, MARK_RADIUS
     canvas.setFillColor(colour)
     canvas.setStrokeColor(colour)
@@ -169,7 +178,7 @@ def _mark(canvas: Canvas, mark: Mark) -> None:
             canvas.circle(mark.x, mark.y, r, stroke=0, fill=1)
 
 
-def _text(canvas: Canvas, text: Text) -> None:
+def _text(canvas: Canvas, text: ChartText) -> None:
     """Letters stand upright: the axes are turned back for them."""
     canvas.saveState()
     canvas.translate(text.x, text.y)

@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from html import escape
 
-from bucephal.charts import Bar, Chart, ChartDrawing, Mark, MarkShape, Shade, Stroke, Text
+from bucephal.charts import Chart, ChartBar, ChartDrawing, ChartMark, ChartStroke, ChartText, MarkShape, Shade
 from bucephal.charts.drawing import LETTER
 from bucephal.sheets.chart_inks import BACK, LETTER_FAMILY, MARK_RADIUS, RING_WIDTH, TEXT, fill_of, pen_of
 
@@ -46,7 +46,7 @@ def _parts(drawing: ChartDrawing, name: str) -> Iterator[str]:
     yield from map(_text, drawing.texts)
 
 
-def _stroke(stroke: Stroke) -> str:
+def _stroke(stroke: ChartStroke) -> str:
     points = " ".join(f"{x:.1f},{y:.1f}" for x, y in stroke.points)
     if stroke.closed:
         fill = fill_of(stroke.shade)
@@ -57,14 +57,14 @@ def _stroke(stroke: Stroke) -> str:
     return f'<polyline points="{points}" fill="none" {line}/>'
 
 
-def _bar(bar: Bar, name: str) -> str:
+def _bar(bar: ChartBar, name: str) -> str:
     fill = fill_of(bar.shade)
     colour = f"url(#{name}-h)" if fill.hatched else fill.colour
     at = f'x="{bar.x:.1f}" y="{bar.y:.1f}" width="{bar.width:.1f}" height="{bar.height:.1f}"'
     return f'<rect {at} fill="{colour}" stroke="{fill.edge}">{_says(bar.says)}</rect>'
 
 
-def _mark(mark: Mark) -> str:
+def _mark(mark: ChartMark) -> str:
     colour, x, y, r = fill_of(mark.shade).colour, mark.x, mark.y, MARK_RADIUS
     filled = f'fill="{colour}"'
     match mark.shape:
@@ -86,7 +86,7 @@ def _says(text: str) -> str:
     return f"<title>{escape(text)}</title>" if text else ""
 
 
-def _text(text: Text) -> str:
+def _text(text: ChartText) -> str:
     weight = ' font-weight="700"' if text.strong else ""
     at = f'x="{text.x:.1f}" y="{text.y:.1f}" text-anchor="{text.anchor}"'
     look = f'font-family="{LETTER_FAMILY}" font-size="{LETTER:g}" fill="{TEXT}"{weight}'
@@ -96,10 +96,10 @@ def _text(text: Text) -> str:
 def key_svg(shade: Shade, shape: str) -> str:
     """A mark by itself, for the line that says what it means."""
     if shape == "line":
-        part = _stroke(Stroke(points=((1, 8), (25, 8)), shade=shade))
+        part = _stroke(ChartStroke(points=((1, 8), (25, 8)), shade=shade))
     elif shape == "bar":
-        part = _bar(Bar(x=5, y=2, width=16, height=12, shade=shade), "key")
+        part = _bar(ChartBar(x=5, y=2, width=16, height=12, shade=shade), "key")
     else:
-        part = _mark(Mark(x=13, y=8, shape=MarkShape(shape), shade=shade))
+        part = _mark(ChartMark(x=13, y=8, shape=MarkShape(shape), shade=shade))
     hatch = _HATCH.format(name="key", ink=TEXT) if fill_of(shade).hatched else ""
     return f'<svg viewBox="0 0 26 16" width="26" height="16" aria-hidden="true">{hatch}{part}</svg>'

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from datetime import date
 
-from bucephal.charts import Chart, Table, TableRow
+from bucephal.charts import Chart, ChartRow, ChartTable
 from bucephal.measures import DayOfWork, Explains, explained
 from bucephal.measures.bad_days import bad_days as found_bad
 from bucephal.pages.chart import unusual_on
@@ -32,10 +32,11 @@ def bad_days(standing: Standing, span: Span | None = None) -> SheetPart | None:
     rows = tuple(_row(name, one) for name, one in sorted(found.items(), key=_clearest))
     chart = Chart(
         code=PartCode.BAD_DAYS, title=words.BAD_DAYS, words=" ".join(said), drawing=None,
-        table=Table(columns=words.BAD_COLUMNS, rows=rows), exact=_exact(found),
+        table=ChartTable(columns=words.BAD_COLUMNS, rows=rows), exact=_exact(found),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.BAD_DAYS, title=words.BAD_DAYS, group=words.WORK_AND_DAYS, words=(*said, words.BAD_HELP),
+        code=PartCode.BAD_DAYS, title=words.BAD_DAYS, group=words.WORK_AND_DAYS,
+        words=(*said, words.BAD_HELP),
         charts=(chart,) if rows else (), behind=HistoryWish(),
     )  # fmt: skip
 
@@ -86,7 +87,7 @@ def _clearest(one: tuple[str, Explains]) -> tuple[float, str]:
     return (2.0 if one[1].p_value is None else one[1].p_value, one[0])
 
 
-def _row(name: str, one: Explains) -> TableRow:
+def _row(name: str, one: Explains) -> ChartRow:
     if one.p_value is None:
         sure = words.TOO_FEW
     else:
@@ -95,4 +96,4 @@ def _row(name: str, one: Explains) -> TableRow:
         words.UNUSUAL[name], words.out_of(one.bad_with, one.days_with),
         words.out_of(one.bad_without, one.days_without), sure,
     )  # fmt: skip
-    return TableRow(cells=cells)
+    return ChartRow(cells=cells)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 
-from bucephal.charts import Chart, Key, MarkShape, Seen, Shade, Table, TableRow, over_time
+from bucephal.charts import Chart, ChartKey, ChartRow, ChartTable, MarkShape, Seen, Shade, over_time
 from bucephal.measures import ShareOfTries, share_of_tries, trend_of
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, told_within
@@ -47,11 +47,11 @@ def calm(standing: Standing, span: Span | None = None) -> SheetPart | None:
         code=PartCode.CALM, title=words.CALM_TITLE, words=" ".join(said),
         drawing=over_time(seen, words.IN_TEN, most=10.0),
         key=(
-            Key(words=CALM, shade=Shade.BOTH, shape=MarkShape.DOT),
-            Key(words=words.CALM_LOW, shade=Shade.DOUBT, shape="bar"),
+            ChartKey(words=CALM, shade=Shade.BOTH, shape=MarkShape.DOT),
+            ChartKey(words=words.CALM_LOW, shade=Shade.DOUBT, shape="bar"),
         ),
         exact=words.exact_trend(trend.per_week, trend.p_value, words.OF_ALL),
-        table=Table(
+        table=ChartTable(
             columns=words.CALM_COLUMNS, rows=tuple(_row(start, one) for start, one in reversed(weeks.items()))
         ),
     )  # fmt: skip
@@ -74,6 +74,6 @@ def _weeks(answers: list[tuple[date, bool]]) -> dict[date, ShareOfTries]:
     return {start: share_of_tries(sum(own), len(own)) for start, own in counts.items()}
 
 
-def _row(start: date, one: ShareOfTries) -> TableRow:
+def _row(start: date, one: ShareOfTries) -> ChartRow:
     cells = words.on_day(start), str(one.tries), str(one.hits), words.in_the_long_run(one.low, one.high)
-    return TableRow(cells=cells)
+    return ChartRow(cells=cells)

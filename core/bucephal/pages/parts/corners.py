@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from statistics import median
 from typing import NamedTuple
 
-from bucephal.charts import Chart, CornerFigure, Table, TableRow, corner_map
+from bucephal.charts import Chart, ChartRow, ChartTable, CornerFigure, corner_map
 from bucephal.ladder import Side, TakenWith
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
@@ -40,10 +40,11 @@ def corners(standing: Standing, span: Span | None = None) -> SheetPart | None:
     chart = Chart(
         code=PartCode.CORNERS, title=words.CORNERS, words=said[0],
         drawing=corner_map(list(_figures(order, found))),
-        table=Table(columns=words.CORNER_COLUMNS, rows=tuple(_row(at, found[at]) for at in order)),
+        table=ChartTable(columns=words.CORNER_COLUMNS, rows=tuple(_row(at, found[at]) for at in order)),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.CORNERS, title=words.CORNERS, group=words.CANTER_AND_CORNERS, words=said, charts=(chart,),
+        code=PartCode.CORNERS, title=words.CORNERS, group=words.CANTER_AND_CORNERS,
+        words=said, charts=(chart,),
         behind=HistoryWish(exercise=exercise),
     )  # fmt: skip
 
@@ -67,10 +68,10 @@ def _figures(order: list[_At], found: dict[_At, list[ToldAsk]]) -> Iterable[Corn
     return [CornerFigure(letter, tuple(own)) for letter, own in lines.items()]
 
 
-def _row(at: _At, told: list[ToldAsk]) -> TableRow:
+def _row(at: _At, told: list[ToldAsk]) -> ChartRow:
     leg = {True: words.WITH_LEG, False: words.WITHOUT_LEG, None: words.LEG_NOT_SAID}[at.with_leg]
     cells = (
         at.spot, str(at.side), leg, str(len(told)), words.in_metres(_usual(told)),
         words.in_metres(told[-1].ask.extent or 0.0),
     )  # fmt: skip
-    return TableRow(cells=cells, session=told[-1].session.id, step=told[-1].ask.step)
+    return ChartRow(cells=cells, session=told[-1].session.id, step=told[-1].ask.step)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import date, timedelta
 
-from bucephal.charts import Chart, Column, ColumnGroup, Key, Part, Shade, Table, TableRow, columns
+from bucephal.charts import Chart, ChartKey, ChartRow, ChartTable, Column, ColumnGroup, Part, Shade, columns
 from bucephal.ladder import Side
 from bucephal.measures import LeadCount, lead_change, lead_table
 from bucephal.pages.history_wish import HistoryWish
@@ -38,17 +38,18 @@ def leads(standing: Standing, span: Span | None = None) -> SheetPart | None:
         code=PartCode.LEADS, title=words.LEADS, words=" ".join(said),
         drawing=columns(groups, words.ANSWERS),
         key=(
-            Key(words=words.RIGHT_LEAD, shade=Shade.GOOD, shape="bar"),
-            Key(words=words.DISUNITED, shade=Shade.MIXED, shape="bar"),
-            Key(words=words.WRONG_LEAD, shade=Shade.POOR, shape="bar"),
+            ChartKey(words=words.RIGHT_LEAD, shade=Shade.GOOD, shape="bar"),
+            ChartKey(words=words.DISUNITED, shade=Shade.MIXED, shape="bar"),
+            ChartKey(words=words.WRONG_LEAD, shade=Shade.POOR, shape="bar"),
         ),
         exact=words.exact_leads(table.p_value),
-        table=Table(
+        table=ChartTable(
             columns=words.LEAD_COLUMNS, rows=tuple(_row(side, count) for side, count in reins.items())
         ),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.LEADS, title=words.LEADS, group=words.CANTER_AND_CORNERS, words=tuple(said), charts=(chart,),
+        code=PartCode.LEADS, title=words.LEADS, group=words.CANTER_AND_CORNERS,
+        words=tuple(said), charts=(chart,),
         behind=HistoryWish(exercise=CANTER),
     )  # fmt: skip
 
@@ -74,9 +75,9 @@ def _column(noted: Sequence[ToldAsk], side: Side, start: date, end: date) -> Col
     return Column(tuple(drawn), short_day(start))
 
 
-def _row(side: Side, count: LeadCount) -> TableRow:
+def _row(side: Side, count: LeadCount) -> ChartRow:
     share = count.share
-    return TableRow(
+    return ChartRow(
         cells=(
             words.rein(side), str(count.right), str(count.wrong), str(count.disunited),
             words.in_the_long_run(share.low, share.high) if count.tries else words.NONE,

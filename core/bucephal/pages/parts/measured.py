@@ -9,12 +9,12 @@ from bucephal.charts import (
     Beside,
     Chart,
     ChartDrawing,
-    Key,
+    ChartKey,
+    ChartRow,
+    ChartTable,
     MarkShape,
     Seen,
     Shade,
-    Table,
-    TableRow,
     Turned,
     beside_the_target,
     dial,
@@ -59,7 +59,8 @@ def measured_parts(standing: Standing, span: Span | None = None) -> Iterator[She
         if charts:
             code = PartCode.MEASURED if exercise.kind is StepKind.MEASURE else PartCode.COUNTED
             yield SheetPart(
-                code=code, title=exercise.name, group=words.MEASURED, words=tuple(chart.words for chart in charts),
+                code=code, title=exercise.name, group=words.MEASURED,
+                words=tuple(chart.words for chart in charts),
                 charts=tuple(charts), behind=HistoryWish(exercise=exercise.id),
             )  # fmt: skip
 
@@ -90,12 +91,12 @@ def _measure(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Cha
     )
     key = [*_sides_key(told)]
     if stage.target is not None:
-        key.append(Key(words=words.WANTED, shade=Shade.WANTED, shape="line"))
+        key.append(ChartKey(words=words.WANTED, shade=Shade.WANTED, shape="line"))
     return Chart(
         code=exercise.id, title=exercise.name, words=said,
         drawing=_drawn(told, exercise.unit or "", stage.target, 100.0 if _is_share(exercise) else None),
         key=tuple(key),
-        table=Table(
+        table=ChartTable(
             columns=words.MEASURE_COLUMNS,
             rows=tuple(_measure_row(standing, exercise, one) for one in reversed(told)),
         ),
@@ -119,7 +120,7 @@ def _drawn(told: list[ToldAsk], unit: str, wanted: float | None, most: float | N
     return over_time(seen, unit, wanted=wanted, most=most)
 
 
-def _measure_row(standing: Standing, exercise: Exercise, one: ToldAsk) -> TableRow:
+def _measure_row(standing: Standing, exercise: Exercise, one: ToldAsk) -> ChartRow:
     target = standing.catalogue.stage(one.ask.step).target
     sign = "≤" if exercise.compare is Compare.AT_MOST else "≥"
     wanted = words.NONE if target is None else f"{sign} {target:g} {exercise.unit}"
@@ -128,15 +129,15 @@ def _measure_row(standing: Standing, exercise: Exercise, one: ToldAsk) -> TableR
         f"{one.ask.extent:g} {exercise.unit}", wanted,
         words.YES if one.meaning.success else words.NO,
     )  # fmt: skip
-    return TableRow(cells=cells, session=one.session.id, step=one.ask.step)
+    return ChartRow(cells=cells, session=one.session.id, step=one.ask.step)
 
 
-def _sides_key(told: list[ToldAsk]) -> Iterator[Key]:
+def _sides_key(told: list[ToldAsk]) -> Iterator[ChartKey]:
     sides = {one.ask.side for one in told}
     for side, name in ((Side.LEFT, words.LEFT), (Side.RIGHT, words.RIGHT), (Side.NONE, words.BOTH_SIDES)):
         if side in sides:
             shape, shade = _SHAPE[side]
-            yield Key(words=name, shade=shade, shape=shape)
+            yield ChartKey(words=name, shade=shade, shape=shape)
 
 
 def _station(told: list[ToldAsk]) -> Chart | None:
@@ -151,7 +152,7 @@ def _station(told: list[ToldAsk]) -> Chart | None:
     ]  # fmt: skip
     near = sum(one.off_m <= AT_THE_MARK_M and GAPS_M[0] <= one.gap_m <= GAPS_M[1] for one in seen)
     rows = (
-        TableRow(
+        ChartRow(
             cells=(
                 words.on_day(one.on), str(one.ask.side), words.in_metres(one.ask.distance_m or 0.0),
                 words.in_metres(gap), words.after_seconds(one.ask.extent),
@@ -165,8 +166,8 @@ def _station(told: list[ToldAsk]) -> Chart | None:
         drawing=beside_the_target(
             seen, off_m=AT_THE_MARK_M, gap_m=GAPS_M, off_name=words.OFF_THE_MARK, gap_name=words.TO_THE_SIDE
         ),
-        key=(*_sides_key(told), Key(words=words.WANTED, shade=Shade.LIGHT, shape="bar")),
-        table=Table(columns=words.STATION_COLUMNS, rows=tuple(rows)),
+        key=(*_sides_key(told), ChartKey(words=words.WANTED, shade=Shade.LIGHT, shape="bar")),
+        table=ChartTable(columns=words.STATION_COLUMNS, rows=tuple(rows)),
     )  # fmt: skip
 
 
@@ -183,7 +184,7 @@ def _turns(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Chart
     halves = [one for one in seen if one.degrees >= A_TURN_FROM]
     near = sum(abs(one.degrees - HALF_TURN) <= HALF_TURN_WITHIN for one in halves)
     rows = (
-        TableRow(
+        ChartRow(
             cells=(words.on_day(one.on), standing.catalogue.stage(one.ask.step).name, str(one.ask.side),
                    words.degrees(one.ask.extent or 0.0)),
             session=one.session.id, step=one.ask.step,
@@ -194,8 +195,8 @@ def _turns(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Chart
         code=f"{PartCode.TURNS}-{exercise.id}", title=words.TURNS_TITLE,
         words=words.half_turns(near, len(halves), HALF_TURN_WITHIN),
         drawing=dial(seen, HALF_TURN, HALF_TURN_WITHIN),
-        key=(*_sides_key(turned), Key(words=words.HALF_TURN, shade=Shade.LIGHT, shape="bar")),
-        table=Table(columns=words.TURN_COLUMNS, rows=tuple(rows)),
+        key=(*_sides_key(turned), ChartKey(words=words.HALF_TURN, shade=Shade.LIGHT, shape="bar")),
+        table=ChartTable(columns=words.TURN_COLUMNS, rows=tuple(rows)),
     )  # fmt: skip
 
 
@@ -207,7 +208,7 @@ def _counted(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Cha
     most = max(one.ask.extent or 0.0 for one in told)
     first = median(one.ask.extent or 0.0 for one in told if one.on == told[0].on)
     rows = (
-        TableRow(
+        ChartRow(
             cells=(words.on_day(one.on), standing.catalogue.stage(one.ask.step).name, str(one.ask.side),
                    f"{one.ask.extent:g} {unit}"),
             session=one.session.id, step=one.ask.step,
@@ -217,5 +218,5 @@ def _counted(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Cha
     return Chart(
         code=exercise.id, title=exercise.name, words=words.counted_best(f"{most:g} {unit}", f"{first:g}"),
         drawing=_drawn(told, unit, None, None), key=tuple(_sides_key(told)),
-        table=Table(columns=words.COUNTED_COLUMNS, rows=tuple(rows)),
+        table=ChartTable(columns=words.COUNTED_COLUMNS, rows=tuple(rows)),
     )  # fmt: skip

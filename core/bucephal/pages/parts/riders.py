@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 
-from bucephal.charts import Chart, Table, TableRow
+from bucephal.charts import Chart, ChartRow, ChartTable
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
 from bucephal.progress import Standing
@@ -24,7 +24,7 @@ def riders(standing: Standing, span: Span | None = None) -> SheetPart | None:
     if not times:
         return None
     rows = tuple(
-        TableRow(
+        ChartRow(
             cells=(who, known[code].looks, str(count), words.in_hundred(count, asks[who]),
                    str(sessions[who, code]))
         )
@@ -32,9 +32,10 @@ def riders(standing: Standing, span: Span | None = None) -> SheetPart | None:
     )  # fmt: skip
     chart = Chart(
         code=PartCode.RIDERS, title=words.RIDERS, words=words.RIDERS_HELP, drawing=None,
-        table=Table(columns=words.RIDER_COLUMNS, rows=rows),
+        table=ChartTable(columns=words.RIDER_COLUMNS, rows=rows),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.RIDERS, title=words.RIDERS, group=words.WORK_AND_DAYS, words=(words.RIDERS_HELP,), charts=(chart,),
+        code=PartCode.RIDERS, title=words.RIDERS, group=words.WORK_AND_DAYS,
+        words=(words.RIDERS_HELP,), charts=(chart,),
         behind=HistoryWish(),
     )  # fmt: skip

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bucephal.charts import Chart, Key, MarkShape, Seen, Shade, Table, TableRow, over_time
+from bucephal.charts import Chart, ChartKey, ChartRow, ChartTable, MarkShape, Seen, Shade, over_time
 from bucephal.measures import SettleTime, SettleTrend, settle_trend
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
@@ -35,11 +35,11 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
         )
         for one, session in zip(times, sessions, strict=True)
     ]  # fmt: skip
-    key = [Key(words=words.SETTLED, shade=Shade.BOTH, shape=MarkShape.DOT)]
+    key = [ChartKey(words=words.SETTLED, shade=Shade.BOTH, shape=MarkShape.DOT)]
     if found.not_settled:
-        key.append(Key(words=words.NEVER_SETTLED, shade=Shade.BOTH, shape=MarkShape.AT_LEAST))
+        key.append(ChartKey(words=words.NEVER_SETTLED, shade=Shade.BOTH, shape=MarkShape.AT_LEAST))
     if trend.direction:
-        key.append(Key(words=words.TREND, shade=Shade.TREND, shape="line"))
+        key.append(ChartKey(words=words.TREND, shade=Shade.TREND, shape="line"))
     chart = Chart(
         code=PartCode.SETTLING, title=words.SETTLING, words=said,
         drawing=over_time(seen, words.MINUTES, trend=trend.ends if trend.direction else ()),
@@ -48,7 +48,7 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
             words.exact_settling(found.median),
             words.exact_trend(trend.per_week, trend.p_value, words.MINUTES),
         ))),
-        table=Table(columns=words.SETTLE_COLUMNS, rows=tuple(_row(one) for one in reversed(sessions))),
+        table=ChartTable(columns=words.SETTLE_COLUMNS, rows=tuple(_row(one) for one in reversed(sessions))),
     )  # fmt: skip
     return SheetPart(
         code=PartCode.SETTLING,
@@ -72,7 +72,7 @@ def _time(session: Session) -> SettleTime:
     return SettleTime(session.date, settle.minutes, settle.settled is not False)
 
 
-def _row(session: Session) -> TableRow:
+def _row(session: Session) -> ChartRow:
     settle = session.settle
     assert settle is not None
     ups = words.NONE if settle.head_ups is None else str(settle.head_ups)
@@ -83,4 +83,4 @@ def _row(session: Session) -> TableRow:
         ups,
         settled,
     )
-    return TableRow(cells=cells, session=session.id)
+    return ChartRow(cells=cells, session=session.id)

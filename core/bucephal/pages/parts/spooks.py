@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from statistics import median
 from typing import NamedTuple
 
-from bucephal.charts import Chart, Seen, Table, TableRow, over_time
+from bucephal.charts import Chart, ChartRow, ChartTable, Seen, over_time
 from bucephal.measures import trend_of
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
@@ -63,7 +63,8 @@ def spooks(standing: Standing, span: Span | None = None) -> SheetPart | None:
         said.append(words.in_front_or_behind(went[IN_FRONT], went[FOLLOWING]))
     charts = (_by_thing(found, " ".join(said)), *_recovery(found))
     return SheetPart(
-        code=PartCode.SPOOKS, title=words.SPOOKS, group=words.SETTLING_AND_CALM, words=tuple(said), charts=charts,
+        code=PartCode.SPOOKS, title=words.SPOOKS, group=words.SETTLING_AND_CALM,
+        words=tuple(said), charts=charts,
         behind=HistoryWish(event=EventKind.SPOOK),
     )  # fmt: skip
 
@@ -75,17 +76,17 @@ def _by_thing(found: Sequence[Spook], said: str) -> Chart:
     order = sorted(grouped, key=lambda key: (-len(grouped[key]), key))
     return Chart(
         code=PartCode.SPOOKS, title=words.SPOOKS, words=said, drawing=None,
-        table=Table(columns=words.SPOOK_COLUMNS, rows=tuple(_row(*key, grouped[key]) for key in order)),
+        table=ChartTable(columns=words.SPOOK_COLUMNS, rows=tuple(_row(*key, grouped[key]) for key in order)),
     )  # fmt: skip
 
 
-def _row(thing: str, where: str, found: Sequence[Spook]) -> TableRow:
+def _row(thing: str, where: str, found: Sequence[Spook]) -> ChartRow:
     went, seconds = Counter(one.went for one in found), _seconds(found)
     cells = (
         thing, where, str(len(found)), str(went[IN_FRONT]), str(went[FOLLOWING]),
         words.after_seconds(median(seconds) if seconds else None), words.on_day(found[-1].session.date),
     )  # fmt: skip
-    return TableRow(cells=cells, session=found[-1].session.id)
+    return ChartRow(cells=cells, session=found[-1].session.id)
 
 
 def _seconds(found: Sequence[Spook]) -> list[float]:
@@ -109,7 +110,7 @@ def _recovery(found: Sequence[Spook]) -> Iterator[Chart]:
         for one, took in zip(timed, seconds, strict=True)
     ]  # fmt: skip
     rows = (
-        TableRow(
+        ChartRow(
             cells=(words.on_day(one.session.date), one.thing, one.where, words.after_seconds(took)),
             session=one.session.id,
         )
@@ -119,5 +120,5 @@ def _recovery(found: Sequence[Spook]) -> Iterator[Chart]:
         code="recovery", title=words.RECOVERY, words=" ".join(said),
         drawing=over_time(seen, words.SECONDS, trend=trend.ends if trend.direction else ()),
         exact=words.exact_trend(trend.per_week, trend.p_value, words.SECONDS),
-        table=Table(columns=words.RECOVERY_COLUMNS, rows=tuple(rows)),
+        table=ChartTable(columns=words.RECOVERY_COLUMNS, rows=tuple(rows)),
     )  # fmt: skip

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from statistics import median
 
-from bucephal.charts import Cell, Chart, Table, TableRow, cells
+from bucephal.charts import Cell, Chart, ChartRow, ChartTable, cells
 from bucephal.ladder import Exercise, StepKind
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
@@ -51,10 +51,11 @@ def _part(exercise: Exercise, told: list[ToldAsk]) -> SheetPart:
     chart = Chart(
         code=exercise.id, title=exercise.name, words=" ".join(said),
         drawing=drawing if any(strength is not None for _, strength in found) else None,
-        table=Table(columns=words.TOLERANCE_COLUMNS, rows=tuple(_row(key, found[key]) for key in order)),
+        table=ChartTable(columns=words.TOLERANCE_COLUMNS, rows=tuple(_row(key, found[key]) for key in order)),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.TOLERANCE, title=exercise.name, group=words.BEARS, words=said, charts=(chart,),
+        code=PartCode.TOLERANCE, title=exercise.name, group=words.BEARS,
+        words=said, charts=(chart,),
         behind=HistoryWish(exercise=exercise.id),
     )  # fmt: skip
 
@@ -79,7 +80,7 @@ def _cell(near: int, strength: int, told: Sequence[ToldAsk]) -> Cell:
     return Cell(good / len(told), words.let_go(good, len(told)), said)
 
 
-def _row(key: _Key, told: Sequence[ToldAsk]) -> TableRow:
+def _row(key: _Key, told: Sequence[ToldAsk]) -> ChartRow:
     near, strength = key
     seconds = [one.ask.let_go_s for one in told if one.ask.let_go_s is not None]
     good = sum(one.meaning.success for one in told)
@@ -88,4 +89,4 @@ def _row(key: _Key, told: Sequence[ToldAsk]) -> TableRow:
         str(len(told)), str(good), words.after_seconds(median(seconds) if seconds else None),
         words.on_day(told[-1].on),
     )  # fmt: skip
-    return TableRow(cells=cells_, session=told[-1].session.id, step=told[-1].ask.step)
+    return ChartRow(cells=cells_, session=told[-1].session.id, step=told[-1].ask.step)

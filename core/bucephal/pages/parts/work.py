@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 from datetime import date, timedelta
 
-from bucephal.charts import Chart, Column, ColumnGroup, Key, Part, Shade, Table, TableRow, columns
+from bucephal.charts import Chart, ChartKey, ChartRow, ChartTable, Column, ColumnGroup, Part, Shade, columns
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
 from bucephal.progress import Standing
@@ -63,7 +63,8 @@ def work(standing: Standing, span: Span | None = None) -> SheetPart | None:
     said = [words.last_week(weeks[-1].minutes, len(weeks[-1].days), said[0] if said else None)]
     usual = load.average_28 if load.compared else None
     return SheetPart(
-        code=PartCode.WORK, title=words.WORK, group=words.WORK_AND_DAYS, words=(*said, words.WORK_HELP),
+        code=PartCode.WORK, title=words.WORK, group=words.WORK_AND_DAYS,
+        words=(*said, words.WORK_HELP),
         charts=(_chart(weeks, usual, said[0]),),
         behind=HistoryWish(first=weeks[0].starts, last=wanted.last),
     )  # fmt: skip
@@ -75,14 +76,14 @@ def _chart(weeks: list[WeekOfWork], usual: float | None, said: str) -> Chart:
         code=PartCode.WORK, title=words.WORK, words=said,
         drawing=columns([drawn], words.WALK_MINUTES, wanted=usual),
         key=tuple(_key(usual)),
-        table=Table(columns=words.WORK_COLUMNS, rows=tuple(_row(one) for one in reversed(weeks))),
+        table=ChartTable(columns=words.WORK_COLUMNS, rows=tuple(_row(one) for one in reversed(weeks))),
     )  # fmt: skip
 
 
-def _key(usual: float | None) -> Iterator[Key]:
-    yield Key(words=words.WORKED, shade=Shade.GOOD, shape="bar")
+def _key(usual: float | None) -> Iterator[ChartKey]:
+    yield ChartKey(words=words.WORKED, shade=Shade.GOOD, shape="bar")
     if usual is not None:
-        yield Key(words=words.USUAL_WEEK, shade=Shade.WANTED, shape="line")
+        yield ChartKey(words=words.USUAL_WEEK, shade=Shade.WANTED, shape="line")
 
 
 def _column(one: WeekOfWork) -> Column:
@@ -90,9 +91,9 @@ def _column(one: WeekOfWork) -> Column:
     return Column((Part(one.load, Shade.GOOD, said),), short_day(one.starts))
 
 
-def _row(one: WeekOfWork) -> TableRow:
+def _row(one: WeekOfWork) -> ChartRow:
     cells = (
         words.on_day(one.starts), str(len(one.days)), str(one.sessions), words.whole_minutes(one.minutes),
         words.whole_minutes(one.load),
     )  # fmt: skip
-    return TableRow(cells=cells)
+    return ChartRow(cells=cells)

@@ -3379,23 +3379,23 @@ export interface components {
              */
             wait_s?: number | null;
         };
-        /** Bar */
+        /**
+         * Bar
+         * @description One bar: what is logged where it is tapped, and how it is said.
+         */
         Bar: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            shade: components["schemas"]["Shade"];
-            /**
-             * Says
-             * @description What it stands for, with its figures.
-             * @default
-             */
-            says: string;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** In Band */
+            in_band: boolean;
+            /** Level */
+            level?: number | null;
+            /** Extent */
+            extent?: number | null;
+            /** Strength */
+            strength?: number | null;
         };
         /**
          * Brought
@@ -3724,26 +3724,14 @@ export interface components {
          * @enum {string}
          */
         EventKind: "spook" | "stumble" | "uneven" | "buck" | "rear" | "bolt" | "kick" | "fall";
-        /** Mark */
-        Mark: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            shape: components["schemas"]["MarkShape"];
-            shade: components["schemas"]["Shade"];
-            /**
-             * Says
-             * @description What it stands for, with its figures.
-             * @default
-             */
-            says: string;
-            /**
-             * Session
-             * @description Where it was seen: the id of a session.
-             */
-            session?: string | null;
-        };
+        /**
+         * Mark
+         * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
+         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
+         *     nothing of lightness; and a probe, which is heard but counts for nothing.
+         * @enum {string}
+         */
+        Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
         /**
          * MeasuredTexts
          * @description What is said beside 'Done' and 'Not yet' where something was measured.
@@ -4263,14 +4251,32 @@ export interface components {
              * Key
              * @default []
              */
-            key: components["schemas"]["Key"][];
-            table: components["schemas"]["Table"];
+            key: components["schemas"]["ChartKey"][];
+            table: components["schemas"]["ChartTable"];
             /**
              * Exact
              * @description The figures behind the words, in a line; empty: the table has them.
              * @default
              */
             exact: string;
+        };
+        /** ChartBar */
+        ChartBar: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            shade: components["schemas"]["Shade"];
+            /**
+             * Says
+             * @description What it stands for, with its figures.
+             * @default
+             */
+            says: string;
         };
         /**
          * ChartDrawing
@@ -4285,22 +4291,107 @@ export interface components {
              * Strokes
              * @default []
              */
-            strokes: components["schemas"]["Stroke"][];
+            strokes: components["schemas"]["ChartStroke"][];
             /**
              * Bars
              * @default []
              */
-            bars: components["schemas"]["Bar"][];
+            bars: components["schemas"]["ChartBar"][];
             /**
              * Marks
              * @default []
              */
-            marks: components["schemas"]["Mark"][];
+            marks: components["schemas"]["ChartMark"][];
             /**
              * Texts
              * @default []
              */
-            texts: components["schemas"]["Text"][];
+            texts: components["schemas"]["ChartText"][];
+        };
+        /**
+         * ChartKey
+         * @description What a mark, a bar or a line of a chart means.
+         */
+        ChartKey: {
+            /** Words */
+            words: string;
+            shade: components["schemas"]["Shade"];
+            /** Shape */
+            shape: components["schemas"]["MarkShape"] | ("bar" | "line");
+        };
+        /** ChartMark */
+        ChartMark: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            shape: components["schemas"]["MarkShape"];
+            shade: components["schemas"]["Shade"];
+            /**
+             * Says
+             * @description What it stands for, with its figures.
+             * @default
+             */
+            says: string;
+            /**
+             * Session
+             * @description Where it was seen: the id of a session.
+             */
+            session?: string | null;
+        };
+        /**
+         * ChartRow
+         * @description ``session`` or ``step``: where the asks behind it are found.
+         */
+        ChartRow: {
+            /** Cells */
+            cells: string[];
+            /** Session */
+            session?: string | null;
+            /** Step */
+            step?: string | null;
+        };
+        /** ChartStroke */
+        ChartStroke: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            shade: components["schemas"]["Shade"];
+            /**
+             * Closed
+             * @description A filled area.
+             * @default false
+             */
+            closed: boolean;
+        };
+        /** ChartTable */
+        ChartTable: {
+            /** Columns */
+            columns: string[];
+            /** Rows */
+            rows: components["schemas"]["ChartRow"][];
+        };
+        /** ChartText */
+        ChartText: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Text */
+            text: string;
+            /**
+             * Anchor
+             * @default start
+             * @enum {string}
+             */
+            anchor: "start" | "middle" | "end";
+            /**
+             * Strong
+             * @default false
+             */
+            strong: boolean;
         };
         /**
          * ClearedBy
@@ -4448,17 +4539,6 @@ export interface components {
              * @description What the figures rest on and cannot do.
              */
             limits: string;
-        };
-        /**
-         * Key
-         * @description What a mark, a bar or a line of a chart means.
-         */
-        Key: {
-            /** Words */
-            words: string;
-            shade: components["schemas"]["Shade"];
-            /** Shape */
-            shape: components["schemas"]["MarkShape"] | ("bar" | "line");
         };
         /**
          * MarkShape
@@ -4636,60 +4716,6 @@ export interface components {
          * @enum {string}
          */
         StepState: "closed" | "open" | "learning" | "ready" | "confirmed" | "slipping" | "resting";
-        /** Stroke */
-        Stroke: {
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-            shade: components["schemas"]["Shade"];
-            /**
-             * Closed
-             * @description A filled area.
-             * @default false
-             */
-            closed: boolean;
-        };
-        /** Table */
-        Table: {
-            /** Columns */
-            columns: string[];
-            /** Rows */
-            rows: components["schemas"]["TableRow"][];
-        };
-        /**
-         * TableRow
-         * @description ``session`` or ``step``: where the asks behind it are found.
-         */
-        TableRow: {
-            /** Cells */
-            cells: string[];
-            /** Session */
-            session?: string | null;
-            /** Step */
-            step?: string | null;
-        };
-        /** Text */
-        Text: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Text */
-            text: string;
-            /**
-             * Anchor
-             * @default start
-             * @enum {string}
-             */
-            anchor: "start" | "middle" | "end";
-            /**
-             * Strong
-             * @default false
-             */
-            strong: boolean;
-        };
         /**
          * TrackEstimate
          * @description What is known of one step on one side, with its doubt.

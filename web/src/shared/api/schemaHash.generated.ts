@@ -1,1 +1,1 @@
-export const SCHEMA = "8d2fceebb57f18e3";
+export const SCHEMA = "2110907c94e3ce09";
