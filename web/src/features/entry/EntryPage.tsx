@@ -7,6 +7,7 @@ import { api } from "../../shared/api/client";
 import { horsesQuery } from "../../shared/api/queries";
 import { readDraft, writeDraft } from "../../shared/outbox/database";
 import { useOutbox } from "../../shared/outbox/OutboxProvider";
+import type { KeptText } from "../../shared/outbox/useKeptText";
 import { text } from "../../shared/text/en";
 import { entry as words } from "../../shared/text/en.entry";
 import { May } from "../../shared/ui/May";
@@ -16,7 +17,6 @@ import { asItems } from "./asItems";
 import type { Cursor } from "./charsOf";
 import styles from "./Entry.module.css";
 import { EntryPanel } from "./EntryPanel";
-import type { KeptText } from "./useKeptText";
 
 export default function EntryPage() {
   const { horse = "" } = useParams();

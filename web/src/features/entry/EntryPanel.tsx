@@ -2,6 +2,7 @@
 import Button from "@mui/material/Button";
 import { type ReactNode, useMemo, useRef, useState } from "react";
 import type { EntryView } from "../../shared/api/types";
+import { type HeldText, useKeptText } from "../../shared/outbox/useKeptText";
 import { text } from "../../shared/text/en";
 import { correcting, entry as words } from "../../shared/text/en.entry";
 import { DraftNote } from "../../shared/ui/DraftNote";
@@ -13,7 +14,6 @@ import styles from "./Entry.module.css";
 import { EntryBox } from "./EntryBox";
 import { EntryProblems, EntrySessions } from "./EntryRead";
 import { NotationHelp } from "./NotationHelp";
-import { type HeldText, useKeptText } from "./useKeptText";
 import { type Look, type Typed, useLooked } from "./useLooked";
 
 interface Props {

@@ -12,7 +12,7 @@ interface Props {
 export function SideSwitch({ sides, side, onChoose }: Props) {
   const shown = (["left", "right"] as const).filter((one) => sides.includes(one));
   return (
-    <fieldset className={styles.sides} aria-label={text.sheet.sides}>
+    <fieldset className={styles.sides} aria-label={text.ring.sides}>
       {shown.map((one) => (
         <button
           key={one}

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { TrackEstimate } from "../../shared/api/types";
-import { text } from "../../shared/text/en";
+import { sheet as words } from "../../shared/text/en.sheet";
 import { DataTable } from "../../shared/ui/DataTable";
 import { Figures } from "../../shared/ui/Figures";
 import styles from "./SheetPage.module.css";
@@ -18,7 +18,7 @@ interface Props {
 export function EstimateTable({ horse, estimates, exact, of }: Props) {
   return (
     <div className={styles.scroll}>
-      <DataTable columns={text.sheet.columns}>
+      <DataTable columns={words.columns}>
         {estimates.map((one) => (
           <tr key={one.step + one.side}>
             <th scope="row">
@@ -26,13 +26,13 @@ export function EstimateTable({ horse, estimates, exact, of }: Props) {
             </th>
             <td>{side(one)}</td>
             <td>{one.words}</td>
-            <td>{text.sheet.basis(one.asks, one.days)}</td>
+            <td>{words.basis(one.asks, one.days)}</td>
             <td>{one.state}</td>
           </tr>
         ))}
       </DataTable>
       <Figures of={of}>
-        <DataTable columns={[...text.sheet.columns.slice(0, 2), ...exact]}>
+        <DataTable columns={[...words.columns.slice(0, 2), ...exact]}>
           {estimates.map((one) => (
             <tr key={one.step + one.side}>
               <th scope="row">{one.name}</th>

@@ -1,9 +1,11 @@
 import Button from "@mui/material/Button";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { TrackChart } from "../../shared/api/types";
+import { SaveMenu } from "../../shared/chart/SaveMenu";
 import { StepTrail } from "../../shared/drawing/StepTrail";
 import { shortDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
+import { chart as words } from "../../shared/text/en.sheet";
 import styles from "./StepPage.module.css";
 import { TrailTable } from "./TrailTable";
 
@@ -18,20 +20,29 @@ interface Props {
 export function SideTrack({ chart, heaviest, exact }: Props) {
   const [asTable, setAsTable] = useState(false);
   const { side } = chart.estimate;
+  const box = useRef<HTMLDivElement>(null);
   const name = side === "none" ? text.step.asks : side;
   return (
     <section className={styles.side} data-side={side}>
       <div className={styles.head}>
         <h2 className={styles[side] ?? ""}>{name}</h2>
         <Button size="small" onClick={() => setAsTable(!asTable)}>
-          {asTable ? text.sheet.picture : text.sheet.table}
+          {asTable ? words.picture : words.table}
           <span className="visually-hidden">: {name}</span>
         </Button>
+        <SaveMenu
+          name={`${chart.estimate.step}-${side}`}
+          title={name}
+          table={asRows(chart)}
+          box={box}
+        />
       </div>
       {asTable ? (
         <TrailTable chart={chart} exact={exact} />
       ) : (
-        <StepTrail chart={chart} label={text.step.trail(name)} heaviest={heaviest} />
+        <div ref={box}>
+          <StepTrail chart={chart} label={text.step.trail(name)} heaviest={heaviest} />
+        </div>
       )}
       <p className={styles.words}>{chart.words}</p>
       {chart.estimate.caution ? <p className={styles.soft}>{chart.estimate.caution}</p> : null}
@@ -51,6 +62,22 @@ export function SideTrack({ chart, heaviest, exact }: Props) {
     </section>
   );
 }
+
+/** Day by day, as it is in the table. */
+const asRows = (chart: TrackChart) => ({
+  columns: text.step.columns,
+  rows: chart.days.map((day) => ({
+    cells: [
+      day.on,
+      String(day.days_off ?? ""),
+      day.asks.map((one) => one.written).join(" "),
+      day.words,
+      day.conditions.join(" "),
+    ],
+    session: null,
+    step: null,
+  })),
+});
 
 /** What else was said of an answer, the newest day first; nothing where nothing was. */
 function Told({ chart }: { chart: TrackChart }) {

@@ -1,7 +1,8 @@
 // What is asked of the server, key and fetcher together.
-import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api } from "./client";
 import { putTogether } from "./sentPack";
+import type { HistoryWish, ReportPart } from "./types";
 
 export interface PlanWishes {
   minutes?: number;
@@ -340,3 +341,48 @@ export const archivesQuery = queryOptions({
   queryKey: ["archives"],
   queryFn: () => api.get("/api/archives"),
 });
+
+/** What is wanted of the sessions; what is not said limits nothing. */
+export type StripWish = Partial<Omit<HistoryWish, "search">> & { search?: string };
+
+/** Page by page, the latest first. */
+export const stripsQuery = (horse: string, wish: StripWish) =>
+  infiniteQueryOptions({
+    queryKey: ["horse", horse, "strips", wish],
+    queryFn: ({ pageParam }) =>
+      api.get("/api/horses/{horse_id}/history", {
+        params: {
+          path: { horse_id: horse },
+          query: { ...wish, ...(pageParam === null ? {} : { before: pageParam }) },
+        },
+      }),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.earlier,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+/** Of which days, and what goes in; days that are not said are the usual ones. */
+export interface ReportWish {
+  first?: string;
+  last?: string;
+  without?: ReportPart[];
+  paragraph?: string;
+}
+
+export const reportQuery = (horse: string, wish: ReportWish) =>
+  queryOptions({
+    queryKey: ["horse", horse, "report", wish],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/report", {
+        params: { path: { horse_id: horse }, query: wish },
+      }),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const sharedReportsQuery = (horse: string) =>
+  queryOptions({
+    queryKey: ["shared-reports", horse],
+    queryFn: () => api.get("/api/horses/{horse_id}/shared-reports", ofHorse(horse)),
+  });

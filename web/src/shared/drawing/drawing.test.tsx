@@ -9,7 +9,7 @@ import { SidesBoard } from "./SidesBoard";
 import { centreX, levelX } from "./sidesGeometry";
 import { wedgeBars } from "./wedgeGeometry";
 
-const SCALE = { width: 600, gap: 80 };
+const SCALE = { width: 600, gap: 80, centre: 54 };
 
 describe("geometry", () => {
   it("the wedge climbs without a step from bar to bar", () => {

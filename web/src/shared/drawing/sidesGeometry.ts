@@ -7,6 +7,8 @@ export interface BoardScale {
   width: number;
   /** Half the width of the gap in the middle, where the cue's name stands. */
   gap: number;
+  /** How far from the middle a cue without sides reaches. */
+  centre: number;
 }
 
 /** Keeps a level on the scale: estimates can lie a little lighter than 1. */
@@ -26,10 +28,8 @@ export function levelX(scale: BoardScale, side: "left" | "right", level: number)
 /** Where a level of a cue without sides lies, between the two sides. */
 export function centreX(scale: BoardScale, level: number): number {
   const share = (onScale(level) - LEVEL_LOW) / (LEVEL_HIGH - LEVEL_LOW);
-  const reach = scale.gap - CENTRE_MARGIN;
-  return scale.width / 2 - reach + 2 * reach * share;
+  return scale.width / 2 - scale.centre + 2 * scale.centre * share;
 }
 
-const CENTRE_MARGIN = 26;
 const EDGE = 14;
 const INNER = 14;

@@ -1,6 +1,6 @@
 // A text that stays on the device until it is saved, with what it began from.
 import { useCallback, useEffect, useState } from "react";
-import { dropDraft, readDraft, writeDraft } from "../../shared/outbox/database";
+import { dropDraft, readDraft, writeDraft } from "./database";
 
 export interface KeptText {
   text: string;
