@@ -211,14 +211,18 @@ def sample_answers() -> str:
     from bucephal.goals import goal_forecast
     from bucephal.ladder import YardLadder, load_catalogue, next_number, source_of
     from bucephal.pages import (
+        HistoryWish,
+        ReportWish,
         WorkedDays,
         arrival,
         debrief,
         flag_page,
+        history,
         horse_facts,
         horse_ladder,
         horse_sheet,
         look_page,
+        owner_report,
         plan_page,
         plan_today,
         step_chart,
@@ -283,6 +287,8 @@ def sample_answers() -> str:
         "today": plan_today([worked], day, now=time(9, 20)),
         "plan": plan_page(facts, plan, PlanChanges()),
         "sheet": horse_sheet(record, catalogue, on, standing.tracks),
+        "history": history(standing, HistoryWish()),
+        "report": owner_report(record, catalogue, ReportWish(first=date(2026, 5, 1), last=on), on),
         "emptySheet": horse_sheet(empty, catalogue, on),
         "step": step_chart(standing, "up-wt.2"),
         "stepNeverAsked": step_chart(standing, "canter.1"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from datetime import date, timedelta
 
 from pydantic import Field
 
@@ -16,6 +17,7 @@ from bucephal.words import sheets as words
 
 HEAVIER_BY = 0.5
 """Levels in four weeks, from which on a side is said to be heavier or lighter [own]."""
+WEEK = timedelta(weeks=1)
 _IN_WORK = (StepState.LEARNING, StepState.SLIPPING)
 
 
@@ -131,6 +133,6 @@ def _wants(
         yield 4, words.uneven(gap.heavier)
     if state is StepState.LEARNING and any(one.p_first < READY_CHANCE for one in sides):
         yield 2, words.NOT_READY
-    cautions = dict.fromkeys(one.caution for one in sides if one.caution is not None)
-    if cautions and state is not StepState.RESTING:
-        yield 1, "; ".join(cautions)
+    if any(one.caution for one in sides) and state is not StepState.RESTING:
+        last = min(date.fromisoformat(one.last_on) for one in sides)
+        yield 1, words.seldom((standing.on - last) // WEEK, sum(one.asks for one in sides))

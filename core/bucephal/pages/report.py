@@ -39,7 +39,7 @@ from bucephal.words.amounts import METRIC, Amounts
 from bucephal.words.plain import lower_first, upper_first
 
 LONGEST_DAYS, USUAL_DAYS = 366 * 2, 56
-MOST_WORKED_ON, MOST_NEW, MOST_NEXT = 6, 10, 3
+MOST_WORKED_ON, MOST_NEW, MOST_BEGUN, MOST_NEXT = 6, 10, 5, 3
 """So many lines of each [own]: more is not read, and the whole has to stay on four pages."""
 
 
@@ -201,7 +201,7 @@ class _Report:
         begun = [one for one, _ in named if self._is_begun(one)] if self.before.tracks.by_key else []
         said = [words.in_work([lower_first(one.name) for one, _ in named[:3]])]
         if begun:
-            said.append(words.new_things([lower_first(one.name) for one in begun[:MOST_NEW]]))
+            said.append(words.new_things([lower_first(one.name) for one in begun[:MOST_BEGUN]], len(begun)))
         items = [words.worked_on(one.name, days, one.good_for) for one, days in named[:MOST_WORKED_ON]]
         return _section(ReportPart.WORKED_ON, words.WORKED_ON, said, items)
 
@@ -290,8 +290,10 @@ class _Report:
         """Exercises of which more is good than was, what is farthest on the ladder first: the farthest stage
         that is, and whether it is sure. What came light when it was first tried it could before.
         """
-        came_light = self._came_light()
+        came_light, lost = self._came_light(), {one.id for one in self._lost()}
         for exercise in reversed(self.now.catalogue.exercises):
+            if exercise.id in lost:
+                continue
             now, before = (_farthest_good(standing, exercise) for standing in (self.now, self.before))
             tried = [n for n, stage in enumerate(exercise.stages) if stage.step in came_light]
             if now > max([before, *tried]):

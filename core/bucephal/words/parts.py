@@ -217,6 +217,10 @@ def spooks_most(thing: str, times: int) -> str:
     return f"Most at {thing}: {counted(times, 'time')}."
 
 
+def times(count: int) -> str:
+    return str(count) if count else NONE
+
+
 def in_front_or_behind(front: int, behind: int) -> str:
     return f"{front} in front, {behind} following another horse."
 
@@ -315,6 +319,14 @@ def in_hundred(times: int, answers: int) -> str:
 
 
 # --- what every part may say
+
+
+UNITS_IN_FULL = {"s": "seconds", "min": "minutes", "m": "metres"}
+
+
+def axis(unit: str) -> str:
+    """A unit as it stands above an axis: 'seconds' for 's'."""
+    return UNITS_IN_FULL.get(unit, unit)
 
 
 def in_the_long_run(low: float, high: float) -> str:

@@ -95,8 +95,11 @@ def worked_on(name: str, days: int, good_for: str) -> str:
     return f"{name}, on {counted(days, 'day')}. {good_for}"
 
 
-def new_things(names: Sequence[str]) -> str:
-    return f"New in this time: {_listed(names)}."
+def new_things(names: Sequence[str], count: int) -> str:
+    """'New in this time: halt and walk on.'; where there are more than are named, how many."""
+    more = count - len(names)
+    said = f"{', '.join(names)} and {counted(more, 'more thing')}" if more else _listed(names)
+    return f"New in this time: {said}."
 
 
 def can_now(name: str, stage: str, *, sure: bool) -> str:

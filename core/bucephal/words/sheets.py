@@ -70,6 +70,13 @@ def changed(side: Side, levels: float) -> str:
     return f"{before(side)}{way} by {by_levels(levels)} in four weeks"
 
 
+def seldom(weeks: int, asks: int) -> str:
+    """'not asked for 5 weeks', 'asked 3 times only'."""
+    if weeks >= 2:
+        return f"not asked for {weeks} weeks"
+    return f"asked {counted(asks, 'time')} only"
+
+
 def uneven(heavier: Side) -> str:
     return f"the {heavier} is heavier"
 

@@ -117,7 +117,7 @@ def _drawn(told: list[ToldAsk], unit: str, wanted: float | None, most: float | N
             Seen(one.on, extent, said, shape=shape if one.meaning.success else MarkShape.RING, shade=shade,
                  session=one.session.id)
         )  # fmt: skip
-    return over_time(seen, unit, wanted=wanted, most=most)
+    return over_time(seen, words.axis(unit), wanted=wanted, most=most)
 
 
 def _measure_row(standing: Standing, exercise: Exercise, one: ToldAsk) -> ChartRow:

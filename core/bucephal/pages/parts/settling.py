@@ -42,7 +42,7 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
         key.append(ChartKey(words=words.TREND, shade=Shade.TREND, shape="line"))
     chart = Chart(
         code=PartCode.SETTLING, title=words.SETTLING, words=said,
-        drawing=over_time(seen, words.MINUTES, trend=trend.ends if trend.direction else ()),
+        drawing=over_time(seen, words.axis(words.MINUTES), trend=trend.ends if trend.direction else ()),
         key=tuple(key),
         exact="; ".join(filter(None, (
             words.exact_settling(found.median),

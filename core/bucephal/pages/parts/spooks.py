@@ -83,7 +83,7 @@ def _by_thing(found: Sequence[Spook], said: str) -> Chart:
 def _row(thing: str, where: str, found: Sequence[Spook]) -> ChartRow:
     went, seconds = Counter(one.went for one in found), _seconds(found)
     cells = (
-        thing, where, str(len(found)), str(went[IN_FRONT]), str(went[FOLLOWING]),
+        thing, where, str(len(found)), *(words.times(went[one]) for one in PLACES),
         words.after_seconds(median(seconds) if seconds else None), words.on_day(found[-1].session.date),
     )  # fmt: skip
     return ChartRow(cells=cells, session=found[-1].session.id)
@@ -118,7 +118,7 @@ def _recovery(found: Sequence[Spook]) -> Iterator[Chart]:
     )
     yield Chart(
         code="recovery", title=words.RECOVERY, words=" ".join(said),
-        drawing=over_time(seen, words.SECONDS, trend=trend.ends if trend.direction else ()),
+        drawing=over_time(seen, words.axis(words.SECONDS), trend=trend.ends if trend.direction else ()),
         exact=words.exact_trend(trend.per_week, trend.p_value, words.SECONDS),
         table=ChartTable(columns=words.RECOVERY_COLUMNS, rows=tuple(rows)),
     )  # fmt: skip

@@ -22,6 +22,7 @@ export function SheetBoard({ horse, sheet }: SheetProps) {
         </p>
       ))}
       <Wanting rows={sheet.board} />
+      <Changes rows={sheet.board} />
       <p className={styles.soft}>{sheet.limits}</p>
       {sheet.shares.length > 0 ? (
         <details className={styles.shares}>
@@ -39,6 +40,8 @@ export function SheetBoard({ horse, sheet }: SheetProps) {
 }
 
 type Order = "ladder" | "attention";
+/** So many of what wants attention are in sight at once. */
+const SHOWN = 5;
 const NATIVE = { inputLabel: { shrink: true }, select: { native: true } } as const;
 
 function Sides({ horse, sheet }: SheetProps) {
@@ -55,6 +58,7 @@ function Sides({ horse, sheet }: SheetProps) {
         <h2>{words.sides}</h2>
         <TextField
           select
+          fullWidth={false}
           size="small"
           label={words.sort}
           value={order}
@@ -102,18 +106,49 @@ const byAttention = (rows: BoardRow[]) => [...rows].sort((a, b) => b.attention -
 /** Each cue that wants attention, and why; what changed in four weeks beside it. */
 function Wanting({ rows }: { rows: BoardRow[] }) {
   const wanting = byAttention(rows).filter((row) => row.attention > 0);
+  const rest = wanting.slice(SHOWN);
   return (
-    <details className={styles.shares} open>
-      <summary>{words.wants}</summary>
+    <section>
+      <h3>{words.wants}</h3>
       {wanting.length === 0 ? <p className={styles.soft}>{words.nothingWants}</p> : null}
+      <WantingList rows={wanting.slice(0, SHOWN)} />
+      {rest.length > 0 ? (
+        <details className={styles.shares}>
+          <summary>{words.more(rest.length)}</summary>
+          <WantingList rows={rest} />
+        </details>
+      ) : null}
+    </section>
+  );
+}
+
+/** Each cue against four weeks ago; nothing while none was asked that long. */
+function Changes({ rows }: { rows: BoardRow[] }) {
+  const changed = rows.filter((row) => row.change);
+  if (changed.length === 0) return null;
+  return (
+    <details className={styles.shares}>
+      <summary>{words.changes}</summary>
       <ul className={styles.wanting}>
-        {wanting.map((row) => (
+        {changed.map((row) => (
           <li key={row.step}>
-            <strong>{row.name}</strong>, {row.stage}: {row.attention_words}
-            {row.farther ? <span className={styles.soft}> ({row.farther})</span> : null}
+            <strong>{row.name}</strong>: {row.change}
           </li>
         ))}
       </ul>
     </details>
+  );
+}
+
+function WantingList({ rows }: { rows: BoardRow[] }) {
+  return (
+    <ul className={styles.wanting}>
+      {rows.map((row) => (
+        <li key={row.step}>
+          <strong>{row.name}</strong>, {row.stage}: {row.attention_words}
+          {row.farther ? <span className={styles.soft}> ({row.farther})</span> : null}
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -14,7 +14,8 @@ describe("the sheet", () => {
       expect(link).toHaveAttribute("href", `${AT}/${row.step}`);
     }
     expect(screen.getByText(sample.sheet.sentences[0] as string)).toBeInTheDocument();
-    expect(screen.getByText(sample.sheet.settle_summary.words)).toBeInTheDocument();
+    for (const part of sample.sheet.parts)
+      expect(screen.getAllByText(part.words[0] as string).length).toBeGreaterThan(0);
   });
 
   it("says the same as a table, with asks and days; the exact figures are one tap further", async () => {
@@ -47,42 +48,43 @@ describe("the sheet", () => {
     expect(screen.queryByText(/most likely/)).not.toBeInTheDocument();
   });
 
-  it("shows canter leads by rein with the long run, once some were noted", async () => {
-    const leads = {
-      rows: [
-        {
-          rein: "left",
-          right: 9,
-          wrong: 0,
-          disunited: 0,
-          low: 0.85,
-          high: 1,
-          long_run: "between 9 and 10 times in 10",
-        },
-        {
-          rein: "right",
-          right: 1,
-          wrong: 6,
-          disunited: 1,
-          low: 0.04,
-          high: 0.34,
-          long_run: "between 0 and 3 times in 10",
-        },
-      ],
-      p_value: 0.0004,
-      words: "The right rein gets the right lead less often, surely.",
-    };
-    await renderAt(AT, { [`/api/horses/${HORSE}/sheet`]: { ...sample.sheet, leads } });
-    expect(await screen.findByRole("heading", { name: "Canter leads" })).toBeInTheDocument();
-    expect(screen.getByText("between 0 and 3 times in 10")).toBeInTheDocument();
-    expect(screen.getByText(leads.words)).toBeInTheDocument();
+  it("sorts the board by what wants attention, and says why", async () => {
+    const board = sample.sheet.board.map((row, n) => ({
+      ...row,
+      attention: n === 2 ? 16 : 0,
+      attention_words: n === 2 ? "has slipped" : "",
+    }));
+    await renderAt(AT, { [`/api/horses/${HORSE}/sheet`]: { ...sample.sheet, board } });
+    expect(await screen.findByText(/has slipped/)).toBeInTheDocument();
+    const rows = () => screen.getAllByRole("link", { name: /Show how it came there$/ });
+    expect(rows()[0]).toHaveAttribute("href", `${AT}/${board[0]?.step}`);
+    await userEvent.selectOptions(screen.getByLabelText("In order of"), "what wants attention");
+    expect(rows()[0]).toHaveAttribute("href", `${AT}/${board[2]?.step}`);
+    expect(rows()[1]).toHaveAttribute("href", `${AT}/${board[0]?.step}`);
+  });
+
+  it("gives each part its picture, the same as a table with links to the asks, and what is behind it", async () => {
+    await renderAt(AT);
+    const part = sample.sheet.parts.find((one) => one.code === "settling");
+    const chart = part?.charts[0];
+    const picture = await screen.findByRole("img", { name: `${part?.title}: ${chart?.words}` });
+    expect(picture).toBeInTheDocument();
+    await userEvent.click(screen.getByRole("button", { name: `As a table: ${part?.title}` }));
+    const row = chart?.table.rows[0];
+    const table = screen.getByRole("region", { name: part?.title as string });
+    expect(
+      within(table).getAllByRole("link", { name: row?.cells[0] as string })[0],
+    ).toHaveAttribute("href", `/horses/${HORSE}/debrief/${row?.session}`);
+    const behind = screen.getByRole("link", { name: `The sessions behind it: ${part?.title}` });
+    expect(behind.getAttribute("href")).toMatch(new RegExp(`^/horses/${HORSE}/history`));
+    const exact = chart?.exact as string;
+    expect(screen.getByText(exact).closest("details[data-figures]")).not.toBeNull();
   });
 
   it("of a horse never asked says what to do", async () => {
     await renderAt(AT, { [`/api/horses/${HORSE}/sheet`]: sample.emptySheet });
     expect(await screen.findByText(/Nothing asked yet/)).toBeInTheDocument();
-    expect(screen.getByText("No settle times yet.")).toBeInTheDocument();
     expect(screen.getByText("No goal set.")).toBeInTheDocument();
-    expect(screen.queryByRole("heading", { name: "Canter leads" })).not.toBeInTheDocument();
+    expect(screen.queryByRole("heading", { name: "Settling" })).not.toBeInTheDocument();
   });
 });

@@ -1,4 +1,5 @@
 // Everything else that is known, group by group: what it comes to in words, a chart, the sessions behind it.
+import { Fragment } from "react";
 import { Link } from "react-router";
 import type { HistoryWish, SheetPart } from "../../shared/api/types";
 import { ChartView } from "../../shared/chart/ChartView";
@@ -36,18 +37,28 @@ function Part({ horse, part }: { horse: string; part: SheetPart }) {
       {part.words.map((one) => (
         <p key={one}>{one}</p>
       ))}
-      {part.charts.map((chart) => (
-        <ChartView key={chart.code} chart={chart} horse={horse} />
+      {part.charts.map((chart, n) => (
+        <Fragment key={chart.code}>
+          {n > 0 ? <h4>{chart.title}</h4> : null}
+          {n > 0 && !part.words.includes(chart.words) ? <p>{chart.words}</p> : null}
+          <ChartView chart={chart} horse={horse}>
+            {n === part.charts.length - 1 ? <Behind horse={horse} part={part} /> : null}
+          </ChartView>
+        </Fragment>
       ))}
-      <p className={styles.soft}>
-        <Link
-          to={`/horses/${horse}/history?${asSearch(part.behind)}`}
-          aria-label={`${words.behind}: ${part.title}`}
-        >
-          {words.behind}
-        </Link>
-      </p>
     </section>
+  );
+}
+
+/** The sessions that it rests on. */
+function Behind({ horse, part }: { horse: string; part: SheetPart }) {
+  return (
+    <Link
+      to={`/horses/${horse}/history?${asSearch(part.behind)}`}
+      aria-label={`${words.behind}: ${part.title}`}
+    >
+      {words.behind}
+    </Link>
   );
 }
 

@@ -1,6 +1,6 @@
 // A chart: the picture or the same as a table, what its marks mean, the exact figures, and all of it as files.
 import Button from "@mui/material/Button";
-import { useRef, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Chart, ChartTable } from "../api/types";
 import { chart as words } from "../text/en.sheet";
@@ -15,9 +15,11 @@ interface Props {
   chart: Chart;
   /** Whose it is: where links to sessions and steps lead; without it there are none. */
   horse?: string;
+  /** Beside its tools. */
+  children?: ReactNode;
 }
 
-export function ChartView({ chart, horse }: Props) {
+export function ChartView({ chart, horse, children }: Props) {
   const [asTable, setAsTable] = useState(false);
   const box = useRef<HTMLDivElement>(null);
   const { drawing } = chart;
@@ -55,6 +57,7 @@ export function ChartView({ chart, horse }: Props) {
           </Button>
         ) : null}
         <SaveMenu name={chart.code} title={chart.title} table={chart.table} box={box} />
+        {children}
       </div>
       {chart.exact ? (
         <Figures of={chart.title}>

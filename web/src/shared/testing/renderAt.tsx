@@ -19,6 +19,8 @@ export const ME = {
   can_log: true,
   can_change: true,
   can_manage: true,
+  units: "metric",
+  clock: "24",
 };
 
 export const HELPER = {
@@ -43,6 +45,9 @@ const USUAL: Answers = {
   "/api/today": sample.today,
   [`/api/horses/${HORSE}/plan`]: sample.plan,
   [`/api/horses/${HORSE}/sheet`]: sample.sheet,
+  [`/api/horses/${HORSE}/history`]: sample.history,
+  [`/api/horses/${HORSE}/report`]: sample.report,
+  [`/api/horses/${HORSE}/shared-reports`]: { reports: [] },
   [`/api/horses/${HORSE}/ladder`]: sample.ladder,
   [`/api/horses/${HORSE}/ladder/up-wt.2`]: sample.guide,
   [`/api/horses/${HORSE}/ladder/canter.1`]: sample.guideClosed,

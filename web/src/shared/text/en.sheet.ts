@@ -23,6 +23,7 @@ export const sheet = {
   byLadder: "the ladder",
   byAttention: "what wants attention",
   wants: "Wants attention",
+  more: (count: number) => `${count} more`,
   nothingWants: "Nothing wants attention.",
   changes: "Over four weeks",
   since: "Since it came",
