@@ -211,10 +211,14 @@ def sample_answers() -> str:
     from bucephal.goals import goal_forecast
     from bucephal.ladder import YardLadder, load_catalogue, next_number, source_of
     from bucephal.pages import (
+        CompareBy,
+        CompareWish,
         HistoryWish,
         ReportWish,
         WorkedDays,
         arrival,
+        compare_choices,
+        comparison,
         debrief,
         flag_page,
         history,
@@ -288,6 +292,10 @@ def sample_answers() -> str:
         "plan": plan_page(facts, plan, PlanChanges()),
         "sheet": horse_sheet(record, catalogue, on, standing.tracks),
         "history": history(standing, HistoryWish()),
+        "compared": {
+            "choices": compare_choices(standing),
+            "comparison": comparison(standing, CompareWish(by=CompareBy.SIDES)),
+        },
         "report": owner_report(record, catalogue, ReportWish(first=date(2026, 5, 1), last=on), on),
         "emptySheet": horse_sheet(empty, catalogue, on),
         "step": step_chart(standing, "up-wt.2"),

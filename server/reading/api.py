@@ -13,6 +13,8 @@ from accounts.services import person_of, yard_of
 from bucephal.goals import GoalForecast
 from bucephal.pages import (
     Arrival,
+    CompareBy,
+    CompareWish,
     Cursor,
     EntryHelp,
     EntryView,
@@ -35,7 +37,7 @@ from bucephal.pages import (
 )
 from bucephal.planning import PlanRequest, plan_request
 from bucephal.progress import TrackEstimate
-from bucephal.record import parse_json, read_day
+from bucephal.record import parse_json, read_day, read_model
 from derived.services import version_of
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
@@ -52,7 +54,7 @@ from yards.services import save_day
 from reading import entries, services
 from reading.entries import OthersLogged, RunningSessions, SessionHistory
 from reading.kept import answered
-from reading.services import HorseGround
+from reading.services import HorseCompared, HorseGround
 
 router = Router(tags=["reading"])
 
@@ -194,6 +196,30 @@ def get_sheet(request: HttpRequest, horse_id: UUID, on: date | None = None) -> H
     horse, amounts = horse_of(person, horse_id), person.amounts
     rests_on = (*version_of(horse, timezone.localdate()), amounts)
     return answered(request, rests_on, lambda: services.sheet_of(horse, day, amounts))
+
+
+class CompareQuery(Schema):
+    """What is compared: nothing is said: only what there is to compare."""
+
+    by: CompareBy | None = None
+    first: date | None = None
+    second: date | None = None
+    one: str | None = Field(None, max_length=200)
+    other: str | None = Field(None, max_length=200)
+    horse: UUID | None = Field(None, description="The other horse, where two are compared.")
+
+
+@router.get("/horses/{horse_id}/compare", auth=READS, response=HorseCompared)
+def get_comparison(request: HttpRequest, horse_id: UUID, query: Query[CompareQuery]) -> HttpResponse:
+    """Two dates, sides, riders, conditions or horses beside each other."""
+    person, on = person_of(request), timezone.localdate()
+    horse = horse_of(person, horse_id)
+    other = None if query.horse is None else horse_of(person, query.horse)
+    wish = None
+    if query.by is not None:
+        wish = read_model(query.model_dump(mode="json", exclude={"horse"}, exclude_none=True), CompareWish)
+    versions = [version_of(one, on) for one in (horse, other) if one is not None]
+    return answered(request, versions, lambda: services.compared(horse, wish, other, on))
 
 
 class HistoryQuery(HistoryWish):

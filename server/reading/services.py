@@ -17,6 +17,9 @@ from bucephal.ground import set_for, set_up_of
 from bucephal.pages import (
     ArenaSeen,
     Arrival,
+    CompareChoices,
+    CompareWish,
+    Comparison,
     FlagPage,
     HistoryPage,
     HistoryWish,
@@ -35,6 +38,8 @@ from bucephal.pages import (
     YardAtTheRing,
     arena_seen,
     arrival,
+    compare_choices,
+    comparison,
     debrief,
     flag_page,
     history,
@@ -169,6 +174,24 @@ def at_the_ring(horse: Horse) -> YardAtTheRing:
 def sheet_of(horse: Horse, on: date, amounts: Amounts) -> HorseSheet:
     standing = standing_of(horse, on)
     return horse_sheet(standing.record, standing.catalogue, on, standing.tracks, amounts)
+
+
+class HorseCompared(Schema):
+    """What there is to compare, and what was compared, if anything was asked for."""
+
+    choices: CompareChoices
+    comparison: Comparison | None
+
+
+def compared(horse: Horse, wish: CompareWish | None, other: Horse | None, on: date) -> HorseCompared:
+    """
+    Raises:
+        InvalidInput: if what is needed for it is not said, or is not there.
+    """
+    standing = standing_of(horse, on)
+    theirs = None if other is None else standing_of(other, on)
+    found = None if wish is None else comparison(standing, wish, theirs)
+    return HorseCompared(choices=compare_choices(standing), comparison=found)
 
 
 def history_of(horse: Horse, wish: HistoryWish, before: UUID | None, on: date) -> HistoryPage:

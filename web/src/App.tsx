@@ -36,6 +36,7 @@ const GroundPage = lazy(() => import("./features/ground/GroundPage"));
 const PlacePage = lazy(() => import("./features/ground/PlacePage"));
 const FlagsPage = lazy(() => import("./features/flags/FlagsPage"));
 const LookPage = lazy(() => import("./features/look/LookPage"));
+const ComparePage = lazy(() => import("./features/compare/ComparePage"));
 const HistoryPage = lazy(() => import("./features/history/HistoryPage"));
 const ReportPage = lazy(() => import("./features/report/ReportPage"));
 const SheetPage = lazy(() => import("./features/sheet/SheetPage"));
@@ -115,6 +116,7 @@ function Places({ me }: { me: Me }) {
         <Route path="/horses/:horse/sheet" element={<SheetPage />} />
         <Route path="/horses/:horse/sheet/:step" element={<StepPage />} />
         <Route path="/horses/:horse/history" element={<HistoryPage />} />
+        <Route path="/horses/:horse/compare" element={<ComparePage />} />
         <Route path="/horses/:horse/report" element={<ReportPage />} />
         <Route path="/horses/:horse/ladder" element={<LadderPage />} />
         <Route path="/horses/:horse/ladder/:step" element={<GuidePage />} />

@@ -1,16 +1,18 @@
 """Measures beside the response model: counts, leads and settle times with their uncertainty."""
 
-from bucephal.measures.bad_days import DayOfWork, Explains, explained
+from bucephal.measures.bad_days import DayOfWork, Explains, explained, holm
 from bucephal.measures.clock import clock_of_a_yard, seconds_an_ask
 from bucephal.measures.leads import LeadChange, LeadCount, LeadTable, lead_change, lead_table
 from bucephal.measures.settling import SettleTime, SettleTrend, settle_ahead, settle_trend
 from bucephal.measures.shares import ShareOfTries, share_of_tries
+from bucephal.measures.surprises import FirstTry, GroupDifference, GroupOfTries, group_difference
 from bucephal.measures.trends import Trend, trend_of
 
 # fmt: off
 __all__ = [
-    "DayOfWork", "Explains", "LeadChange", "LeadCount", "LeadTable", "SettleTime", "SettleTrend",
-    "ShareOfTries", "Trend", "clock_of_a_yard", "explained", "lead_change", "lead_table",
-    "seconds_an_ask", "settle_ahead", "settle_trend", "share_of_tries", "trend_of",
+    "DayOfWork", "Explains", "FirstTry", "GroupDifference", "GroupOfTries", "LeadChange", "LeadCount",
+    "LeadTable", "SettleTime", "SettleTrend", "ShareOfTries", "Trend", "clock_of_a_yard", "explained",
+    "group_difference", "holm", "lead_change", "lead_table", "seconds_an_ask", "settle_ahead",
+    "settle_trend", "share_of_tries", "trend_of",
 ]
 # fmt: on

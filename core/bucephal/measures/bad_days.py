@@ -15,6 +15,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from statistics import median
+from typing import TypeVar
 
 ROUND_A_DAY = 3
 """Days before and after it that a day is held against [own]."""
@@ -25,6 +26,9 @@ WORSE_BY = 0.1
 EXPLAINS_BELOW = 0.05
 LEAST_DAYS = 3
 """Days with and days without it, that anything is said [own]."""
+
+
+Key = TypeVar("Key")
 
 
 @dataclass(frozen=True)
@@ -115,7 +119,7 @@ def _fisher(table: _Counts) -> float | None:
     return float(fisher_exact(counts, alternative="greater").pvalue)
 
 
-def holm(p_values: Mapping[str, float]) -> dict[str, float]:
+def holm(p_values: Mapping[Key, float]) -> dict[Key, float]:
     """Each p-value as it counts where so many were asked about at once."""
     count, largest, adjusted = len(p_values), 0.0, {}
     for n, (key, p) in enumerate(sorted(p_values.items(), key=lambda pair: pair[1])):

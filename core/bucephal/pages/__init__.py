@@ -5,6 +5,14 @@ from bucephal.pages.arena import ArenaSeen, arena_seen
 from bucephal.pages.arrival import Arrival, arrival
 from bucephal.pages.baseline import Baseline, BaselineRow, baseline
 from bucephal.pages.chart import StepChart, TrackChart, step_chart
+from bucephal.pages.comparison import (
+    CompareBy,
+    CompareChoices,
+    CompareWish,
+    Comparison,
+    compare_choices,
+    comparison,
+)
 from bucephal.pages.criteria import Criteria, Criterion, criteria
 from bucephal.pages.debrief import SessionDebrief, SessionLine, SessionLines, debrief, session_lines
 from bucephal.pages.entry import (
@@ -44,15 +52,16 @@ from bucephal.pages.welfare import HorseWelfare, WelfareFlag, WelfareRequest, ho
 from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
 
 __all__ = [
-    "ArenaSeen", "Arrival", "Baseline", "BaselineRow", "Criteria", "Criterion", "Cursor", "EntryHelp",
-    "EntryView", "ExerciseRow", "FlagPage", "HistoryPage", "HistoryWish", "HorseFacts", "HorseLadder",
-    "HorseSheet", "HorseWelfare", "LoggedRow", "LookPage", "OwnerReport", "PlanPage", "ReportPart",
-    "ReportSection", "ReportWish", "RiderFaults", "RingPack", "SentPack", "SessionDebrief",
-    "SessionLine", "SessionLines", "SideGap", "SoFar", "StepChart", "StepGuide", "TodayPlan",
-    "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays", "YardAtTheRing", "YardPage",
-    "arena_seen", "arrival", "as_sent", "baseline", "check_wish", "correction_view", "correction_words",
-    "criteria", "debrief", "entry_help", "entry_view", "flag_page", "history", "horse_facts",
-    "horse_ladder", "horse_sheet", "horse_welfare", "logged_rows", "look_page", "owner_report",
-    "plan_page", "plan_today", "read_out", "rider_faults", "ring_pack", "session_lines", "spare_pack",
-    "step_chart", "step_guide", "usual_span", "yard_page",
+    "ArenaSeen", "Arrival", "Baseline", "BaselineRow", "CompareBy", "CompareChoices", "CompareWish",
+    "Comparison", "Criteria", "Criterion", "Cursor", "EntryHelp", "EntryView", "ExerciseRow",
+    "FlagPage", "HistoryPage", "HistoryWish", "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare",
+    "LoggedRow", "LookPage", "OwnerReport", "PlanPage", "ReportPart", "ReportSection", "ReportWish",
+    "RiderFaults", "RingPack", "SentPack", "SessionDebrief", "SessionLine", "SessionLines", "SideGap",
+    "SoFar", "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest",
+    "WorkedDays", "YardAtTheRing", "YardPage", "arena_seen", "arrival", "as_sent", "baseline",
+    "check_wish", "compare_choices", "comparison", "correction_view", "correction_words", "criteria",
+    "debrief", "entry_help", "entry_view", "flag_page", "history", "horse_facts", "horse_ladder",
+    "horse_sheet", "horse_welfare", "logged_rows", "look_page", "owner_report", "plan_page",
+    "plan_today", "read_out", "rider_faults", "ring_pack", "session_lines", "spare_pack", "step_chart",
+    "step_guide", "usual_span", "yard_page",
 ]  # fmt: skip

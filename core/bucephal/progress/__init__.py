@@ -2,6 +2,7 @@
 
 from bucephal.progress.bad_moments import BadMoment, bad_moments
 from bucephal.progress.deciding import decided, lifted, may_decide
+from bucephal.progress.first_tries import FirstAnswer, first_answers
 from bucephal.progress.gap import side_gap
 from bucephal.progress.once import once_a_standing
 from bucephal.progress.ridden_before import (
@@ -18,27 +19,8 @@ from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState,
 from bucephal.progress.then_and_now import ThenAndNow, then_and_now
 
 __all__ = [
-    "BACK_TO_WALK",
-    "BRAKES",
-    "CALM_SESSIONS_WAIT",
-    "FOURTH_WEEK",
-    "GOOD",
-    "RIDING_NEVER_BELOW",
-    "TROT",
-    "UP_TO_LEVEL",
-    "BadMoment",
-    "MissingNeed",
-    "Standing",
-    "StepStanding",
-    "StepState",
-    "ThenAndNow",
-    "TrackEstimate",
-    "bad_moments",
-    "decided",
-    "lifted",
-    "may_decide",
-    "never_did",
-    "once_a_standing",
-    "side_gap",
-    "then_and_now",
+    "BACK_TO_WALK", "BRAKES", "CALM_SESSIONS_WAIT", "FOURTH_WEEK", "GOOD", "RIDING_NEVER_BELOW", "TROT",
+    "UP_TO_LEVEL", "BadMoment", "FirstAnswer", "MissingNeed", "Standing", "StepStanding", "StepState",
+    "ThenAndNow", "TrackEstimate", "bad_moments", "decided", "first_answers", "lifted", "may_decide",
+    "never_did", "once_a_standing", "side_gap", "then_and_now",
 ]  # fmt: skip

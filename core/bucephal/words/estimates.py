@@ -73,9 +73,14 @@ def side_gap(name: str, mean: float, *, heavier: Side | None, chance: float) -> 
     return f"{name}: {heavier_side(heavier, mean, chance)}"
 
 
+def heavier_by(side: Side, levels: float) -> str:
+    """'the right is heavier by about 2 levels'."""
+    return f"the {side} is heavier by {by_levels(levels)}"
+
+
 def heavier_side(side: Side, levels: float, chance: float) -> str:
     """'the right is heavier by about 2 levels, fairly sure'."""
-    return f"the {side} is heavier by {by_levels(levels)}, {how_sure(chance)}"
+    return f"{heavier_by(side, levels)}, {how_sure(chance)}"
 
 
 def gap_unknown(least_asks: int) -> str:

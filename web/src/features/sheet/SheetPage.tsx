@@ -57,6 +57,7 @@ function SheetLinks({ horse, sheet: { facts } }: SheetProps) {
   return (
     <p className={styles.links}>
       <Link to={`/horses/${horse}/history`}>{words.history}</Link>
+      <Link to={`/horses/${horse}/compare`}>{words.compare}</Link>
       <Link to={`/horses/${horse}/report`}>{words.report}</Link>
       <Link to={`/horses/${horse}/flags`}>
         {facts.open_flags.length === 0 ? words.noFlags : text.flags.title}

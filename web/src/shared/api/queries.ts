@@ -2,7 +2,7 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api } from "./client";
 import { putTogether } from "./sentPack";
-import type { HistoryWish, ReportPart } from "./types";
+import type { CompareBy, HistoryWish, ReportPart } from "./types";
 
 export interface PlanWishes {
   minutes?: number;
@@ -385,4 +385,25 @@ export const sharedReportsQuery = (horse: string) =>
   queryOptions({
     queryKey: ["shared-reports", horse],
     queryFn: () => api.get("/api/horses/{horse_id}/shared-reports", ofHorse(horse)),
+  });
+
+/** What is held against what; `horse` is the other one. */
+export interface CompareWish {
+  by?: CompareBy;
+  first?: string;
+  second?: string;
+  one?: string;
+  other?: string;
+  horse?: string;
+}
+
+export const compareQuery = (horse: string, wish: CompareWish) =>
+  queryOptions({
+    queryKey: ["horse", horse, "compare", wish],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/compare", {
+        params: { path: { horse_id: horse }, query: wish },
+      }),
+    placeholderData: keepPreviousData,
+    retry: false,
   });

@@ -658,6 +658,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/horses/{horse_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Comparison
+         * @description Two dates, sides, riders, conditions or horses beside each other.
+         */
+        get: operations["reading_api_get_comparison"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/horses/{horse_id}/history": {
         parameters: {
             query?: never;
@@ -4800,6 +4820,97 @@ export interface components {
             /** Name */
             name: string;
             state: components["schemas"]["StepState"];
+        };
+        /**
+         * CompareBy
+         * @enum {string}
+         */
+        CompareBy: "dates" | "sides" | "riders" | "condition" | "horses";
+        /**
+         * CompareQuery
+         * @description What is compared: nothing is said: only what there is to compare.
+         */
+        CompareQuery: {
+            by?: components["schemas"]["CompareBy"] | null;
+            /** First */
+            first?: string | null;
+            /** Second */
+            second?: string | null;
+            /** One */
+            one?: string | null;
+            /** Other */
+            other?: string | null;
+            /**
+             * Horse
+             * @description The other horse, where two are compared.
+             */
+            horse?: string | null;
+        };
+        /**
+         * CompareChoices
+         * @description What there is to compare.
+         */
+        CompareChoices: {
+            /** Riders */
+            riders: string[];
+            /** Conditions */
+            conditions: string[];
+            /** First Day */
+            first_day: string | null;
+            /** Last Day */
+            last_day: string | null;
+        };
+        /** ComparedRow */
+        ComparedRow: {
+            /**
+             * Step
+             * @description Null: of the horse, and of no step.
+             */
+            step: string | null;
+            /** Name */
+            name: string;
+            side: components["schemas"]["Side"];
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Difference */
+            difference: string;
+            /** Sure */
+            sure: string;
+            /** Rests On */
+            rests_on: string;
+            /**
+             * Shown
+             * @description Is a difference shown?
+             */
+            shown: boolean;
+            /** Exact */
+            exact: string;
+        };
+        /** Comparison */
+        Comparison: {
+            /** Title */
+            title: string;
+            /**
+             * Columns
+             * @description Step, side, the two, the difference, how sure, by what.
+             */
+            columns: string[];
+            /** Words */
+            words: string;
+            /** Help */
+            help: string;
+            /** Rows */
+            rows: components["schemas"]["ComparedRow"][];
+        };
+        /**
+         * HorseCompared
+         * @description What there is to compare, and what was compared, if anything was asked for.
+         */
+        HorseCompared: {
+            choices: components["schemas"]["CompareChoices"];
+            comparison: components["schemas"]["Comparison"] | null;
         };
         /**
          * HistoryQuery
@@ -12407,6 +12518,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HorseSheet"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Whoever is signed in may not do this. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is not there, or not theirs to see. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Somebody else has changed it since it was read. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It does not fit; every problem is named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too many wrong tries: Retry-After says when the next one is looked at. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description It cannot be written down just now; nothing was changed. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    reading_api_get_comparison: {
+        parameters: {
+            query?: {
+                by?: components["schemas"]["CompareBy"] | null;
+                first?: string | null;
+                second?: string | null;
+                one?: string | null;
+                other?: string | null;
+                /** @description The other horse, where two are compared. */
+                horse?: string | null;
+            };
+            header?: never;
+            path: {
+                horse_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HorseCompared"];
                 };
             };
             /** @description Nobody is signed in. */

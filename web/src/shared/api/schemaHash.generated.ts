@@ -1,1 +1,1 @@
-export const SCHEMA = "2110907c94e3ce09";
+export const SCHEMA = "6c95b514b27655ab";

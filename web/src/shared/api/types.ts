@@ -113,3 +113,6 @@ export type ReportSection = Schemas["ReportSection"];
 export type ReportPart = Schemas["ReportPart"];
 export type SharedView = Schemas["SharedView"];
 export type ReportShared = Schemas["ReportShared"];
+export type CompareBy = Schemas["CompareBy"];
+export type CompareChoices = Schemas["CompareChoices"];
+export type Comparison = Schemas["Comparison"];

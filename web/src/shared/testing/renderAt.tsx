@@ -47,6 +47,7 @@ const USUAL: Answers = {
   [`/api/horses/${HORSE}/sheet`]: sample.sheet,
   [`/api/horses/${HORSE}/history`]: sample.history,
   [`/api/horses/${HORSE}/report`]: sample.report,
+  [`/api/horses/${HORSE}/compare`]: sample.compared,
   [`/api/horses/${HORSE}/shared-reports`]: { reports: [] },
   [`/api/horses/${HORSE}/ladder`]: sample.ladder,
   [`/api/horses/${HORSE}/ladder/up-wt.2`]: sample.guide,

@@ -1,5 +1,5 @@
 // Words of the sheet, of charts, of the history and of an owner's report.
-import type { HistoryChoices, ReportPart } from "../api/types";
+import type { CompareBy, HistoryChoices, ReportPart } from "../api/types";
 
 export const chart = {
   table: "As a table",
@@ -43,6 +43,7 @@ export const sheet = {
   rowName: (name: string, words: string) => `${name}: ${words}. Show how it came there`,
   history: "Sessions",
   report: "Report for the owner",
+  compare: "Compare",
 };
 
 export const history = {
@@ -104,4 +105,25 @@ export const report = {
   opened: (times: number) => (times === 0 ? "not opened yet" : `opened ${times}×`),
   withdraw: "Withdraw",
   withdrawName: (title: string) => `Withdraw: ${title}`,
+};
+
+export const compare = {
+  title: "Compare",
+  by: "Compare",
+  choose: "choose",
+  ways: {
+    dates: "two days",
+    sides: "left and right",
+    riders: "two riders",
+    condition: "with and without",
+    horses: "with another horse",
+  } satisfies Record<CompareBy, string>,
+  first: "Earlier day",
+  second: "Later day",
+  one: "One",
+  other: "The other",
+  what: "With and without",
+  horse: "The other horse",
+  lead: "Choose what is held against what. What is shown to be different comes first.",
+  noRiders: "Two people have to be named in sessions before riders can be compared.",
 };
