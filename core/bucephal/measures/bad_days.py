@@ -18,7 +18,7 @@ from statistics import median
 from typing import TypeVar
 
 ROUND_A_DAY = 3
-"""Days before and after it that a day is held against [own]."""
+"""Days before and after it that a day is held against [own]; of the first and the last nothing is said."""
 LEAST_ANSWERS = 4
 """Of a day with fewer nothing is said [own]."""
 WORSE_BY = 0.1
@@ -75,7 +75,9 @@ def bad_days(days: Sequence[DayOfWork]) -> frozenset[date]:
 
 
 def _round(days: Sequence[DayOfWork], n: int) -> list[float]:
-    near = (*days[max(n - ROUND_A_DAY, 0) : n], *days[n + 1 : n + 1 + ROUND_A_DAY])
+    """As many before it as after it: else a horse that gets better would seem bad on its first days."""
+    reach = min(ROUND_A_DAY, n, len(days) - 1 - n)
+    near = (*days[n - reach : n], *days[n + 1 : n + 1 + reach])
     return [one.share for one in near]
 
 

@@ -126,11 +126,11 @@ def comparison(standing: Standing, wish: CompareWish, other: Standing | None = N
         case CompareBy.RIDERS:
             names = _said(wish, compare_choices(standing).riders)
             one, two = (_rode(name) for name in names)
-            return _of_groups(standing, names, one, two)
+            return _of_groups(standing, words.against(*names), names, one, two)
         case CompareBy.CONDITION:
             (what,) = _said_one(wish, compare_choices(standing).conditions)
             return _of_groups(
-                standing, (words.WITHOUT, words.with_it(what)),
+                standing, words.with_and_without(what), (words.WITHOUT, words.with_it(what)),
                 lambda one: what not in conditions_of(one), lambda one: what in conditions_of(one),
             )  # fmt: skip
 
@@ -286,7 +286,9 @@ def _of_horses(standing: Standing, other: Standing) -> Comparison:
 Chosen = Callable[[Session], bool]
 
 
-def _of_groups(standing: Standing, names: tuple[str, str], first: Chosen, second: Chosen) -> Comparison:
+def _of_groups(
+    standing: Standing, title: str, names: tuple[str, str], first: Chosen, second: Chosen
+) -> Comparison:
     answers = list(first_answers(standing))
     groups = [[one for one in answers if chosen(one.session)] for chosen in (first, second)]
     together = _differ(*groups)
@@ -294,7 +296,7 @@ def _of_groups(standing: Standing, names: tuple[str, str], first: Chosen, second
     rows += _step_by_step(standing, *groups)
     sessions = standing.record.sessions
     rows += _of_the_horse(*([one for one in sessions if chosen(one)] for chosen in (first, second)))
-    return _compared(words.against(*names), names, rows, words.EXPECTED_HELP, standing)
+    return _compared(title, names, rows, words.EXPECTED_HELP, standing)
 
 
 def _step_by_step(

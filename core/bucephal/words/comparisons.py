@@ -35,6 +35,10 @@ def against(first: str, second: str) -> str:
     return f"{first} against {second}"
 
 
+def with_and_without(what: str) -> str:
+    return f"With {what}, and without it"
+
+
 def with_it(what: str) -> str:
     return f"with {what}"
 

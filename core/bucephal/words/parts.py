@@ -156,7 +156,7 @@ COUNTED_COLUMNS = (DAY, "Step", SIDE, "Counted")
 
 TOLERANCE_COLUMNS = ("How strong", "How near", "Tries", "Let go in time", "Usually after", "Last on")
 HOW_STRONG = "how strong it was"
-NEAR_CLASSES = ("not said", "at it", "to 1 m", "to 3 m", "farther")
+NEAR_CLASSES = ("distance –", "at it", "to 1 m", "to 3 m", "farther")
 STRENGTH_NOT_SAID = "–"
 
 
