@@ -5,6 +5,7 @@ The ladder is data (``data/*.toml``); these frozen models are what it is loaded 
 
 from __future__ import annotations
 
+import math
 from functools import cached_property
 
 from pydantic import Field
@@ -169,6 +170,11 @@ class Exercise(LadderModel):
     set_up_s: int = Field(description="Seconds to set it up, once a session.")
     faults: tuple[Fault, ...]
     stages: tuple[Stage, ...] = Field(description="In teaching order, which need not be by number.")
+
+    @property
+    def most(self) -> float:
+        """The most that can be measured of it: of a share a hundred in a hundred."""
+        return 100.0 if (self.unit or "").startswith("%") else math.inf
 
     @property
     def by_the_clock(self) -> bool:

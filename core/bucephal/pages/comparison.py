@@ -140,7 +140,7 @@ def _rode(name: str) -> Callable[[Session], bool]:
 
 
 def _said(wish: CompareWish, known: Sequence[str]) -> tuple[str, str]:
-    allowed = ", ".join(known) or "nobody was named so far"
+    allowed = ", ".join(known) or words.NOBODY_NAMED
     problems = [
         Problem(path, name, "is nobody who was named in a session", allowed)
         for path, name in (("one", wish.one), ("other", wish.other))
@@ -165,8 +165,9 @@ def _said_one(wish: CompareWish, known: Sequence[str]) -> tuple[str]:
 
 def _of_dates(standing: Standing, wish: CompareWish) -> Comparison:
     if wish.first is None or wish.second is None or wish.first >= wish.second:
-        reason = "has to come before the second day"
-        raise InvalidInput([Problem("first", str(wish.first), reason, "two days, the earlier one first")])
+        raise InvalidInput(
+            [Problem("first", str(wish.first), "has to come before the second day", "an earlier day than it")]
+        )
     if wish.second > standing.on:
         raise InvalidInput(
             [Problem("second", str(wish.second), "lies in the future", f"up to {standing.on}")]

@@ -344,7 +344,8 @@ def _exercise(step: str) -> str:
 
 
 def _flag_words(flag: RaisedFlag) -> str:
-    seen = words.flag_seen(flag.name, flag.since, flag.why.rstrip("."))
+    """What somebody noted who raised it by hand is their own; what was found is the owner's to know."""
+    seen = words.flag_seen(flag.name, flag.since, "" if flag.by_hand else flag.why.rstrip("."))
     if flag.open or flag.cleared_on is None:
         return f"{seen} {words.FLAG_OPEN}"
     return f"{seen} {words.flag_found(flag.cleared_on, str(flag.cleared_by), flag.found.rstrip('.'))}"

@@ -132,6 +132,10 @@ def check_ask(ask: Raw, catalogue: Catalogue, base: str) -> Iterator[Problem]:
     exercise, stage = catalogue.exercise(step), catalogue.stage(step)
     yield from _check_side(ask, exercise, base)
     yield from _check_level(ask, exercise, base)
+    extent = ask.get("extent")
+    if _is_number(extent) and extent > exercise.most:
+        reason = f"is more than there is: {exercise.id} is measured in {exercise.unit}"
+        yield Problem(f"{base}.extent", extent, reason, f"0 to {exercise.most:g}")
     for field in _LEAD_FIELDS:
         if ask.get(field) is not None and stage.gait is not Gait.CANTER:
             reason = f"a lead is recorded in canter only; {step} is asked in {stage.gait}"

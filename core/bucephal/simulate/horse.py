@@ -373,7 +373,7 @@ class VirtualHorse:
         better, worse = self.rng.uniform(1.0, 1.5), self.rng.uniform(0.3, 0.95)
         if exercise.compare is Compare.AT_MOST:
             better, worse = self.rng.uniform(0.2, 1.0), self.rng.uniform(1.1, 3.0)
-        return round(float(target * (better if done else worse)), 1)
+        return min(round(float(target * (better if done else worse)), 1), exercise.most)
 
     def _tension(self, skill: _Skill) -> Tension:
         new = 1.0 if skill.first_day in (None, self._day) else KNOWN_UNSETTLES

@@ -17,6 +17,7 @@ EXPECTED_HELP = (
 DATES_HELP = "Each step as it stood in the evening of either day, with its doubt."
 SIDES_HELP = "From the rides on which both sides were asked."
 HORSES_HELP = "Each step that both were asked, as it stands today. Horses differ; so do their bands."
+NOBODY_NAMED = "nobody was named so far"
 NOTHING_SHARED = "There is nothing that both were asked."
 TOO_FEW = "too few first answers"
 ALL_TOGETHER = "All steps together"

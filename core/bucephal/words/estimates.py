@@ -23,8 +23,12 @@ def too_few(basis: str) -> str:
     return f"only {basis}: this is more any horse than this one"
 
 
+def not_asked_for(weeks: int) -> str:
+    return f"not asked for {weeks} weeks"
+
+
 def long_unasked(weeks: int) -> str:
-    return f"not asked for {weeks} weeks: after so long it is often a little heavier than that"
+    return f"{not_asked_for(weeks)}: after so long it is often a little heavier than that"
 
 
 def side_level(side: Side, mean: float, low: float, high: float, basis: str) -> str:

@@ -133,7 +133,7 @@ def side_then_and_now(name: str, side: str, then: int | None, now: int) -> str:
 
 
 def flag_seen(name: str, since: date, why: str) -> str:
-    return f"{name}, {day(since)}: {why}."
+    return f"{name}, {day(since)}{f': {why}' if why else ''}."
 
 
 def flag_found(on: date, by: str, found: str) -> str:

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from datetime import date
 
 from bucephal.ladder import Side
+from bucephal.words.estimates import not_asked_for
 from bucephal.words.figures import CANNOT_TELL, by_levels, day, per_week, surely, whole, whole_level
 from bucephal.words.plain import after_comma, before, counted, upper_first
 
@@ -73,7 +74,7 @@ def changed(side: Side, levels: float) -> str:
 def seldom(weeks: int, asks: int) -> str:
     """'not asked for 5 weeks', 'asked 3 times only'."""
     if weeks >= 2:
-        return f"not asked for {weeks} weeks"
+        return not_asked_for(weeks)
     return f"asked {counted(asks, 'time')} only"
 
 

@@ -304,3 +304,24 @@ def test_two_records_of_a_horse_become_one_and_what_came_is_told(run: Run) -> No
     assert told["sessions[0].asks[0]"] == "different"
     assert told["sessions[0].asks[1]"] == "new"
     assert run("validate", out["record"])[0] == 0
+
+
+def test_a_report_is_printed_and_written_as_what_its_name_ends_in(run: Run, tmp_path: Path) -> None:
+    asks = [{"step": "halt.2", "side": "none", "level": 3}] * 3
+    horse = record(dict.fromkeys(range(0, 20, 2), asks))
+    span = ("--from", str(START), "--to", str(START + timedelta(days=18)))
+    out = tmp_path / "report.pdf"
+    code, report, _ = run("report", horse, *span, "--out", str(out))
+    assert (code, report["first"], report["last"]) == (0, *span[1::2])
+    assert out.read_bytes().startswith(b"%PDF-")
+    file = tmp_path / "report.json"
+    run("report", horse, *span, "--without", "work", "--out", str(file))
+    written = json.loads(file.read_text(encoding="utf-8"))
+    assert {one["code"] for one in report["sections"]} - {one["code"] for one in written["sections"]} == {
+        "work"
+    }
+    code, _, errors = run("report", horse, *span, "--out", str(tmp_path / "report.docx"))
+    assert (code, errors[0]["path"]) == (2, "out")
+    assert errors[0]["allowed"] == "a name that ends in .pdf, .html, .json"
+    code, _, errors = run("report", horse, "--from", span[3], "--to", span[1])
+    assert (code, [one["path"] for one in errors]) == (2, ["first"])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from statistics import median
 
@@ -94,7 +95,7 @@ def _measure(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Cha
         key.append(ChartKey(words=words.WANTED, shade=Shade.WANTED, shape="line"))
     return Chart(
         code=exercise.id, title=exercise.name, words=said,
-        drawing=_drawn(told, exercise.unit or "", stage.target, 100.0 if _is_share(exercise) else None),
+        drawing=_drawn(told, exercise.unit or "", stage.target, _top(exercise)),
         key=tuple(key),
         table=ChartTable(
             columns=words.MEASURE_COLUMNS,
@@ -103,8 +104,8 @@ def _measure(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Cha
     )  # fmt: skip
 
 
-def _is_share(exercise: Exercise) -> bool:
-    return (exercise.unit or "").startswith("%")
+def _top(exercise: Exercise) -> float | None:
+    return None if math.isinf(exercise.most) else exercise.most
 
 
 def _drawn(told: list[ToldAsk], unit: str, wanted: float | None, most: float | None) -> ChartDrawing:
