@@ -37,7 +37,7 @@ def main() -> None:
 def limits() -> dict[str, Any]:
     """What the server takes from outside, and from whom it takes that it speaks for others."""
     from django.conf import settings
-    from exchange.uploads import MOST_BYTES
+    from pictures.services import MOST_BYTES
 
     proxy: dict[str, Any] = {"clear_untrusted_proxy_headers": True}
     if settings.PROXY is not None:

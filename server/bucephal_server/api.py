@@ -36,6 +36,8 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.openapi.schema import OpenAPISchema
 from ninja.parser import Parser
+from pictures.api import router as pictures_router
+from pictures.services import PictureTooLarge
 from pydantic import Field
 from reading.api import router as reading_router
 from training.api import router as training_router
@@ -77,8 +79,8 @@ class Errors(Schema):
 
 
 STATUS = {
-    UnknownStep: 404, NoLink: 404, Overtaken: 409, Begun: 409, TooLarge: 413, TooManyTries: 429,
-    TooManyAtOnce: 503, TooManyExports: 503, Busy: 409,
+    UnknownStep: 404, NoLink: 404, Overtaken: 409, Begun: 409, TooLarge: 413, PictureTooLarge: 413,
+    TooManyTries: 429, TooManyAtOnce: 503, TooManyExports: 503, Busy: 409,
 }  # fmt: skip
 """Of what the core and the services refuse; anything else does not fit."""
 NO_ROOM = {errno.ENOSPC, errno.EDQUOT, errno.EROFS}
@@ -127,6 +129,7 @@ api.add_router("", yards_router)
 api.add_router("", ground_router)
 api.add_router("", exchange_router)
 api.add_router("", reports_router)
+api.add_router("", pictures_router)
 
 
 @lru_cache(maxsize=1)

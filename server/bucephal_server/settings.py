@@ -57,6 +57,7 @@ INSTALLED_APPS = [
     "ground",
     "horses",
     "training",
+    "pictures",
     "derived",
     "reading",
     "exchange",

@@ -7,6 +7,7 @@ from uuid import UUID
 from accounts.doors import MANAGES, READS
 from accounts.editions import telling
 from accounts.services import person_of
+from as_a_file import AS_A_FILE
 from bucephal.errors import InvalidInput
 from bucephal.exports import Export
 from bucephal.record import write_record
@@ -23,7 +24,7 @@ from exchange.from_tables import TableLook, Understood
 from exchange.imports import ImportDone, Taken
 from exchange.looking import Arriving, Into
 from exchange.models import ImportKind
-from exchange.uploads import AS_A_FILE, file_of
+from exchange.uploads import file_of
 
 router = Router(tags=["exchange"])
 

@@ -4,20 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from typing import Any
 
 from bucephal.errors import BucephalError, InvalidInput, Problem
 from django.http import HttpRequest
 
 MOST_BYTES = 16 * 1024 * 1024
 """A horse with twenty thousand asks is about as large."""
-AS_A_FILE: dict[str, Any] = {
-    "requestBody": {
-        "required": True,
-        "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
-    }
-}
-"""How the API's description tells it."""
 
 
 class TooLarge(BucephalError):

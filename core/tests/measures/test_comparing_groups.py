@@ -59,7 +59,7 @@ def test_a_difference_is_as_likely_as_every_way_says() -> None:
             [0.8 if good else 0.2 for good in way[5:]]
         )
         off = (sum(way[5:]) / 5 - 0.8) - (sum(way[:5]) / 5 - 0.6)
-        total += chance * (abs(off) >= 1.0 - 1e-9)
+        total += float(chance) * (abs(off) >= 1.0 - 1e-9)
     assert found.p_value == pytest.approx(total, abs=1e-9)
 
 

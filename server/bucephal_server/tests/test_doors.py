@@ -50,10 +50,12 @@ BY_DOOR: dict[Any, set[str]] = {
     SENDS: {"post /api/sync"},
     LOGS: {
         "post /api/horses/{horse_id}/entry",
+        "post /api/horses/{horse_id}/pictures", "put /api/horses/{horse_id}/pictures/{picture_id}/marks",
         "post /api/horses/{horse_id}/flags/raise",
         "post /api/horses/{horse_id}/look/pain-signs", "post /api/horses/{horse_id}/look/condition",
     },
     CHANGES: {
+        "post /api/horses/{horse_id}/pictures/{picture_id}/remove",
         "get /api/horses/{horse_id}/shared-reports", "post /api/horses/{horse_id}/shared-reports",
         "post /api/horses/{horse_id}/shared-reports/{shared_id}/withdraw",
         "put /api/today", "put /api/horses/{horse_id}/profile", "post /api/horses/{horse_id}/flags/clear",
@@ -93,7 +95,7 @@ FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthC
 def address(path: str, horse: Horse, step: str = "up-wt.2") -> str:
     return path.format(
         horse_id=horse.pk, session_id=new_id(), step=step, exercise_id="halt", device_id=new_id(), link_id=new_id(),
-        person_id=987654, place_id=new_id(), shared_id=new_id(), ending="pdf", import_id=new_id(), export_id="asks", name="none.zip",
+        person_id=987654, place_id=new_id(), shared_id=new_id(), picture_id=new_id(), ending="pdf", import_id=new_id(), export_id="asks", name="none.zip",
     )  # fmt: skip
 
 

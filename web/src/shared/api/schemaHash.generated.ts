@@ -1,1 +1,1 @@
-export const SCHEMA = "6c95b514b27655ab";
+export const SCHEMA = "0fe62009f47fa01e";
