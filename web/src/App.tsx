@@ -38,6 +38,7 @@ const FlagsPage = lazy(() => import("./features/flags/FlagsPage"));
 const LookPage = lazy(() => import("./features/look/LookPage"));
 const ComparePage = lazy(() => import("./features/compare/ComparePage"));
 const HistoryPage = lazy(() => import("./features/history/HistoryPage"));
+const PicturesPage = lazy(() => import("./features/pictures/PicturesPage"));
 const ReportPage = lazy(() => import("./features/report/ReportPage"));
 const SheetPage = lazy(() => import("./features/sheet/SheetPage"));
 
@@ -117,6 +118,7 @@ function Places({ me }: { me: Me }) {
         <Route path="/horses/:horse/sheet/:step" element={<StepPage />} />
         <Route path="/horses/:horse/history" element={<HistoryPage />} />
         <Route path="/horses/:horse/compare" element={<ComparePage />} />
+        <Route path="/horses/:horse/pictures" element={<PicturesPage />} />
         <Route path="/horses/:horse/report" element={<ReportPage />} />
         <Route path="/horses/:horse/ladder" element={<LadderPage />} />
         <Route path="/horses/:horse/ladder/:step" element={<GuidePage />} />

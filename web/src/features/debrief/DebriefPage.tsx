@@ -12,6 +12,7 @@ import { correcting, entry } from "../../shared/text/en.entry";
 import { Lines } from "../../shared/ui/Lines";
 import { May } from "../../shared/ui/May";
 import { Empty, ErrorView, Loading } from "../../shared/ui/StateView";
+import { SessionPictures } from "../pictures/SessionPictures";
 import styles from "./DebriefPage.module.css";
 import { DebriefRows } from "./DebriefRows";
 import { NextSession } from "./NextSession";
@@ -197,6 +198,11 @@ function DebriefView({ horse, debrief }: { horse: string; debrief: SessionDebrie
           ))}
         </ul>
       </section>
+      {debrief.id ? (
+        <May to="read">
+          <SessionPictures horse={horse} session={debrief.id} rows={debrief.rows} />
+        </May>
+      ) : null}
       <NextSession horse={horse} />
       {debrief.id ? <PutRight horse={horse} session={debrief.id} /> : null}
     </article>

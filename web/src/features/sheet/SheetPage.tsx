@@ -4,7 +4,7 @@ import { Link, useParams } from "react-router";
 import { sheetQuery } from "../../shared/api/queries";
 import type { HorseSheet } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
-import { sheet as words } from "../../shared/text/en.sheet";
+import { pictures, sheet as words } from "../../shared/text/en.sheet";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
 import { May } from "../../shared/ui/May";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
@@ -58,6 +58,7 @@ function SheetLinks({ horse, sheet: { facts } }: SheetProps) {
     <p className={styles.links}>
       <Link to={`/horses/${horse}/history`}>{words.history}</Link>
       <Link to={`/horses/${horse}/compare`}>{words.compare}</Link>
+      <Link to={`/horses/${horse}/pictures`}>{pictures.title}</Link>
       <Link to={`/horses/${horse}/report`}>{words.report}</Link>
       <Link to={`/horses/${horse}/flags`}>
         {facts.open_flags.length === 0 ? words.noFlags : text.flags.title}

@@ -407,3 +407,13 @@ export const compareQuery = (horse: string, wish: CompareWish) =>
     placeholderData: keepPreviousData,
     retry: false,
   });
+
+/** Of one session, or of all. */
+export const picturesQuery = (horse: string, session?: string) =>
+  queryOptions({
+    queryKey: ["pictures", horse, session ?? "all"],
+    queryFn: () =>
+      api.get("/api/horses/{horse_id}/pictures", {
+        params: { path: { horse_id: horse }, query: session ? { session } : {} },
+      }),
+  });

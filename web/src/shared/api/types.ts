@@ -116,3 +116,4 @@ export type ReportShared = Schemas["ReportShared"];
 export type CompareBy = Schemas["CompareBy"];
 export type CompareChoices = Schemas["CompareChoices"];
 export type Comparison = Schemas["Comparison"];
+export type PictureView = Schemas["PictureView"];
