@@ -21,6 +21,14 @@ class UnitSystem(StrEnum):
     IMPERIAL = "imperial"
 
 
+class ClockFace(StrEnum):
+    """How somebody reads the time of day."""
+
+    OF_24 = "24"
+    OF_12 = "12"
+
+
+METRES_PER_MILE = Fraction("1609.344")
 METRES_PER_FOOT = Fraction("0.3048")
 CENTIMETRES_PER_INCH = Fraction("2.54")
 KILOGRAMS_PER_POUND = Fraction("0.45359237")
@@ -38,6 +46,10 @@ def feet_to_metres(feet: float) -> float:
 
 def metres_to_feet(metres: float) -> float:
     return float(Fraction(metres) / METRES_PER_FOOT)
+
+
+def metres_a_second_to_miles_an_hour(speed: float) -> float:
+    return float(Fraction(speed) * 3600 / METRES_PER_MILE)
 
 
 def pounds_to_kilograms(pounds: float) -> float:

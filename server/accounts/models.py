@@ -7,7 +7,7 @@ from datetime import timedelta
 from importlib import import_module
 from typing import TYPE_CHECKING, ClassVar
 
-from bucephal.units import UnitSystem
+from bucephal.units import ClockFace, UnitSystem
 from bucephal.words.amounts import Amounts
 from django.conf import settings
 from django.contrib.auth.models import AbstractUser, UserManager
@@ -55,10 +55,10 @@ class Units(models.TextChoices):
 
 
 class Clock(models.TextChoices):
-    """How somebody reads the time of day."""
+    """How somebody reads the time of day; the core's ``ClockFace``."""
 
-    OF_24 = "24", "24 hours"
-    OF_12 = "12", "12 hours"
+    OF_24 = ClockFace.OF_24.value, "24 hours"
+    OF_12 = ClockFace.OF_12.value, "12 hours"
 
 
 class People(UserManager["User"]):
@@ -86,7 +86,7 @@ class User(AbstractUser):
     @property
     def amounts(self) -> Amounts:
         """How amounts are said to this person."""
-        return Amounts(UnitSystem(self.units))
+        return Amounts(UnitSystem(self.units), ClockFace(self.clock))
 
     @property
     def is_here(self) -> bool:

@@ -128,7 +128,7 @@ def get_today(request: HttpRequest) -> HttpResponse:
     asked = services.asked_day(person, timezone.localdate(), time_of_day())
     horses = services.seen_by(person)
     versions = [version_of(horse, asked.on) for horse in horses]
-    return answered(request, (*versions, repr(asked)), lambda: services.today_of(person, horses, asked))
+    return answered(request, (*versions, repr(asked), person.amounts), lambda: services.today_of(person, horses, asked))
 
 
 @router.put("/today", auth=CHANGES, response=TodayPlan)

@@ -97,7 +97,8 @@ def today_of(person: User, horses: Iterable[Horse], asked: AskedDay) -> TodayPla
     """The day of some horses, from what is cached where it is still true."""
     worked = [one.days for one in worked_out_of(horses, asked.on)]
     return plan_today(
-        worked, asked.day, now=asked.now, so_far=asked.so_far, replan=partial(_replanned, person)
+        worked, asked.day, now=asked.now, so_far=asked.so_far, replan=partial(_replanned, person),
+        amounts=person.amounts,
     )  # fmt: skip
 
 

@@ -12,6 +12,7 @@ import type { Me } from "./shared/api/types";
 import { forgetAnswers } from "./shared/outbox/database";
 import { OutboxProvider } from "./shared/outbox/OutboxProvider";
 import { text } from "./shared/text/en";
+import { setReader } from "./shared/text/reader";
 import { theme } from "./shared/theme/theme";
 import { Bounded } from "./shared/ui/Bounded";
 import { Empty, ErrorView, Loading } from "./shared/ui/StateView";
@@ -71,6 +72,8 @@ function Gate() {
   useEffect(() => {
     if (signedOut) void forgetAnswers();
   }, [signedOut]);
+  // Before anything below is drawn: it is said as this person reads it.
+  setReader(me.data);
   if (useLocation().pathname === JOIN)
     return (
       <Suspense fallback={<Loading />}>

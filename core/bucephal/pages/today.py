@@ -32,6 +32,7 @@ from bucephal.record import Busy, FrozenModel, Visit
 from bucephal.welfare import Heat
 from bucephal.welfare.heat import air_at
 from bucephal.words import days as words
+from bucephal.words.amounts import METRIC, Amounts
 from bucephal.words.bodies import VISITS
 
 VISITS_AHEAD = timedelta(days=14)
@@ -120,6 +121,7 @@ def plan_today(
     now: time | None = None,
     so_far: Mapping[str, SoFar] | None = None,
     replan: Replan | None = None,
+    amounts: Amounts = METRIC,
 ) -> TodayPlan:
     """Rows by their hours; then those for whom no time is left; done, running and resting horses last.
 
@@ -129,12 +131,13 @@ def plan_today(
         now: nothing is placed before it; None: the whole day is ahead.
         so_far: by horse: today's sessions.
         replan: works a horse's plan out for the weather of its hour; None: plans stay as they are.
+        amounts: how times and weather are said to whoever reads it.
     """
     known = so_far or {}
     ahead = [one for one in horses if _works(one, day.on, known.get(_key(one), NOTHING_YET))]
     ahead.sort(key=_urgency)
     placed = day_line([_wanting(one) for one in ahead], day, now)
-    rows = [_Row(one, day, placed.get(_key(one)), known.get(_key(one), NOTHING_YET)) for one in horses]
+    rows = [_Row(one, day, placed.get(_key(one)), known.get(_key(one), NOTHING_YET), amounts) for one in horses]
     told = [row.told(now=now, works=row.horse in ahead, replan=replan) for row in rows]
     place = {_key(one): n for n, one in enumerate(ahead)}
     told.sort(key=lambda row: _in_order(row, place))
@@ -142,7 +145,7 @@ def plan_today(
     working = sum(row.works for row in told)
     return TodayPlan(
         on=day.on, now=now, day=day, hot=tuple(_hot(day)), rows=tuple(told), minutes=minutes,
-        working=working, words=_summary(working, minutes, day), order=words.ORDER,
+        working=working, words=_summary(working, minutes, day, amounts), order=words.ORDER,
         visits=tuple(_visits(horses, day.on)),
         visit_kinds=tuple(VisitKind(what=what, name=VISITS[what]) for what in Visit),
     )  # fmt: skip
@@ -185,8 +188,11 @@ def _wants_helper(horse: WorkedDays) -> bool:
 class _Row:
     """One horse's row of the day."""
 
-    def __init__(self, horse: WorkedDays, day: YardDay, placed: Placed | None, so_far: SoFar) -> None:
+    def __init__(
+        self, horse: WorkedDays, day: YardDay, placed: Placed | None, so_far: SoFar, amounts: Amounts
+    ) -> None:
         self.horse, self._day, self._placed, self._so_far = horse, day, placed, so_far
+        self._amounts = amounts
         self._is_helped = placed is not None and placed.helped
 
     def told(self, *, now: time | None, works: bool, replan: Replan | None) -> TodayRow:
@@ -211,7 +217,7 @@ class _Row:
             wants_helper=words.MORE_WITH_HELPER if wants else None,
             body=next((line for line in plan.body if line.verdict is not BodyVerdict.FINE), None),
             wishes=DayWishes(**{name: getattr(request, name) for name in DayWishes.model_fields}),
-            running=None if running is None else words.running(running),
+            running=None if running is None else words.running(self._amounts.time(running)),
             worked=self._so_far.worked,
         )
 
@@ -248,7 +254,7 @@ class _Row:
         if placed.heat is Heat.SHORT_AND_EASY:
             return words.NO_COOLER_HOUR
         if placed.helped and day.helper is not None:
-            return words.with_helper(day.helper.starts, day.helper.ends)
+            return words.with_helper(self._amounts.hours(day.helper.starts, day.helper.ends))
         if facts.open_flags:
             return words.FLAG_FIRST
         if _has_repair(self.horse.plan):
@@ -288,12 +294,15 @@ def _hot(day: YardDay) -> Iterator[HotHours]:
             yield HotHours(starts=time_of(first), ends=time_of(last), verdict=verdict, words=text)
 
 
-def _summary(working: int, minutes: int, day: YardDay) -> str:
+def _summary(working: int, minutes: int, day: YardDay, amounts: Amounts) -> str:
     helper = day.helper
     parts = [words.summary(working, minutes)]
-    parts.append(words.NO_HELPER if helper is None else words.helper_there(helper.starts, helper.ends))
+    hours = None if helper is None else amounts.hours(helper.starts, helper.ends)
+    parts.append(words.NO_HELPER if hours is None else words.helper_there(hours))
     windy = (day.wind_ms or 0.0) >= STRONG_WIND_MS
-    parts.append(words.weather(day.air_c, day.humidity_pct, day.wind_ms, windy=windy))
+    air = None if day.air_c is None else amounts.temperature(day.air_c)
+    wind = None if day.wind_ms is None else amounts.wind(day.wind_ms)
+    parts.append(words.weather(air, day.humidity_pct, wind, windy=windy))
     return " ".join(part for part in parts if part)
 
 

@@ -3,14 +3,20 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import time
 
 from bucephal.units import (
+    ClockFace,
     UnitSystem,
     celsius_to_fahrenheit,
     centimetres_to_hands,
     kilograms_to_pounds,
+    metres_a_second_to_miles_an_hour,
     metres_to_feet,
 )
+
+
+_NOON = 12
 
 
 @dataclass(frozen=True)
@@ -18,6 +24,7 @@ class Amounts:
     """How amounts are said to somebody."""
 
     units: UnitSystem = UnitSystem.METRIC
+    clock: ClockFace = ClockFace.OF_24
 
     @property
     def _imperial(self) -> bool:
@@ -34,6 +41,26 @@ class Amounts:
     def temperature(self, celsius: float) -> str:
         """'21 °C', '70 °F'."""
         return f"{celsius_to_fahrenheit(celsius):.0f} °F" if self._imperial else f"{celsius:.0f} °C"
+
+    def wind(self, metres_a_second: float) -> str:
+        """'7 m/s', '16 mph'."""
+        if self._imperial:
+            return f"{metres_a_second_to_miles_an_hour(metres_a_second):.0f} mph"
+        return f"{metres_a_second:.0f} m/s"
+
+    def time(self, moment: time) -> str:
+        """'8:30'; '8:30 am', '12 pm' at noon for who reads twelve hours."""
+        if self.clock is ClockFace.OF_24:
+            return f"{moment.hour}:{moment:%M}"
+        half = "am" if moment.hour < _NOON else "pm"
+        hour = moment.hour % _NOON or _NOON
+        return f"{hour}{f':{moment:%M}' if moment.minute else ''} {half}"
+
+    def hours(self, starts: time, ends: time) -> str:
+        """'10 to 12', '8:30 to 11'; '10 am to 12 pm'."""
+        if self.clock is ClockFace.OF_12:
+            return f"{self.time(starts)} to {self.time(ends)}"
+        return " to ".join(str(one.hour) if one.minute == 0 else self.time(one) for one in (starts, ends))
 
     def height(self, centimetres: float) -> str:
         """'14.2 hh (147 cm)'; who reads no metres is told hands alone."""

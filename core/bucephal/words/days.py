@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, time
+from datetime import date
 
 from bucephal.words.bodies import VISITS
 from bucephal.words.figures import day as on_day
@@ -28,26 +28,16 @@ TOO_HOT_ALL_DAY = "no hour is cool enough"
 BEFORE_THE_HEAT = "before the heat"
 
 
-def clock(moment: time) -> str:
-    """'8:30'."""
-    return f"{moment.hour}:{moment:%M}"
-
-
-def hours(starts: time, ends: time) -> str:
-    """'10 to 12', '8:30 to 11'."""
-    return " to ".join(str(one.hour) if one.minute == 0 else clock(one) for one in (starts, ends))
-
-
-def with_helper(starts: time, ends: time) -> str:
-    return f"with the helper, who is there from {hours(starts, ends)}"
+def with_helper(hours: str) -> str:
+    return f"with the helper, who is there from {hours}"
 
 
 def longest_off(days_off: int) -> str:
     return f"{counted(days_off, 'day')} off" if days_off else "worked yesterday: after those with days off"
 
 
-def running(since: time) -> str:
-    return f"Its session runs on another device since {clock(since)}"
+def running(since: str) -> str:
+    return f"Its session runs on another device since {since}"
 
 
 # --- rest -----------------------------------------------------------------------------------
@@ -98,23 +88,23 @@ def summary(horses: int, minutes: int) -> str:
     return NO_HORSE if horses == 0 else f"{counted(horses, 'horse')}, {duration(minutes)} in all."
 
 
-def helper_there(starts: time, ends: time) -> str:
-    return f"Helper from {hours(starts, ends)}."
+def helper_there(hours: str) -> str:
+    return f"Helper from {hours}."
 
 
 NO_HELPER = "No helper today."
 LOOKING_ABOUT = "expect looking about, and longer settling"
 
 
-def weather(air_c: float | None, humidity_pct: float | None, wind_ms: float | None, *, windy: bool) -> str:
+def weather(air: str | None, humidity_pct: float | None, wind: str | None, *, windy: bool) -> str:
     """'9 °C, 80 % humidity, wind 7 m/s.'; empty where nothing is known."""
     parts = []
-    if air_c is not None:
-        parts.append(f"{air_c:.0f} °C at the warmest")
+    if air is not None:
+        parts.append(f"{air} at the warmest")
     if humidity_pct is not None:
         parts.append(f"{humidity_pct:.0f} % humidity")
-    if wind_ms is not None:
-        parts.append(f"wind {wind_ms:.0f} m/s" + (f": {LOOKING_ABOUT}" if windy else ""))
+    if wind is not None:
+        parts.append(f"wind {wind}" + (f": {LOOKING_ABOUT}" if windy else ""))
     return f"{', '.join(parts)}." if parts else ""
 
 

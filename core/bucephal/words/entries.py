@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from bucephal.words.days import clock
+from bucephal.words.amounts import METRIC
 from bucephal.words.figures import day
 from bucephal.words.plain import counted, upper_first
 from bucephal.words.wedges import YES_NO
@@ -111,7 +111,7 @@ def put_right(what: str, was: str, now: str) -> str:
 
 def running(device: str, since: time | None, asks: int) -> str:
     """'Wren's phone has a session running since 9:20, with 7 asks'."""
-    began = f" since {clock(since)}" if since is not None else ""
+    began = f" since {METRIC.time(since)}" if since is not None else ""
     return f"{device} has a session running{began}, with {counted(asks, 'ask')}"
 
 

@@ -1,10 +1,12 @@
 // Oneself: the password, where one is signed in, what is held on one, and leaving.
 import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { api } from "../../shared/api/client";
 import { devicesQuery, meQuery } from "../../shared/api/queries";
+import type { Me } from "../../shared/api/types";
 import { Form, TextInput } from "../../shared/form";
 import { forgetAnswers } from "../../shared/outbox/database";
 import { moment } from "../../shared/text/days";
@@ -25,11 +27,57 @@ export default function AccountPage() {
       <p className={styles.soft}>
         {text.account.signedInAs(me.data.name, text.people.roles[me.data.role] ?? me.data.role)}
       </p>
+      <Reading me={me.data} />
       <PasswordForm name={me.data.signs_in_as} />
       <Devices />
       <Held />
       <Leave />
     </article>
+  );
+}
+
+type Preference = "units" | "clock";
+const PREFERENCES: [Preference, string[]][] = [
+  ["units", ["metric", "imperial"]],
+  ["clock", ["24", "12"]],
+];
+const NATIVE = { inputLabel: { shrink: true }, select: { native: true } } as const;
+
+/** How this person reads amounts and times: set with the tap, and every page says it so from then on. */
+function Reading({ me }: { me: Me }) {
+  const queries = useQueryClient();
+  const change = useMutation({
+    mutationFn: (body: Partial<Pick<Me, Preference>>) => api.put("/api/me/preferences", { body }),
+    onSuccess: async (next) => {
+      queries.setQueryData(meQuery.queryKey, next);
+      await queries.invalidateQueries();
+    },
+  });
+  return (
+    <section>
+      <h2>{text.account.reading}</h2>
+      <p className={styles.soft}>{text.account.readingLead}</p>
+      <ProblemList error={change.error} lead={text.account.problems} />
+      <div className={styles.fields}>
+        {PREFERENCES.map(([key, options]) => (
+          <TextField
+            key={key}
+            select
+            size="small"
+            label={text.account.preference[key]}
+            value={me[key]}
+            slotProps={NATIVE}
+            onChange={(event) => change.mutate({ [key]: event.target.value })}
+          >
+            {options.map((one) => (
+              <option key={one} value={one}>
+                {text.account.options[one]}
+              </option>
+            ))}
+          </TextField>
+        ))}
+      </div>
+    </section>
   );
 }
 

@@ -2,6 +2,7 @@
 import { useRef } from "react";
 import { useSearchParams } from "react-router";
 import type { Ground } from "../../shared/api/types";
+import { readsImperial } from "../../shared/text/reader";
 
 /** Numbers by their keys, as they were typed. */
 export type Typed = Record<string, string | number>;
@@ -42,7 +43,7 @@ function read(search: URLSearchParams, ground: Ground): GroundAddress {
     place: search.get("place") ?? ground.places[0]?.id ?? "",
     setup: search.get("setup") ?? ground.set_ups[0]?.code ?? "",
     mirrored: search.get("mirrored") === "1",
-    feet: search.get("feet") === "1",
+    feet: (search.get("feet") ?? (readsImperial() ? "1" : "")) === "1",
     horse: search.get("horse") ?? "",
     step: search.get("step") ?? "",
     typed: typedIn(search.get("values")),
@@ -67,7 +68,7 @@ function written(address: GroundAddress): URLSearchParams {
     place,
     setup,
     mirrored: mirrored ? "1" : "",
-    feet: feet ? "1" : "",
+    feet: feet === readsImperial() ? "" : feet ? "1" : "0",
     horse,
     step,
     values: Object.keys(typed).length > 0 ? JSON.stringify(typed) : "",

@@ -1,6 +1,7 @@
 // Words of quick entry and of putting a past session right. What is said of horses and of the notation comes from
 // the server.
-export const entry = {
+import { spoken } from "./spoken";
+export const entry = spoken("entry", {
   link: "Write a session in",
   title: (name: string) => `Write in what ${name} did`,
   lead: "One line for each exercise: the step, the side, the answers. For a whole week, begin each day with its name.",
@@ -18,9 +19,9 @@ export const entry = {
   help: "How it is written",
   helpColumns: ["Written", "Says"],
   asks: "Answers",
-};
+});
 
-export const correcting = {
+export const correcting = spoken("correcting", {
   link: "Put right",
   title: (day: string) => `Put right: ${day}`,
   lead: "Change, strike out or add what you like. An answer that is typed anew takes the place of the old one; who changed what stays to be seen.",
@@ -38,11 +39,11 @@ export const correcting = {
   to: "Which horse was it?",
   moveDo: "Give it to that horse",
   cannot: "This session could not be put right.",
-};
+});
 
-export const together = {
+export const together = spoken("together", {
   help: "Log in it too, and both are kept as one session; its settling, its day and its end stay with that device.",
   join: "Log in that session",
   joined: "You log in a session that another device began.",
   others: "Logged by others",
-};
+});

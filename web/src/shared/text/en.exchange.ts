@@ -1,6 +1,7 @@
 // What goes out of the yard and what comes in.
+import { spoken } from "./spoken";
 
-export const exchangeText = {
+export const exchangeText = spoken("exchangeText", {
   out: "Take out",
   outLead: "What is written here is in open formats: any program may read it.",
   of: "Of",
@@ -133,7 +134,7 @@ export const exchangeText = {
   restoreTitle: "Putting one back",
   restoreLead:
     "Is done on the machine itself, with the server stopped: manage.py restore FILE. It says what it replaces, archives that first, and asks.",
-};
+});
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;

@@ -1,5 +1,6 @@
 // Words of the Ground place. What is said of set-ups, of what fits and of the tape comes from the server.
-export const ground = {
+import { spoken } from "./spoken";
+export const ground = spoken("ground", {
   title: "Ground",
   homeMark: "home",
   rein: { left: "L", right: "R", none: "" },
@@ -48,9 +49,9 @@ export const ground = {
   noHorse: "no horse",
   horseChoice: "Show what was seen of",
   open: (name: string) => `Lay out: ${name}`,
-};
+});
 
-export const placeForm = {
+export const placeForm = spoken("placeForm", {
   addTitle: "A new place",
   editTitle: (name: string) => `Change ${name}`,
   name: "Name",
@@ -113,4 +114,4 @@ export const placeForm = {
   toFile: "As GeoJSON",
   notSaved: "The place was not saved.",
   notRead: "That file could not be read.",
-};
+});

@@ -1,6 +1,8 @@
 // Texts of the ladder, of a horse that arrives, and of the yard's own page.
+
 import type { StepState } from "../api/types";
 import { fullDay } from "./days";
+import { spoken } from "./spoken";
 
 const states: Record<StepState, string> = {
   closed: "closed",
@@ -12,7 +14,7 @@ const states: Record<StepState, string> = {
   resting: "resting",
 };
 
-export const ladderText = {
+export const ladderText = spoken("ladderText", {
   states,
   search: "Search",
   searchHelp: "exercise, stage or step",
@@ -47,9 +49,9 @@ export const ladderText = {
   opensNothing: "Nothing further.",
   legend: "Stages",
   solid: "line: need met · dashed: not yet · thick: must be confirmed",
-};
+});
 
-export const guideText = {
+export const guideText = spoken("guideText", {
   back: "Ladder",
   chart: "How it came there",
   does: "What you do",
@@ -90,9 +92,9 @@ export const guideText = {
   isGoal: "This is a goal",
   dropGoal: "No longer a goal",
   stageOf: (n: number, of: number) => `stage ${n} of ${of}`,
-};
+});
 
-export const arrivalText = {
+export const arrivalText = spoken("arrivalText", {
   title: "When it came",
   assessment: "What to try",
   facts: "Made from",
@@ -111,9 +113,9 @@ export const arrivalText = {
   baselineEmpty: "No assessment yet. Its first answers will stay here for ever.",
   columns: ["Step", "Side", "Then", "Now", "So that"],
   helper: "helper",
-};
+});
 
-export const horseText = {
+export const horseText = spoken("horseText", {
   keepsItsOwn: "Keeps its own school and bands",
   keepsItsOwnHelp:
     "It came from elsewhere: what it was taught there is named below, and what this yard agrees on is not put to it.",
@@ -149,9 +151,9 @@ export const horseText = {
   later: "Everything else can come later.",
   unknown: "not known",
   problems: "Not saved yet. What you typed is still here.",
-};
+});
 
-export const yardText = {
+export const yardText = spoken("yardText", {
   title: "Yard",
   tabs: {
     schools: "Schools",
@@ -190,9 +192,9 @@ export const yardText = {
   shipWords: "As they ship",
   kitLead: "What this yard does not have. Steps that want it rest until it is there.",
   filter: "Find an exercise",
-};
+});
 
-export const exerciseText = {
+export const exerciseText = spoken("exerciseText", {
   newTitle: "A new exercise",
   changeTitle: (name: string) => `Change: ${name}`,
   copyTitle: (name: string) => `A copy of: ${name}`,
@@ -249,4 +251,4 @@ export const exerciseText = {
   removeStage: "Take this stage out",
   problems: "Not saved yet. What you typed is still here.",
   fixed: "cannot change: asks are logged under it",
-};
+});

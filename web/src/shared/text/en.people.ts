@@ -1,6 +1,7 @@
 // The people of a yard: how they come, what they may, where they are signed in, how they go.
+import { spoken } from "./spoken";
 
-export const joinText = {
+export const joinText = spoken("joinText", {
   firstTitle: "Make your yard",
   firstLead: "This machine has no yard yet. The code stands where the server was started.",
   code: "Code",
@@ -23,9 +24,18 @@ export const joinText = {
   dayGo: "Open the horses",
   ended: "This link has ended, or was used already. Ask a trainer of the yard for a new one.",
   toSignIn: "Sign in",
-};
+});
 
-export const accountText = {
+export const accountText = spoken("accountText", {
+  reading: "How you read it",
+  readingLead: "For you alone. A horse's height is said in hands either way.",
+  preference: { units: "Units", clock: "Time of day" },
+  options: {
+    metric: "metres, kilograms, °C",
+    imperial: "feet, pounds, °F",
+    "24": "24 hours (14:30)",
+    "12": "12 hours (2:30 pm)",
+  } as Record<string, string>,
   title: "Your account",
   short: "Account",
   signedInAs: (name: string, role: string) => `${name}, ${role}`,
@@ -55,9 +65,9 @@ export const accountText = {
     "You sign in no more. What you logged stays with the horses, under your name; a trainer can delete that too.",
   leaveSure: "Leave, surely",
   problems: "That did not go through.",
-};
+});
 
-export const peopleText = {
+export const peopleText = spoken("peopleText", {
   roles: {
     trainer: "trainer",
     instructor: "instructor",
@@ -119,9 +129,9 @@ export const peopleText = {
   takeOutHelp:
     "It is planned and logged no more. Everything known of it is kept; Yard takes it back.",
   takeOutSure: (name: string) => `Take ${name} out, surely`,
-};
+});
 
-export const sessionText = {
+export const sessionText = spoken("sessionText", {
   date: "Day",
   started: "Began",
   ended: "Ended",
@@ -134,11 +144,11 @@ export const sessionText = {
   struckBy: (who: string, day: string) => `by ${who}, restorable until ${day}`,
   restore: "Restore",
   restoreName: (day: string) => `Restore the session of ${day}`,
-};
+});
 
-export const differText = {
+export const differText = spoken("differText", {
   lead: "What differs",
   columns: ["", "Yours", "Now"],
   nothing: "Nothing differs: it was changed to the same.",
   empty: "-",
-};
+});

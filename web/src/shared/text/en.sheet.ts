@@ -1,7 +1,9 @@
 // Words of the sheet, of charts, of the history and of an owner's report.
-import type { CompareBy, HistoryChoices, ReportPart } from "../api/types";
 
-export const chart = {
+import type { CompareBy, HistoryChoices, ReportPart } from "../api/types";
+import { spoken } from "./spoken";
+
+export const chart = spoken("chart", {
   table: "As a table",
   picture: "As a picture",
   save: "Save",
@@ -11,9 +13,9 @@ export const chart = {
   csv: "Figures (CSV)",
   behind: "The sessions behind it",
   toAsks: "to its asks",
-};
+});
 
-export const sheet = {
+export const sheet = spoken("sheet", {
   sides: "Sides",
   table: "As a table",
   picture: "As a picture",
@@ -44,9 +46,9 @@ export const sheet = {
   history: "Sessions",
   report: "Report for the owner",
   compare: "Compare",
-};
+});
 
-export const history = {
+export const history = spoken("history", {
   title: "Sessions",
   search: "Search",
   searchHelp: "notes, places, people, things",
@@ -67,9 +69,9 @@ export const history = {
     events: "What happened",
     unusual: "Unusual day",
   } satisfies Record<keyof HistoryChoices, string>,
-};
+});
 
-export const report = {
+export const report = spoken("report", {
   title: "Report for the owner",
   first: "From",
   last: "To",
@@ -105,9 +107,9 @@ export const report = {
   opened: (times: number) => (times === 0 ? "not opened yet" : `opened ${times}×`),
   withdraw: "Withdraw",
   withdrawName: (title: string) => `Withdraw: ${title}`,
-};
+});
 
-export const compare = {
+export const compare = spoken("compare", {
   title: "Compare",
   by: "Compare",
   choose: "choose",
@@ -126,9 +128,9 @@ export const compare = {
   horse: "The other horse",
   lead: "Choose what is held against what. What is shown to be different comes first.",
   noRiders: "Two people have to be named in sessions before riders can be compared.",
-};
+});
 
-export const pictures = {
+export const pictures = spoken("pictures", {
   title: "Pictures and clips",
   lead: "Kept by the yard's own server, without where they were taken. JPEG, PNG, WebP, MP4, MOV; 48 MB and three minutes at most.",
   add: "Add a picture or clip",
@@ -157,4 +159,4 @@ export const pictures = {
   seconds: (s: number) => `${s.toFixed(1)} s`,
   open: (name: string) => `Open: ${name}`,
   dropMark: (name: string) => `Take the mark away: ${name}`,
-};
+});

@@ -1,5 +1,6 @@
 // The ring's labels for what is added to a session, taken down beside the level, and said of the day.
-export const taking = {
+import { spoken } from "./spoken";
+export const taking = spoken("taking", {
   knots: {
     title: "Knots of this session",
     open: "Knots: go to one, add, drop",
@@ -83,4 +84,4 @@ export const taking = {
   also: "Asked of every answer",
   alsoHelp:
     "What is ticked has its own buttons at the ring. Leave out what nobody looks at afterwards.",
-} as const;
+} as const);

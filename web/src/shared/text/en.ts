@@ -1,10 +1,12 @@
 // Every text of the interface that does not come from the core, for one language.
+
 import { day, longDay } from "./days";
 import { arrivalText, exerciseText, guideText, horseText, ladderText, yardText } from "./en.ladder";
 import { accountText, differText, joinText, peopleText, sessionText } from "./en.people";
 import { halves } from "./halves";
+import { spoken } from "./spoken";
 
-export const text = {
+export const text = spoken("text", {
   ladder: ladderText,
   guide: guideText,
   arrival: arrivalText,
@@ -360,4 +362,4 @@ export const text = {
     aWeek: (rides: number) => (rides === 1 ? "1 ride" : `${rides} rides`),
     see: "How it came there",
   },
-};
+});
