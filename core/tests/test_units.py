@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from datetime import time
+
 import pytest
 from bucephal import units
 from bucephal.errors import InvalidInput
+from bucephal.units import ClockFace, UnitSystem
+from bucephal.words.amounts import Amounts
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -76,3 +80,24 @@ def test_what_is_no_height_is_refused_with_both_ways_to_say_it(text: str) -> Non
     (problem,) = refusal.value.problems
     assert "hands" in problem.allowed
     assert "cm" in problem.allowed
+
+
+# --- as somebody reads them ---------------------------------------------------------------------
+
+
+def test_amounts_are_said_in_the_reader_s_units() -> None:
+    """Exact by definition: pound, foot and mile of 1959; the Fahrenheit scale."""
+    metric, imperial = Amounts(), Amounts(UnitSystem.IMPERIAL)
+    assert (metric.weight(63), imperial.weight(63)) == ("63 kg", "139 lb")
+    assert (metric.length(2.1), imperial.length(2.1)) == ("2.1 m", "6.9 ft")
+    assert (metric.temperature(21), imperial.temperature(21)) == ("21 °C", "70 °F")
+    assert (metric.wind(7), imperial.wind(7)) == ("7 m/s", "16 mph")
+    assert (metric.height(147.32), imperial.height(147.32)) == ("14.2 hh (147 cm)", "14.2 hh")
+
+
+def test_times_of_day_are_said_on_the_reader_s_clock() -> None:
+    day, half = Amounts(), Amounts(clock=ClockFace.OF_12)
+    times = [time(0, 5), time(8, 30), time(12), time(14, 5), time(10)]
+    assert [day.clock_time(one) for one in times] == ["0:05", "8:30", "12:00", "14:05", "10:00"]
+    assert [half.clock_time(one) for one in times] == ["12:05 am", "8:30 am", "12 pm", "2:05 pm", "10 am"]
+    assert (day.hours(time(10), time(12)), half.hours(time(10), time(12))) == ("10 to 12", "10 am to 12 pm")

@@ -9,6 +9,7 @@ from uuid import UUID
 
 from accounts.devices import device_of
 from accounts.doors import CHANGES, LOGS, READS, RING
+from accounts.models import User
 from accounts.services import person_of, yard_of
 from bucephal.goals import GoalForecast
 from bucephal.pages import (
@@ -100,18 +101,25 @@ def _answer(request: HttpRequest, horse_id: UUID, work: Callable[[Horse], BaseMo
     return answered(request, version_of(horse, timezone.localdate()), lambda: work(horse))
 
 
-def _at_the_ring(horse: Horse) -> tuple[Hashable, ...]:
+def _at_the_ring(person: User, horse: Horse) -> tuple[Hashable, ...]:
     """What a pack rests on."""
-    return (*version_of(horse, timezone.localdate()), services.at_the_ring(horse))
+    return (*version_of(horse, timezone.localdate()), services.at_the_ring(horse), person.units)
 
 
-def _wanted(horse: Horse, query: PlanQuery) -> PlanRequest:
+def _wanted(person: User, horse: Horse, query: PlanQuery) -> PlanRequest:
     """Checked by the core, which names field, value and range."""
     minutes = horse.usual_minutes if query.minutes is None else query.minutes
     on = query.on or timezone.localdate()
     changes = {} if query.changes is None else parse_json(query.changes)
     place = services.place_for(horse, query.place)
-    raw = {**query.dict(), "on": on.isoformat(), "minutes": minutes, "changes": changes, "place": place}
+    raw = {
+        **query.dict(),
+        "on": on.isoformat(),
+        "minutes": minutes,
+        "changes": changes,
+        "place": place,
+        "units": person.units,
+    }
     return plan_request(raw, ladder_of(horse))
 
 
@@ -128,7 +136,9 @@ def get_today(request: HttpRequest) -> HttpResponse:
     asked = services.asked_day(person, timezone.localdate(), time_of_day())
     horses = services.seen_by(person)
     versions = [version_of(horse, asked.on) for horse in horses]
-    return answered(request, (*versions, repr(asked), person.amounts), lambda: services.today_of(person, horses, asked))
+    return answered(
+        request, (*versions, repr(asked), person.amounts), lambda: services.today_of(person, horses, asked)
+    )
 
 
 @router.put("/today", auth=CHANGES, response=TodayPlan)
@@ -162,30 +172,35 @@ def get_ground(request: HttpRequest, horse_id: UUID, query: Query[GroundQuery]) 
 @router.get("/horses/{horse_id}/plan", auth=RING, response=PlanPage)
 def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
     horse = horse_of(person_of(request), horse_id)
-    wanted = _wanted(horse, query)
-    # What it rests on beside the horse is the place, which may be drawn anew at any time.
-    rests_on = (*version_of(horse, timezone.localdate()), repr(wanted.place))
+    wanted = _wanted(person_of(request), horse, query)
+    # What it rests on beside the horse: the place, which may be drawn anew at any time, and who reads it.
+    rests_on = (*version_of(horse, timezone.localdate()), repr(wanted.place), wanted.units)
     return answered(request, rests_on, lambda: services.plan_of(horse, wanted))
 
 
 @router.get("/horses/{horse_id}/pack", auth=RING, response=SentPack)
 @decorate_view(gzip_page)
 def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
-    horse = horse_of(person_of(request), horse_id)
-    return answered(
-        request, _at_the_ring(horse), lambda: as_sent(services.pack_of(horse, _wanted(horse, query)))
-    )  # fmt: skip
+    person = person_of(request)
+    horse = horse_of(person, horse_id)
+
+    def work() -> SentPack:
+        return as_sent(services.pack_of(horse, _wanted(person, horse, query)))
+
+    return answered(request, _at_the_ring(person, horse), work)
 
 
 @router.get("/horses/{horse_id}/spares", auth=RING, response=SentPack)
 @decorate_view(gzip_page)
 def get_spares(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
     """Every exercise as it could be asked today, planned or not."""
-    horse = horse_of(person_of(request), horse_id)
-    return answered(
-        request, _at_the_ring(horse), lambda: as_sent(services.spares_of(horse, _wanted(horse, query))),
-        is_large=True,
-    )  # fmt: skip
+    person = person_of(request)
+    horse = horse_of(person, horse_id)
+
+    def work() -> SentPack:
+        return as_sent(services.spares_of(horse, _wanted(person, horse, query)))
+
+    return answered(request, _at_the_ring(person, horse), work, is_large=True)
 
 
 @router.get("/horses/{horse_id}/sheet", auth=READS, response=HorseSheet)

@@ -80,7 +80,7 @@ def horse_sheet(
         board=tuple(rows),
         shares=tuple(one for one in standing.estimates() if one.kind is not StepKind.LIGHTNESS),
         sentences=tuple(board_sentences(rows)),
-        parts=tuple(parts_of(standing)),
+        parts=tuple(parts_of(standing, amounts)),
         since=tuple(_since(standing)),
         baseline=baseline(standing),
         goals=tuple(goal_lines(standing)),

@@ -137,7 +137,9 @@ def plan_today(
     ahead = [one for one in horses if _works(one, day.on, known.get(_key(one), NOTHING_YET))]
     ahead.sort(key=_urgency)
     placed = day_line([_wanting(one) for one in ahead], day, now)
-    rows = [_Row(one, day, placed.get(_key(one)), known.get(_key(one), NOTHING_YET), amounts) for one in horses]
+    rows = [
+        _Row(one, day, placed.get(_key(one)), known.get(_key(one), NOTHING_YET), amounts) for one in horses
+    ]
     told = [row.told(now=now, works=row.horse in ahead, replan=replan) for row in rows]
     place = {_key(one): n for n, one in enumerate(ahead)}
     told.sort(key=lambda row: _in_order(row, place))
@@ -217,7 +219,7 @@ class _Row:
             wants_helper=words.MORE_WITH_HELPER if wants else None,
             body=next((line for line in plan.body if line.verdict is not BodyVerdict.FINE), None),
             wishes=DayWishes(**{name: getattr(request, name) for name in DayWishes.model_fields}),
-            running=None if running is None else words.running(self._amounts.time(running)),
+            running=None if running is None else words.running(self._amounts.clock_time(running)),
             worked=self._so_far.worked,
         )
 

@@ -20,6 +20,7 @@ from bucephal.welfare.heat import CARE_FROM
 from bucephal.welfare.load import RISING_PCT
 from bucephal.welfare.weight import EASY_PCT, MOST_PCT
 from bucephal.words import bodies as words
+from bucephal.words.amounts import Amounts
 from bucephal.words.figures import exact
 
 CARRIES_FROM_MONTHS = 30
@@ -33,10 +34,10 @@ _FINE, _CARE, _HOLDS = BodyVerdict.FINE, BodyVerdict.CARE, BodyVerdict.HOLDS
 _WEIGHTIEST_FIRST = (_HOLDS, _CARE, _FINE)
 
 
-def body_lines(bearing: Bearing, age_months: int | None) -> tuple[BodyLine, ...]:
+def body_lines(bearing: Bearing, age_months: int | None, amounts: Amounts) -> tuple[BodyLine, ...]:
     """What there is to say of the body today; the weightiest first."""
     told = [
-        *_visit(bearing), _load(bearing), *_weight(bearing, age_months), *_heat(bearing),
+        *_visit(bearing), _load(bearing), *_weight(bearing, age_months, amounts), *_heat(bearing),
         *_condition(bearing), *_growth(age_months),
     ]  # fmt: skip
     return tuple(sorted(told, key=lambda line: _WEIGHTIEST_FIRST.index(line.verdict)))
@@ -63,7 +64,7 @@ def _load(bearing: Bearing) -> BodyLine:
     )  # fmt: skip
 
 
-def _weight(bearing: Bearing, age_months: int | None) -> Iterator[BodyLine]:
+def _weight(bearing: Bearing, age_months: int | None, amounts: Amounts) -> Iterator[BodyLine]:
     if age_months is not None and age_months < CARRIES_FROM_MONTHS:
         return
     weight, carried = bearing.weight, bearing.carried_kg
@@ -74,14 +75,14 @@ def _weight(bearing: Bearing, age_months: int | None) -> Iterator[BodyLine]:
     easy_kg, most_pct = EASY_PCT / 100 * weight.horse_kg, EASY_PCT if bearing.first_year else MOST_PCT
     match weight.verdict:
         case WeightVerdict.EASY:
-            short, verdict = words.easily_carried(easy_kg), _FINE
+            short, verdict = words.easily_carried(amounts.weight(easy_kg)), _FINE
         case WeightVerdict.CARE:
-            short, verdict = words.carried_with_care(easy_kg), _CARE
+            short, verdict = words.carried_with_care(amounts.weight(easy_kg)), _CARE
         case WeightVerdict.TOO_MUCH:
             held, most_kg = bearing.too_heavy, most_pct / 100 * weight.horse_kg
-            short = words.carried_over(most_kg, first_year=bearing.first_year, held=held)
+            short = words.carried_over(amounts.weight(most_kg), first_year=bearing.first_year, held=held)
             verdict = _HOLDS if held else _CARE
-    text = words.weight(carried, weight.horse_kg)
+    text = words.weight(amounts.weight(carried), amounts.weight(weight.horse_kg))
     yield _line(
         BodyPart.WEIGHT, text, verdict, short=short,
         of_fine=weight.share_pct / EASY_PCT,

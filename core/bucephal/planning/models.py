@@ -14,6 +14,7 @@ from bucephal.ladder import SetUp, Side, StepKind
 from bucephal.record import Band, FrozenModel, SessionKind
 from bucephal.record.models import Day, PlannedStep, StepId
 from bucephal.texts import text_of
+from bucephal.units import UnitSystem
 from bucephal.words.figures import exact
 
 NO_NAMES: Mapping[str, str] = {}
@@ -101,6 +102,7 @@ class PlanRequest(FrozenModel):
     )
     tack_kg: Annotated[float, Field(ge=0, le=80)] | None = None
     changes: PlanChanges = PlanChanges()
+    units: UnitSystem = Field(UnitSystem.METRIC, description="In which weights are said.")
 
 
 class Why(FrozenModel):

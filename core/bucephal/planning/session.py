@@ -71,6 +71,7 @@ from bucephal.record import HorseRecord, PlannedStep, SessionKind
 from bucephal.response import Tracks
 from bucephal.words import flags as flag_words
 from bucephal.words import plans as words
+from bucephal.words.amounts import Amounts
 
 _ORDER = (
     ItemKind.SETTLE, ItemKind.CHECK, ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.ASSESS, ItemKind.NEW,
@@ -431,7 +432,7 @@ def _cautions(day: Day, items: list[PlanItem]) -> list[str]:
 
 
 def _body(day: Day) -> tuple[BodyLine, ...]:
-    return body_lines(day.bearing, day.standing.age_months)
+    return body_lines(day.bearing, day.standing.age_months, Amounts(day.request.units))
 
 
 def _no_work(day: Day, reason: str, headline: str, because: str) -> SessionPlan:

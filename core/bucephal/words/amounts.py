@@ -15,7 +15,6 @@ from bucephal.units import (
     metres_to_feet,
 )
 
-
 _NOON = 12
 
 
@@ -48,7 +47,7 @@ class Amounts:
             return f"{metres_a_second_to_miles_an_hour(metres_a_second):.0f} mph"
         return f"{metres_a_second:.0f} m/s"
 
-    def time(self, moment: time) -> str:
+    def clock_time(self, moment: time) -> str:
         """'8:30'; '8:30 am', '12 pm' at noon for who reads twelve hours."""
         if self.clock is ClockFace.OF_24:
             return f"{moment.hour}:{moment:%M}"
@@ -59,8 +58,10 @@ class Amounts:
     def hours(self, starts: time, ends: time) -> str:
         """'10 to 12', '8:30 to 11'; '10 am to 12 pm'."""
         if self.clock is ClockFace.OF_12:
-            return f"{self.time(starts)} to {self.time(ends)}"
-        return " to ".join(str(one.hour) if one.minute == 0 else self.time(one) for one in (starts, ends))
+            return f"{self.clock_time(starts)} to {self.clock_time(ends)}"
+        return " to ".join(
+            str(one.hour) if one.minute == 0 else self.clock_time(one) for one in (starts, ends)
+        )
 
     def height(self, centimetres: float) -> str:
         """'14.2 hh (147 cm)'; who reads no metres is told hands alone."""

@@ -53,23 +53,24 @@ HORSE_NOT_KNOWN = "no tape weight: girth and length are missing in its profile"
 TOO_HEAVY = "rider and tack are too heavy for it: nothing ridden"
 
 
-def weight(carried_kg: float, horse_kg: float) -> str:
-    return f"rider and tack {carried_kg:.0f} kg, the horse about {horse_kg:.0f} kg"
+def weight(carried: str, horse: str) -> str:
+    """'rider and tack 63 kg, the horse about 427 kg': weights as they are said."""
+    return f"rider and tack {carried}, the horse about {horse}"
 
 
-def easily_carried(upto_kg: float) -> str:
-    return f"up to {upto_kg:.0f} kg is carried easily"
+def easily_carried(upto: str) -> str:
+    return f"up to {upto} is carried easily"
 
 
-def carried_with_care(easy_kg: float) -> str:
-    return f"over {easy_kg:.0f} kg with care: short, on good ground"
+def carried_with_care(easy: str) -> str:
+    return f"over {easy} with care: short, on good ground"
 
 
-def carried_over(most_kg: float, *, first_year: bool, held: bool) -> str:
+def carried_over(most: str, *, first_year: bool, held: bool) -> str:
     who = "in its first year under saddle" if first_year else "for a young or unfit horse"
     if held:
-        return f"{most_kg:.0f} kg is the most {who}: nothing ridden"
-    return f"over {most_kg:.0f} kg: a lighter rider or saddle"
+        return f"{most} is the most {who}: nothing ridden"
+    return f"over {most}: a lighter rider or saddle"
 
 
 _HEATS = {

@@ -111,7 +111,7 @@ def put_right(what: str, was: str, now: str) -> str:
 
 def running(device: str, since: time | None, asks: int) -> str:
     """'Wren's phone has a session running since 9:20, with 7 asks'."""
-    began = f" since {METRIC.time(since)}" if since is not None else ""
+    began = f" since {METRIC.clock_time(since)}" if since is not None else ""
     return f"{device} has a session running{began}, with {counted(asks, 'ask')}"
 
 

@@ -92,23 +92,25 @@ WITH_LEG, WITHOUT_LEG, LEG_NOT_SAID = "with", "without", "not said"
 SOMEWHERE = "corner not said"
 
 
-def corner_line(side: Side, with_leg: bool | None, metres: float) -> str:
+def corner_line(side: Side, with_leg: bool | None, length: str) -> str:
     """'left 2.1 m', 'left, leg 0.4 m': beside the corner of a small arena."""
-    return f"{side}{', leg' if with_leg else ''} {metres:.1f} m"
+    return f"{side}{', leg' if with_leg else ''} {length}"
+
+
+def on_the_line(upto: str) -> str:
+    return f"It stays on the line: within {upto} at every corner that was measured."
+
+
+def worst_corner(spot: str, side: Side, length: str) -> str:
+    return f"It turns by itself the earliest at {spot}, {rein(side)}: usually {length} before it."
+
+
+def corner_wanted(upto: str) -> str:
+    return f"Up to {upto} before the corner counts as on the line."
 
 
 def in_metres(metres: float) -> str:
     return f"{metres:.1f} m"
-
-
-def worst_corner(spot: str, side: Side, metres: float, upto: float) -> str:
-    if metres <= upto:
-        return f"It stays on the line: within {upto:g} m at every corner that was measured."
-    return f"It turns by itself the earliest at {spot}, {rein(side)}: usually {metres:.1f} m before it."
-
-
-def corner_wanted(upto: float) -> str:
-    return f"Up to {upto:g} m before the corner counts as on the line."
 
 
 # --- measures

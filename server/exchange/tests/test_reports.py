@@ -190,3 +190,29 @@ def test_who_reads_feet_and_pounds_is_told_so(client: Client, trainer: User, hor
     wrong = client.put("/api/me/preferences", {"units": "cubits"}, "application/json")
     assert wrong.status_code == 422
     assert wrong.json()["errors"][0]["path"].endswith("units")
+
+
+def test_today_and_the_plan_are_said_on_the_reader_s_clock_and_in_their_units(
+    client: Client, horse: Horse
+) -> None:
+    horse.profile |= {"girth_cm": 180, "length_cm": 160, "born": "2012-05-01"}
+    horse.save()
+    helper = {"starts": "10:00", "ends": "12:00"}
+    client.put("/api/today", {"air_c": 20, "wind_ms": 5, "helper": helper}, "application/json")
+    wanted = {"rider_kg": 63, "tack_kg": 10}
+
+    def said() -> tuple[str, str]:
+        today = client.get("/api/today").json()["words"]
+        plan = client.get(f"/api/horses/{horse.pk}/plan", wanted).json()["plan"]
+        return today, " ".join(line["words"] for line in plan["body"])
+
+    today, body = said()
+    assert "Helper from 10 to 12." in today
+    assert "20 °C at the warmest" in today
+    assert "rider and tack 73 kg" in body
+    client.put("/api/me/preferences", {"units": "imperial", "clock": "12"}, "application/json")
+    today, body = said()
+    assert "Helper from 10 am to 12 pm." in today
+    assert "68 °F at the warmest" in today
+    assert "wind 11 mph" in today
+    assert "rider and tack 161 lb" in body

@@ -1,6 +1,7 @@
 """One file for each thing that a sheet and a report say of a horse's work."""
 
 from collections.abc import Callable, Iterable, Iterator
+from functools import partial
 
 from bucephal.pages.parts.bad_days import bad_days
 from bucephal.pages.parts.calm import calm
@@ -14,23 +15,24 @@ from bucephal.pages.parts.spooks import spooks
 from bucephal.pages.parts.tolerance import tolerance_parts
 from bucephal.pages.parts.work import work
 from bucephal.progress import Standing
+from bucephal.words.amounts import METRIC, Amounts
 
 __all__ = ["PartCode", "SheetPart", "Span", "parts_of"]
 
-Maker = Callable[[Standing, Span | None], SheetPart | None]
+Maker = Callable[[Standing], SheetPart | None]
 
 
-def parts_of(standing: Standing, span: Span | None = None) -> Iterator[SheetPart]:
+def parts_of(standing: Standing, amounts: Amounts = METRIC) -> Iterator[SheetPart]:
     """Every part that has something to say, group by group."""
-    yield from _those((settling, calm, spooks), standing, span)
-    yield from _those((leads, corners), standing, span)
-    yield from measured_parts(standing, span)
-    yield from tolerance_parts(standing, span)
-    yield from _those((work, bad_days, riders), standing, span)
+    yield from _those((settling, calm, spooks), standing)
+    yield from _those((leads, partial(corners, amounts=amounts)), standing)
+    yield from measured_parts(standing)
+    yield from tolerance_parts(standing)
+    yield from _those((work, bad_days, riders), standing)
 
 
-def _those(makers: Iterable[Maker], standing: Standing, span: Span | None) -> Iterator[SheetPart]:
+def _those(makers: Iterable[Maker], standing: Standing) -> Iterator[SheetPart]:
     for make in makers:
-        part = make(standing, span)
+        part = make(standing)
         if part is not None:
             yield part

@@ -13,6 +13,7 @@ from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
 from bucephal.progress import Standing
 from bucephal.words import parts as words
+from bucephal.words.amounts import METRIC, Amounts
 
 _LETTER = re.compile(r"\b([HMKF])\b")
 
@@ -23,7 +24,7 @@ class _At(NamedTuple):
     with_leg: bool | None
 
 
-def corners(standing: Standing, span: Span | None = None) -> SheetPart | None:
+def corners(standing: Standing, span: Span | None = None, amounts: Amounts = METRIC) -> SheetPart | None:
     """None while no corner was measured."""
     found: dict[_At, list[ToldAsk]] = {}
     upto, exercise = 0.0, ""
@@ -36,17 +37,25 @@ def corners(standing: Standing, span: Span | None = None) -> SheetPart | None:
         return None
     order = sorted(found, key=lambda at: (at.spot, at.side, at.with_leg is True))
     worst = max(order, key=lambda at: _usual(found[at]))
-    said = words.worst_corner(worst.spot, worst.side, _usual(found[worst]), upto), words.corner_wanted(upto)
+    said = _said(worst, _usual(found[worst]), upto, amounts), words.corner_wanted(amounts.length(upto))
     chart = Chart(
         code=PartCode.CORNERS, title=words.CORNERS, words=said[0],
-        drawing=corner_map(list(_figures(order, found))),
-        table=ChartTable(columns=words.CORNER_COLUMNS, rows=tuple(_row(at, found[at]) for at in order)),
+        drawing=corner_map(list(_figures(order, found, amounts))),
+        table=ChartTable(
+            columns=words.CORNER_COLUMNS, rows=tuple(_row(at, found[at], amounts) for at in order)
+        ),
     )  # fmt: skip
     return SheetPart(
         code=PartCode.CORNERS, title=words.CORNERS, group=words.CANTER_AND_CORNERS,
         words=said, charts=(chart,),
         behind=HistoryWish(exercise=exercise),
     )  # fmt: skip
+
+
+def _said(worst: _At, usual: float, upto: float, amounts: Amounts) -> str:
+    if usual <= upto:
+        return words.on_the_line(amounts.length(upto))
+    return words.worst_corner(worst.spot, worst.side, amounts.length(usual))
 
 
 def _key(one: ToldAsk) -> _At:
@@ -58,20 +67,20 @@ def _usual(told: Iterable[ToldAsk]) -> float:
     return median(one.ask.extent or 0.0 for one in told)
 
 
-def _figures(order: list[_At], found: dict[_At, list[ToldAsk]]) -> Iterable[CornerFigure]:
+def _figures(order: list[_At], found: dict[_At, list[ToldAsk]], amounts: Amounts) -> Iterable[CornerFigure]:
     lines: dict[str, list[str]] = {}
     for at in order:
         letter = _LETTER.search(at.spot)
         if letter is not None:
-            said = words.corner_line(at.side, at.with_leg, _usual(found[at]))
+            said = words.corner_line(at.side, at.with_leg, amounts.length(_usual(found[at])))
             lines.setdefault(letter[1], []).append(said)
     return [CornerFigure(letter, tuple(own)) for letter, own in lines.items()]
 
 
-def _row(at: _At, told: list[ToldAsk]) -> ChartRow:
+def _row(at: _At, told: list[ToldAsk], amounts: Amounts) -> ChartRow:
     leg = {True: words.WITH_LEG, False: words.WITHOUT_LEG, None: words.LEG_NOT_SAID}[at.with_leg]
     cells = (
-        at.spot, str(at.side), leg, str(len(told)), words.in_metres(_usual(told)),
-        words.in_metres(told[-1].ask.extent or 0.0),
+        at.spot, str(at.side), leg, str(len(told)), amounts.length(_usual(told)),
+        amounts.length(told[-1].ask.extent or 0.0),
     )  # fmt: skip
     return ChartRow(cells=cells, session=told[-1].session.id, step=told[-1].ask.step)

@@ -2016,7 +2016,7 @@ export interface components {
         };
         /**
          * Clock
-         * @description How somebody reads the time of day.
+         * @description How somebody reads the time of day; the core's ``ClockFace``.
          * @enum {string}
          */
         Clock: "24" | "12";

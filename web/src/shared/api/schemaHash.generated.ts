@@ -1,1 +1,1 @@
-export const SCHEMA = "0fe62009f47fa01e";
+export const SCHEMA = "918b250e30b4587e";
