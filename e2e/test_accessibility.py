@@ -61,6 +61,11 @@ def open_place(place: str, places: Places, server: Server) -> None:
         case "sheet":
             places.sheet.open(f"/horses/{quill}/sheet")
             places.sheet.board()
+        case "history" | "report" | "compare" | "pictures":
+            search = {"compare": "?by=sides"}.get(place, "")
+            places.sheet.open(f"/horses/{quill}/{place}{search}")
+            wanted = {"history": "main ol li svg", "report": "main blockquote, main figure svg"}
+            places.sheet.see(wanted.get(place, "main h2, main table, main article"))
         case "step":
             places.step.open(f"/horses/{quill}/sheet/up-wt.2")
             places.step.trail("left")
@@ -122,7 +127,8 @@ def open_place(place: str, places: Places, server: Server) -> None:
 
 
 PLACES = (
-    "today", "plan", "debrief", "write", "correct", "sheet", "step", "ladder", "ladder-list", "phase",
+    "today", "plan", "debrief", "write", "correct", "sheet", "history", "report", "compare",
+    "pictures", "step", "ladder", "ladder-list", "phase",
     "exercise", "guide", "arrival", "flags", "look", "edit", "schools", "exercises", "scales", "kit",
     "people", "trail", "gone", "exchange", "account", "own-exercise", "ground", "place", "ring",
 )  # fmt: skip

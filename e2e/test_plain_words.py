@@ -21,7 +21,8 @@ from e2e.pages.places import Plan, Ring, SignIn
 from e2e.server import ROOT, Server, free_port
 
 OF_A_HORSE = (
-    "plan", "debrief", "sheet", "arrival", "flags", "look", "edit", "ladder?as=list", "ladder?at=up-wt",
+    "plan", "debrief", "sheet", "history", "report", "compare?by=sides", "pictures", "arrival", "flags",
+    "look", "edit", "ladder?as=list", "ladder?at=up-wt",
     "ladder/up-wt.2", "ladder/lead.2", "sheet/up-wt.2", "sheet/lead.2", "sheet/canter.1",
 )  # fmt: skip
 OF_THE_YARD = (

@@ -45,7 +45,7 @@ def columns(groups: Sequence[ColumnGroup], unit: str, *, wanted: float | None = 
     amounts = [sum(part.amount for part in one.parts) for group in groups for one in group.columns]
     height = HEIGHT + (LETTER if any(group.name for group in groups) else 0)
     foot = height - HEIGHT
-    up = Upwards(0.0, round_top(max([*amounts, wanted or 0.0])), HEIGHT, unit)
+    up = Upwards(0.0, round_top(max([*amounts, wanted or 0.0])), HEIGHT, unit, whole=True)
     strokes = [*up.strokes()]
     if wanted is not None:
         strokes.append(line(((LEFT, up.y(wanted)), (WIDTH - RIGHT, up.y(wanted))), Shade.WANTED))

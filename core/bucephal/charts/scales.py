@@ -23,12 +23,14 @@ class Upwards:
     Fields:
         height: of the whole chart.
         unit: written above the axis.
+        whole: things are counted: no ticks between them.
     """
 
     least: float
     most: float
     height: float
     unit: str
+    whole: bool = False
 
     def y(self, figure: float) -> float:
         share = (min(max(figure, self.least), self.most) - self.least) / (self.most - self.least)
@@ -39,12 +41,12 @@ class Upwards:
         return self.height - BOTTOM
 
     def strokes(self) -> Iterator[ChartStroke]:
-        for tick in ticks(self.least, self.most):
+        for tick in ticks(self.least, self.most, whole=self.whole):
             shade = Shade.AXIS if tick == self.least else Shade.GRID
             yield line(((LEFT, self.y(tick)), (WIDTH - RIGHT, self.y(tick))), shade)
 
     def texts(self) -> Iterator[ChartText]:
-        for tick in ticks(self.least, self.most):
+        for tick in ticks(self.least, self.most, whole=self.whole):
             yield ChartText(x=LEFT - 6, y=self.y(tick) + LETTER / 3, text=f"{tick:g}", anchor="end")
         yield ChartText(x=0, y=LETTER, text=self.unit)
 
@@ -73,11 +75,12 @@ class Along:
         yield ChartText(x=WIDTH - RIGHT, y=y, text=short_day(self.last), anchor="end")
 
 
-def ticks(least: float, most: float) -> list[float]:
+def ticks(least: float, most: float, *, whole: bool = False) -> list[float]:
     """About three round steps from the least to the most, both ends of the axis within them."""
     rough = (most - least) / _TICKS
     size = 10 ** math.floor(math.log10(rough))
     step = next(nice * size for nice in _NICE if nice * size >= rough - 1e-9)
+    step = max(math.ceil(step), 1) if whole else step
     count = int((most - least) / step + 1e-9)
     return [round(least + step * n, 6) for n in range(count + 1)]
 

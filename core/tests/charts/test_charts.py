@@ -107,6 +107,7 @@ def test_an_axis_ends_above_what_it_shows_with_few_round_ticks(figure: float) ->
     assert top > figure or figure == 0
     assert 2 <= len(ticks(0, top)) <= 5
     assert ticks(0, top)[0] == 0
+    assert all(one == int(one) for one in ticks(0, top, whole=True))
 
 
 @pytest.mark.parametrize("degrees", [0, 45, 90, 180, 270])

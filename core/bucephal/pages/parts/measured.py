@@ -113,7 +113,7 @@ def _drawn(told: list[ToldAsk], unit: str, wanted: float | None, most: float | N
     for one in told:
         shape, shade = _SHAPE[one.ask.side]
         extent = one.ask.extent or 0.0
-        said = f"{words.on_day(one.on)}: {words.sided(one.ask.side, f'{extent:g} {unit}')}"
+        said = f"{words.on_day(one.on)}: {words.sided(one.ask.side, measured(extent, unit))}"
         seen.append(
             Seen(one.on, extent, said, shape=shape if one.meaning.success else MarkShape.RING, shade=shade,
                  session=one.session.id)

@@ -40,7 +40,7 @@ export function SideTrack({ chart, heaviest, exact }: Props) {
       {asTable ? (
         <TrailTable chart={chart} exact={exact} />
       ) : (
-        <div ref={box}>
+        <div ref={box} className={styles.drawn}>
           <StepTrail chart={chart} label={text.step.trail(name)} heaviest={heaviest} />
         </div>
       )}
