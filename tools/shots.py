@@ -226,6 +226,33 @@ def exercise(camera: Camera) -> None:
     camera.today.see("main fieldset")
 
 
+def history(camera: Camera) -> None:
+    camera.today.open(camera.at("Quill", "history"))
+    camera.today.see("main ol li svg")
+
+
+def compare(camera: Camera) -> None:
+    camera.today.open(camera.at("Vesper", "compare?by=sides"))
+    camera.today.see("main table")
+
+
+def report(camera: Camera) -> None:
+    camera.today.open(camera.at("Harrow", "report"))
+    camera.today.see("main section[data-part=in-short]")
+    words = "Harrow has been a pleasure. He waits at the block now, and goes out alone along the shore."
+    camera.today.type_in("Your own words (nobody else's notes are in it)", words)
+
+
+def sheet_parts(camera: Camera) -> None:
+    sheet(camera)
+    camera.driver.execute_script("document.querySelector('[data-part=settling]').scrollIntoView()")
+
+
+def sheet_phone(camera: Camera) -> None:
+    set_size(camera.driver, PHONE)
+    sheet(camera)
+
+
 def sheet_dark(camera: Camera) -> None:
     set_dark(camera.driver, True)
     sheet(camera)
@@ -290,11 +317,13 @@ SHOTS: dict[str, Callable[[Camera], None]] = {
     "today": today, "plan": plan, "debrief": debrief, "sheet": sheet,
     "step": step, "ladder": ladder, "ladder-exercise": ladder_exercise,
     "guide": guide, "arrival": arrival, "entry": entry, "yard": yard, "exchange": exchange,
-    "ground": ground, "ground-phone": ground_phone,
-    "ring": ring, "ring-phone": ring_phone, "flags": flags, "look": look, "people": people,
+    "ground": ground, "history": history, "compare": compare, "report": report,
+    "ring": ring, "ring-phone": ring_phone, "flags": flags,
 }  # fmt: skip
 EXTRA: dict[str, Callable[[Camera], None]] = {
-    "sheet-dark": sheet_dark, "ladder-phone": ladder_phone, "place": place,
+    "ground-phone": ground_phone, "look": look, "people": people,
+    "sheet-dark": sheet_dark, "sheet-parts": sheet_parts, "sheet-phone": sheet_phone,
+    "ladder-phone": ladder_phone, "place": place,
     "plan-dark": plan_dark, "ladder-dark": ladder_dark, "ladder-phase": ladder_phase,
     "yard-exercises": yard_exercises, "yard-scales": yard_scales, "yard-kit": yard_kit, "sign-in": sign_in,
     "exercise": exercise, "new-horse": new_horse, "correct": correct,

@@ -374,7 +374,7 @@ def _compared(
     )
     steps = [row for row in rows if row.step is not None]
     return Comparison(
-        title=title,
+        title=upper_first(title),
         columns=(
             *words.COLUMNS, *map(upper_first, names), words.CHANGED, words.SURE, words.RESTS_ON,
         ),
