@@ -167,7 +167,7 @@ class _Report:
         self.asked: Counter[str] = Counter(
             exercise
             for session in self.sessions
-            for exercise in {_exercise(ask.step) for ask in session.asks}
+            for exercise in dict.fromkeys(_exercise(ask.step) for ask in session.asks)
         )
         self.minutes = sum(session_minutes(one) for one in self.sessions)
         self.gained = list(self._gained())
@@ -193,9 +193,8 @@ class _Report:
         return _section(ReportPart.IN_SHORT, words.IN_SHORT, said)
 
     def worked_on(self) -> ReportSection | None:
-        named = [
-            (self._exercise(code), days) for code, days in self.asked.most_common() if code in self._known
-        ]
+        named = [(one, self.asked[one.id]) for one in self.now.catalogue.exercises if self.asked[one.id]]
+        named.sort(key=lambda pair: -pair[1])  # of equally many the first on the ladder stays first
         if not named:
             return None
         begun = [one for one, _ in named if self._is_begun(one)] if self.before.tracks.by_key else []
@@ -273,13 +272,6 @@ class _Report:
             yield words.next_steps([self._in_text(one) for one in waiting[:MOST_NEXT]])
         if goal.forecast.within is not None:
             yield words.how_soon(goal.forecast.words)
-
-    @property
-    def _known(self) -> set[str]:
-        return {one.id for one in self.now.catalogue.exercises}
-
-    def _exercise(self, code: str) -> Exercise:
-        return next(one for one in self.now.catalogue.exercises if one.id == code)
 
     def _is_begun(self, exercise: Exercise) -> bool:
         """Asked in these days, and never before them."""
