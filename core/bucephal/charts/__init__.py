@@ -9,6 +9,7 @@ from bucephal.charts.columns import Column, ColumnGroup, Part, columns
 from bucephal.charts.corners import CornerFigure, corner_map
 from bucephal.charts.dial import Turned, dial
 from bucephal.charts.drawing import (
+    OF_SIDE,
     Chart,
     ChartBar,
     ChartDrawing,
@@ -28,9 +29,10 @@ from bucephal.charts.target import Beside, beside_the_target
 
 # fmt: off
 __all__ = [
-    "Beside", "Cell", "Chart", "ChartBar", "ChartDrawing", "ChartKey", "ChartMark", "ChartRow",
-    "ChartStroke", "ChartTable", "ChartText", "Column", "ColumnGroup", "CornerFigure", "MarkShape",
-    "Part", "Seen", "Shade", "SideLevel", "SidesRow", "Turned", "WayDone", "beside_the_target", "cells",
-    "columns", "corner_map", "dial", "over_time", "progress_bars", "then_and_now_board",
+    "OF_SIDE", "Beside", "Cell", "Chart", "ChartBar", "ChartDrawing", "ChartKey", "ChartMark",
+    "ChartRow", "ChartStroke", "ChartTable", "ChartText", "Column", "ColumnGroup", "CornerFigure",
+    "MarkShape", "Part", "Seen", "Shade", "SideLevel", "SidesRow", "Turned", "WayDone",
+    "beside_the_target", "cells", "columns", "corner_map", "dial", "over_time", "progress_bars",
+    "then_and_now_board",
 ]
 # fmt: on

@@ -8,11 +8,11 @@ from dataclasses import dataclass
 
 from bucephal.charts.drawing import (
     LETTER,
+    OF_SIDE,
     WIDTH,
     ChartDrawing,
     ChartMark,
     ChartText,
-    MarkShape,
     Shade,
     area,
     line,
@@ -21,11 +21,7 @@ from bucephal.ladder import Side
 
 _MIDDLE, _RADIUS = WIDTH / 2, 82.0
 _CENTRE_Y = _RADIUS + LETTER + 10
-_OF_SIDE = {
-    Side.LEFT: (0.72, MarkShape.DOT, Shade.LEFT),
-    Side.RIGHT: (0.88, MarkShape.DIAMOND, Shade.RIGHT),
-    Side.NONE: (0.8, MarkShape.DOT, Shade.BOTH),
-}
+_OUT = {Side.LEFT: 0.72, Side.RIGHT: 0.88, Side.NONE: 0.8}
 
 
 @dataclass(frozen=True)
@@ -47,8 +43,8 @@ def dial(turned: Sequence[Turned], wanted: float, within: float) -> ChartDrawing
     rim = [_at(step * 5, 1.0) for step in range(73)]
     marks = []
     for one in turned:
-        out, shape, shade = _OF_SIDE[one.side]
-        x, y = _at(one.degrees, out)
+        shape, shade = OF_SIDE[one.side]
+        x, y = _at(one.degrees, _OUT[one.side])
         marks.append(ChartMark(x=x, y=y, shape=shape, shade=shade, says=one.says, session=one.session))
     texts = [
         ChartText(

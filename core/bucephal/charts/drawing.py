@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, PlainSerializer
 
+from bucephal.ladder import Side
 from bucephal.record import FrozenModel
 
 WIDTH = 360.0
@@ -47,6 +48,14 @@ class MarkShape(StrEnum):
     """The right side, where left and right are beside each other."""
     AT_LEAST = "at-least"
     """An arrow upwards: it was more than that, or never came."""
+
+
+OF_SIDE = {
+    Side.LEFT: (MarkShape.DOT, Shade.LEFT),
+    Side.RIGHT: (MarkShape.DIAMOND, Shade.RIGHT),
+    Side.NONE: (MarkShape.DOT, Shade.BOTH),
+}
+"""How marks of the sides are told apart where they stand beside each other."""
 
 
 class ChartStroke(FrozenModel):

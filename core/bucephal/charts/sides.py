@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from bucephal.charts.drawing import (
     LETTER,
+    OF_SIDE,
     WIDTH,
     ChartDrawing,
     ChartMark,
@@ -89,10 +90,9 @@ def _moved(level: SideLevel, way: int, y: float) -> Iterator[ChartStroke]:
 
 
 def _marks(level: SideLevel, side: Side, way: int, y: float) -> Iterator[ChartMark]:
-    shade = {Side.LEFT: Shade.LEFT, Side.RIGHT: Shade.RIGHT, Side.NONE: Shade.BOTH}[side]
+    shape, shade = OF_SIDE[side]
     if level.then is not None:
         yield ChartMark(x=_x(level.then, way), y=y, shape=MarkShape.RING, shade=shade)
-    shape = MarkShape.DIAMOND if side is Side.RIGHT else MarkShape.DOT
     yield ChartMark(x=_x(level.now, way), y=y, shape=shape, shade=shade, says=level.says)
 
 

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 
 from bucephal.charts.drawing import (
     LETTER,
+    OF_SIDE,
     WIDTH,
     ChartDrawing,
     ChartMark,
     ChartText,
-    MarkShape,
     Shade,
     area,
     line,
@@ -20,11 +20,6 @@ from bucephal.ladder import Side
 
 _MOST_M = 2.0
 _LEFT, _TOP, _SIDE = 60.0, 24.0, 230.0
-_SHAPE = {
-    Side.LEFT: (MarkShape.DOT, Shade.LEFT),
-    Side.RIGHT: (MarkShape.DIAMOND, Shade.RIGHT),
-    Side.NONE: (MarkShape.DOT, Shade.BOTH),
-}
 
 
 @dataclass(frozen=True)
@@ -59,7 +54,7 @@ def beside_the_target(
     ]
     marks = []
     for one in seen:
-        shape, shade = _SHAPE[one.side]
+        shape, shade = OF_SIDE[one.side]
         x, y = _at(min(one.gap_m, _MOST_M), min(one.off_m, _MOST_M))
         marks.append(ChartMark(x=x, y=y, shape=shape, shade=shade, says=one.says, session=one.session))
     names = (

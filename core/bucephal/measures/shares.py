@@ -7,6 +7,8 @@ J. Am. Stat. Assoc. 22, 209-212.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import sqrt
+from statistics import NormalDist
 
 
 @dataclass(frozen=True)
@@ -26,6 +28,8 @@ class ShareOfTries:
 def share_of_tries(hits: int, tries: int, confidence: float = 0.8) -> ShareOfTries:
     """The share with Wilson's score interval; 0 to 1 while there are no tries.
 
+    By his formula: scipy's own works out a test that nobody asked for as well, and takes fifty times as long.
+
     Raises:
         ValueError: if not 0 <= hits <= tries.
     """
@@ -33,7 +37,7 @@ def share_of_tries(hits: int, tries: int, confidence: float = 0.8) -> ShareOfTri
         raise ValueError(f"hits must lie between 0 and tries, not {hits} of {tries}")
     if tries == 0:
         return ShareOfTries(0, 0, 0.0, 1.0)
-    from scipy.stats import binomtest  # where it is used: half of a server's start
-
-    interval = binomtest(hits, tries).proportion_ci(confidence_level=confidence, method="wilson")
-    return ShareOfTries(hits, tries, float(interval.low), float(interval.high))
+    z = NormalDist().inv_cdf((1 + confidence) / 2)
+    middle = (hits + z**2 / 2) / (tries + z**2)
+    reach = z * sqrt(hits * (tries - hits) / tries + z**2 / 4) / (tries + z**2)
+    return ShareOfTries(hits, tries, max(middle - reach, 0.0), min(middle + reach, 1.0))

@@ -17,7 +17,7 @@ from bucephal.words.figures import (
 )
 from bucephal.words.plain import before, counted
 
-DAY, TIMES, SIDE, REIN, HOW_SURE = "Day", "Times", "Side", "Rein", "How sure"
+DAY, TIMES, SIDE, REIN = "Day", "Times", "Side", "Rein"
 MINUTES, SECONDS, METRES, ANSWERS = "min", "s", "m", "answers"
 IN_TEN = "times in 10"
 OF_ALL = "of all answers"
@@ -207,7 +207,6 @@ SPOOKS = "Spooks"
 SPOOK_COLUMNS = ("At what", "Where", TIMES, "In front", "Following", CALM_AGAIN, "Last on")
 RECOVERY = "Calm again after a spook"
 RECOVERY_COLUMNS = (DAY, "At what", "Where", CALM_AGAIN)
-NO_SPOOKS = "No spook was marked."
 SOMETHING, PLACE_NOT_SAID = "something", "not said"
 
 

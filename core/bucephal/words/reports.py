@@ -29,7 +29,6 @@ NOTHING_WORKED = "It was not worked in this time."
 NOTHING_CAME_UP = "Nothing came up that somebody had to look at."
 NOTHING_OPEN = "Nothing is open that somebody has to look at."
 NO_GOAL = "No goal is set yet."
-GOAL_REACHED = "is there"
 BOARD_HELP = (
     "Each cue is asked from 1, a breath or a look, up to 10, the touch of a whip; the number is where it "
     "answered. Shaded is what counts as light."

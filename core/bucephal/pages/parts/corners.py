@@ -8,7 +8,7 @@ from statistics import median
 from typing import NamedTuple
 
 from bucephal.charts import Chart, ChartRow, ChartTable, CornerFigure, corner_map
-from bucephal.ladder import Side, TakenWith
+from bucephal.ladder import Exercise, Side, TakenWith
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
 from bucephal.progress import Standing
@@ -28,11 +28,12 @@ def corners(standing: Standing, span: Span | None = None, amounts: Amounts = MET
     """None while no corner was measured."""
     found: dict[_At, list[ToldAsk]] = {}
     upto, exercise = 0.0, ""
-    for one in sorted(told_within(standing, span), key=lambda one: one.on):
-        of = standing.catalogue.exercise(one.ask.step)
-        if of.taken_with is TakenWith.CORNERS and one.ask.extent is not None:
-            upto, exercise = standing.catalogue.stage(one.ask.step).target or upto, of.id
-            found.setdefault(_key(one), []).append(one)
+    measured = (one for one in told_within(standing, span) if one.ask.extent is not None)
+    by_corners = (one for one in measured if _exercise(standing, one).taken_with is TakenWith.CORNERS)
+    for one in sorted(by_corners, key=lambda one: one.on):
+        upto = standing.catalogue.stage(one.ask.step).target or upto
+        exercise = _exercise(standing, one).id
+        found.setdefault(_key(one), []).append(one)
     if not found:
         return None
     order = sorted(found, key=lambda at: (at.spot, at.side, at.with_leg is True))
@@ -50,6 +51,10 @@ def corners(standing: Standing, span: Span | None = None, amounts: Amounts = MET
         words=said, charts=(chart,),
         behind=HistoryWish(exercise=exercise),
     )  # fmt: skip
+
+
+def _exercise(standing: Standing, one: ToldAsk) -> Exercise:
+    return standing.catalogue.exercise(one.ask.step)
 
 
 def _said(worst: _At, usual: float, upto: float, amounts: Amounts) -> str:

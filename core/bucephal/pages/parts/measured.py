@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from statistics import median
 
 from bucephal.charts import (
+    OF_SIDE,
     Beside,
     Chart,
     ChartDrawing,
@@ -40,11 +41,6 @@ HALF_TURN, HALF_TURN_WITHIN = 180.0, 20.0
 A_TURN_FROM = 90.0
 """Fewer degrees were no try at a half turn [own]."""
 LEAST_COUNTED = 3
-_SHAPE = {
-    Side.LEFT: (MarkShape.DOT, Shade.LEFT),
-    Side.RIGHT: (MarkShape.DIAMOND, Shade.RIGHT),
-    Side.NONE: (MarkShape.DOT, Shade.BOTH),
-}
 _GAP_OF = {wedge_words.to_the_side(one): one for one in TO_THE_SIDE_M}
 
 
@@ -111,7 +107,7 @@ def _top(exercise: Exercise) -> float | None:
 def _drawn(told: list[ToldAsk], unit: str, wanted: float | None, most: float | None) -> ChartDrawing:
     seen = []
     for one in told:
-        shape, shade = _SHAPE[one.ask.side]
+        shape, shade = OF_SIDE[one.ask.side]
         extent = one.ask.extent or 0.0
         said = f"{words.on_day(one.on)}: {words.sided(one.ask.side, measured(extent, unit))}"
         seen.append(
@@ -137,7 +133,7 @@ def _sides_key(told: list[ToldAsk]) -> Iterator[ChartKey]:
     sides = {one.ask.side for one in told}
     for side, name in ((Side.LEFT, words.LEFT), (Side.RIGHT, words.RIGHT), (Side.NONE, words.BOTH_SIDES)):
         if side in sides:
-            shape, shade = _SHAPE[side]
+            shape, shade = OF_SIDE[side]
             yield ChartKey(words=name, shade=shade, shape=shape)
 
 

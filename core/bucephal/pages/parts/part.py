@@ -13,6 +13,7 @@ from bucephal.answers import Meaning
 from bucephal.charts import Chart
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.progress import Standing
+from bucephal.progress.once import once_a_standing
 from bucephal.record import Ask, FrozenModel, Session, sessions_in_order
 
 
@@ -67,7 +68,13 @@ def sessions_within(standing: Standing, span: Span | None) -> list[Session]:
 
 def told_within(standing: Standing, span: Span | None) -> Iterator[ToldAsk]:
     """Every ask that has a track, by track, in order of time within one."""
-    for track in standing.tracks.by_key.values():
-        for row, meaning in zip(track.asks, track.meanings, strict=True):
-            if span is None or row.day in span:
-                yield ToldAsk(row.ask, row.day, row.session, meaning)
+    return (one for one in _all_told(standing) if span is None or one.on in span)
+
+
+@once_a_standing
+def _all_told(standing: Standing) -> tuple[ToldAsk, ...]:
+    return tuple(
+        ToldAsk(row.ask, row.day, row.session, meaning)
+        for track in standing.tracks.by_key.values()
+        for row, meaning in zip(track.asks, track.meanings, strict=True)
+    )

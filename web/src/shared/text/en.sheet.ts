@@ -12,7 +12,6 @@ export const chart = spoken("chart", {
   png: "Picture (PNG)",
   csv: "Figures (CSV)",
   behind: "The sessions behind it",
-  toAsks: "to its asks",
 });
 
 export const sheet = spoken("sheet", {
@@ -152,7 +151,6 @@ export const pictures = spoken("pictures", {
   fromStart: "Both from the start",
   markHere: "Mark this moment",
   markWords: "What is seen there",
-  markAt: (at: string) => `at ${at}`,
   remove: "Take away",
   sure: "Take it away for good",
   removeHelp: "The file is deleted on the yard's server.",
