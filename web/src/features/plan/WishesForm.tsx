@@ -6,6 +6,7 @@ import TextField from "@mui/material/TextField";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { groundQuery, type PlanWishes, weatherQuery } from "../../shared/api/queries";
+import { asKept, shownAs, unitOf } from "../../shared/text/amounts";
 import { text } from "../../shared/text/en";
 import { ground } from "../../shared/text/en.ground";
 import styles from "./PlanPage.module.css";
@@ -19,15 +20,19 @@ interface Props {
 export function WishesForm({ search, onChange, usual }: Props) {
   // Fields keep what is being typed; what the station says is written into them anew.
   const [written, setWritten] = useState(0);
-  const number = (name: keyof PlanWishes, label: string, placeholder = "") => (
-    <NumberField
-      key={`${name}:${written}`}
-      label={label}
-      value={search.get(name) ?? ""}
-      placeholder={placeholder}
-      onChange={(value) => onChange({ [name]: value })}
-    />
-  );
+  const number = (name: keyof PlanWishes, label: string, placeholder = "") => {
+    const kept = search.get(name) ?? "";
+    const shown = shownAs(name, kept);
+    return (
+      <NumberField
+        key={`${name}:${written}`}
+        label={label}
+        value={shown}
+        placeholder={placeholder}
+        onChange={(value) => onChange({ [name]: value === shown ? kept : asKept(name, value) })}
+      />
+    );
+  };
   const fromStation = (read: Record<string, string>) => {
     onChange(read);
     setWritten(written + 1);
@@ -44,11 +49,11 @@ export function WishesForm({ search, onChange, usual }: Props) {
         }
         label={text.plan.helper}
       />
-      {number("rider_kg", text.plan.rider)}
-      {number("tack_kg", text.plan.tack)}
-      {number("air_c", text.plan.air)}
+      {number("rider_kg", text.plan.rider(unitOf("rider_kg")))}
+      {number("tack_kg", text.plan.tack(unitOf("tack_kg")))}
+      {number("air_c", text.plan.air(unitOf("air_c")))}
       {number("humidity_pct", text.plan.humidity)}
-      {number("wind_ms", text.plan.wind)}
+      {number("wind_ms", text.plan.wind(unitOf("wind_ms")))}
       <Station onRead={fromStation} />
       <PlaceChoice chosen={search.get("place") ?? ""} onChoose={(place) => onChange({ place })} />
     </div>

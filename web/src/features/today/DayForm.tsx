@@ -8,6 +8,7 @@ import { todayQuery, weatherQuery } from "../../shared/api/queries";
 import type { YardDay } from "../../shared/api/types";
 import { Form, TextInput, useDraftForm } from "../../shared/form";
 import { asTyped as figureTyped } from "../../shared/form/figures";
+import { asKept, shownAs, unitOf } from "../../shared/text/amounts";
 import { text } from "../../shared/text/en";
 import { ProblemList } from "../../shared/ui/Problems";
 import styles from "./TodayPage.module.css";
@@ -57,9 +58,9 @@ export function DayForm({ day, onDone }: Props) {
       <TextInput name="ends" label={text.today.until} {...time} />
       <TextInput name="helper_from" path="helper.starts" label={text.today.helperFrom} {...time} />
       <TextInput name="helper_until" path="helper.ends" label={text.today.helperUntil} {...time} />
-      <TextInput name="air_c" label={text.today.air} {...figure} />
+      <TextInput name="air_c" label={text.today.air(unitOf("air_c"))} {...figure} />
       <TextInput name="humidity_pct" label={text.today.humidity} {...figure} />
-      <TextInput name="wind_ms" label={text.today.wind} {...figure} />
+      <TextInput name="wind_ms" label={text.today.wind(unitOf("wind_ms"))} {...figure} />
       <div className={styles.formActions}>
         <FromTheStation />
         <Button type="submit" variant="contained" disabled={set.isPending}>
@@ -78,7 +79,7 @@ function FromTheStation() {
   const write = () => {
     if (!weather.data) return;
     for (const name of ["air_c", "humidity_pct", "wind_ms"] as const)
-      setValue(name, String(weather.data[name]));
+      setValue(name, shownAs(name, String(weather.data[name])));
   };
   return (
     <Button
@@ -99,9 +100,9 @@ function asTyped(day: YardDay): Typed {
     ends: toMinute(day.ends),
     helper_from: toMinute(day.helper?.starts),
     helper_until: toMinute(day.helper?.ends),
-    air_c: figureTyped(day.air_c),
+    air_c: shownAs("air_c", figureTyped(day.air_c)),
     humidity_pct: figureTyped(day.humidity_pct),
-    wind_ms: figureTyped(day.wind_ms),
+    wind_ms: shownAs("wind_ms", figureTyped(day.wind_ms)),
   };
 }
 
@@ -117,7 +118,9 @@ function changes(shown: Typed, typed: Typed): Record<string, unknown> {
   const filled = hours.filter(([, hour]) => hour !== "");
   const helper = filled.length > 0 ? Object.fromEntries(filled) : null;
   return {
-    ...Object.fromEntries(own.map(([name, value]) => [name, value === "" ? null : value])),
+    ...Object.fromEntries(
+      own.map(([name, value]) => [name, value === "" ? null : asKept(name, value)]),
+    ),
     ...(differs("helper_from") || differs("helper_until") ? { helper } : {}),
   };
 }
