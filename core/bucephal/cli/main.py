@@ -25,7 +25,7 @@ from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.ladder import Catalogue, under
 from bucephal.pages import WelfareRequest, arrival, horse_welfare, read_out
 from bucephal.planning import Place, plan_request, plan_session
-from bucephal.progress import Standing
+from bucephal.progress import Standing, standing_on
 from bucephal.record import parse_json, read_model, read_record, record_schema, with_bands, with_lead_faults
 from bucephal.record.checks import school_problems
 from bucephal.simulate import simulate_record
@@ -175,10 +175,7 @@ def _estimate(options: argparse.Namespace, catalogue: Catalogue) -> Any:
 
 def _standing(options: argparse.Namespace, catalogue: Catalogue) -> Standing:
     """Where the horse stood on the day in question: later sessions are left aside."""
-    on = day_of(options.on)
-    record = record_of(options, catalogue)
-    past = tuple(session for session in record.sessions if session.date <= on)
-    return Standing(record.model_copy(update={"sessions": past}), catalogue, on)
+    return standing_on(record_of(options, catalogue), catalogue, day_of(options.on))
 
 
 def _calibrate(options: argparse.Namespace, catalogue: Catalogue) -> Any:

@@ -14,11 +14,11 @@ from statistics import NormalDist, median
 from pydantic import Field
 
 from bucephal.errors import InvalidInput, Problem
-from bucephal.ladder import Catalogue, Side
+from bucephal.ladder import Side
 from bucephal.measures import GroupDifference, group_difference, holm
 from bucephal.pages.chart import unusual_on
 from bucephal.pages.gap import described_gap
-from bucephal.progress import FirstAnswer, Standing, first_answers
+from bucephal.progress import FirstAnswer, Standing, first_answers, standing_on
 from bucephal.record import FrozenModel, HorseRecord, Session, sessions_in_order
 from bucephal.record.models import Day, ShortText
 from bucephal.response import CueTrack, Difference, LightnessTrack
@@ -172,7 +172,7 @@ def _of_dates(standing: Standing, wish: CompareWish) -> Comparison:
         raise InvalidInput(
             [Problem("second", str(wish.second), "lies in the future", f"up to {standing.on}")]
         )
-    then, now = (_standing(standing.record, standing.catalogue, day) for day in (wish.first, wish.second))
+    then, now = (standing_on(standing.record, standing.catalogue, day) for day in (wish.first, wish.second))
     rows = [
         row
         for key, track in now.tracks.by_key.items()
@@ -185,11 +185,6 @@ def _of_dates(standing: Standing, wish: CompareWish) -> Comparison:
         words.title_of_dates(wish.first, wish.second), (words.EARLIER, words.LATER), rows, words.DATES_HELP,
         standing,
     )  # fmt: skip
-
-
-def _standing(record: HorseRecord, catalogue: Catalogue, on: date) -> Standing:
-    past = tuple(one for one in record.sessions if one.date <= on)
-    return Standing(record.model_copy(update={"sessions": past}), catalogue, on)
 
 
 def _within(record: HorseRecord, after: date, upto: date) -> list[Session]:

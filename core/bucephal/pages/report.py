@@ -28,7 +28,7 @@ from bucephal.pages.parts.spooks import spooks as spooks_part
 from bucephal.pages.parts.work import work as work_part
 from bucephal.pages.report_charts import goals_chart, sides_chart, sides_words
 from bucephal.pages.sheet import GoalLine, goal_lines
-from bucephal.progress import GOOD, Standing, StepState, then_and_now
+from bucephal.progress import GOOD, Standing, StepState, standing_on, then_and_now
 from bucephal.record import Busy, FrozenModel, HorseRecord, Visit
 from bucephal.record.models import Day
 from bucephal.texts import text_of
@@ -161,8 +161,8 @@ class _Report:
 
     def __init__(self, record: HorseRecord, catalogue: Catalogue, wish: ReportWish) -> None:
         self.span = Span(wish.first, wish.last)
-        self.before = _standing(record, catalogue, wish.first - timedelta(days=1))
-        self.now = _standing(record, catalogue, wish.last)
+        self.before = standing_on(record, catalogue, wish.first - timedelta(days=1))
+        self.now = standing_on(record, catalogue, wish.last)
         self.sessions = sessions_within(self.now, self.span)
         self.asked: Counter[str] = Counter(
             exercise
@@ -317,12 +317,6 @@ class _Report:
     def _visits(self) -> list[Busy]:
         seen = [one for one in self.now.record.busy if one.date in self.span and one.what is not Visit.AWAY]
         return sorted(seen, key=lambda one: one.date)
-
-
-def _standing(record: HorseRecord, catalogue: Catalogue, on: date) -> Standing:
-    """Where the horse stood in the evening of a day."""
-    past = tuple(one for one in record.sessions if one.date <= on)
-    return Standing(record.model_copy(update={"sessions": past}), catalogue, on)
 
 
 def _farthest_good(standing: Standing, exercise: Exercise) -> int:

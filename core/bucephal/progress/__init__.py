@@ -14,7 +14,7 @@ from bucephal.progress.ridden_before import (
     UP_TO_LEVEL,
     never_did,
 )
-from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
+from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing, standing_on
 from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.progress.then_and_now import ThenAndNow, then_and_now
 
@@ -22,5 +22,5 @@ __all__ = [
     "BACK_TO_WALK", "BRAKES", "CALM_SESSIONS_WAIT", "FOURTH_WEEK", "GOOD", "RIDING_NEVER_BELOW", "TROT",
     "UP_TO_LEVEL", "BadMoment", "FirstAnswer", "MissingNeed", "Standing", "StepStanding", "StepState",
     "ThenAndNow", "TrackEstimate", "bad_moments", "decided", "first_answers", "lifted", "may_decide",
-    "never_did", "once_a_standing", "side_gap", "then_and_now",
+    "never_did", "once_a_standing", "side_gap", "standing_on", "then_and_now",
 ]  # fmt: skip

@@ -470,6 +470,12 @@ class Standing:
         return [self.step(step) for step in self.catalogue.steps]
 
 
+def standing_on(record: HorseRecord, catalogue: Catalogue, on: date) -> Standing:
+    """Where a horse stood in the evening of a day: later sessions are left aside."""
+    past = tuple(one for one in record.sessions if one.date <= on)
+    return Standing(record.model_copy(update={"sessions": past}), catalogue, on)
+
+
 RIDING_NEVER_BELOW = 30
 """Months. A cautious default: growth plates close over years, the spine's last (from memory); a vet's word
 goes first.
