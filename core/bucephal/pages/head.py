@@ -28,7 +28,7 @@ def _facts(standing: Standing, amounts: Amounts) -> Iterator[tuple[str, str]]:
     record, on = standing.record, standing.on
     horse = record.horse
     days = [one.date for one in record.sessions if one.date <= on]
-    yield words.AGE, words.sex_and_age(horse.sex, age_text(standing.age_months))
+    yield words.AGE, words.age_and_sex(age_text(standing.age_months), horse.sex)
     if horse.arrived is not None:
         yield words.HERE, words.since_week((on - horse.arrived).days // 7 + 1)
     if days:

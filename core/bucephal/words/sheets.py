@@ -37,9 +37,9 @@ SLIPPED = "has slipped"
 NOT_READY = "not ready yet"
 
 
-def sex_and_age(sex: str | None, age: str) -> str:
-    """'mare, 4 years 6 months'."""
-    return age if sex is None else f"{sex}, {age}"
+def age_and_sex(age: str, sex: str | None) -> str:
+    """'4 years 6 months, mare'."""
+    return age if sex is None else f"{age}, {sex}"
 
 
 def weeks_in_work(week: int, sessions: int) -> str:

@@ -320,7 +320,7 @@ def test_the_head(horse: tuple[Raw, HorseSheet]) -> None:
         if months < 24
         else f"{years} years" + (f" {rest} month{'' if rest == 1 else 's'}" if rest else "")
     )
-    assert head["Age"] == f"{raw['horse']['sex']}, {age}"
+    assert head["Age"] == f"{age}, {raw['horse']['sex']}"
     assert head["Rides"] == str(sum(one["kind"] in ("ridden", "hack") for one in raw["sessions"]))
     kg = raw["horse"]["girth_cm"] ** 2 * raw["horse"]["length_cm"] / 11877
     assert head["Weight"].startswith(f"about {kg:.0f} kg")

@@ -99,7 +99,7 @@ def test_the_head_says_what_is_known_in_the_reader_s_units(catalogue: Catalogue,
         arrived=str(today - timedelta(days=15)), school={"first-canter": "b"},
     )  # fmt: skip
     head = {one.name: one.words for one in horse_sheet(record, catalogue, today).head}
-    assert head["Age"] == "mare, 11 years 1 month"
+    assert head["Age"] == "11 years 1 month, mare"
     assert (head["Here"], head["In work"], head["Rides"]) == ("week 3", "week 2, 2 sessions", "2")
     assert (head["Height"], head["Weight"]) == ("14.2 hh (147 cm)", "about 436 kg by tape")
     assert head["School"] not in ("", "as usual")
