@@ -72,6 +72,7 @@ function Search({ options, onChoose }: { options: Option[]; onChoose: (step: str
   const [typed, setTyped] = useState("");
   return (
     <Autocomplete
+      {...text.list}
       open
       autoHighlight
       disablePortal

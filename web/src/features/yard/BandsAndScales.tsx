@@ -16,7 +16,7 @@ export function BandsAndScales({ yard, canChange }: { yard: YardView; canChange:
     <div className={styles.section}>
       <BandList yard={yard} canChange={canChange} />
       <AlsoAsked yard={yard} canChange={canChange} />
-      <h2>{text.yard.tabs.scales.replace(/.* /, "").replace(/^./, (c) => c.toUpperCase())}</h2>
+      <h2>{text.yard.scalesHead}</h2>
       <p className={styles.lead}>{text.yard.scalesLead}</p>
       {yard.families.map((family) => (
         <Words key={family.id} yard={yard} family={family} canChange={canChange} />

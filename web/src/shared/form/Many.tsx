@@ -3,6 +3,7 @@ import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { useController } from "react-hook-form";
+import { text } from "../text/en";
 import { useProblem } from "./Form";
 import type { FieldProps, Option } from "./fields";
 
@@ -19,6 +20,7 @@ export function Many({ name, label, help, path, options, className, size }: Many
   const words = new Map(options);
   return (
     <Autocomplete
+      {...text.list}
       className={className ?? ""}
       multiple
       freeSolo

@@ -1,6 +1,8 @@
 // Every page spoken in the pseudo-language: text that is not in the catalogue of words shows itself.
 import { screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { HORSE as IN_THE_RING, testPack } from "../../features/ring/testPack";
+import { taken } from "../api/sentPack";
 import { speak } from "../text/spoken";
 import { leftOver, pseudoLanguage } from "./pseudoLanguage";
 import { HORSE, ME, renderAt } from "./renderAt";
@@ -9,8 +11,39 @@ import sample from "./sampleAnswers.generated.json";
 // Every group of words is there before another language is spoken, whichever page wants it first.
 import.meta.glob("../text/en*.ts", { eager: true });
 
+const PACK = testPack();
+const PEOPLE = {
+  people: [
+    {
+      id: 1,
+      name: "Wren",
+      signs_in_as: "wren",
+      email: "",
+      role: "trainer",
+      seen_at: null,
+      until: null,
+    },
+    {
+      id: 4,
+      name: "Olive",
+      signs_in_as: "olive",
+      email: "",
+      role: "owner",
+      seen_at: null,
+      until: null,
+    },
+  ],
+  links: [],
+  left: [],
+};
+const EXPORTS = {
+  exports: [
+    { id: "asks", what: "Every ask", for_whom: "a spreadsheet", format: "csv", of: "horses" },
+  ],
+};
+
 /** What is said by the server, in its own words or as codes, is its own to translate. */
-const FROM_THE_SERVER = longestFirst([...stringsIn(sample), ...stringsIn(ME)]);
+const FROM_THE_SERVER = longestFirst([sample, ME, PACK, PEOPLE, EXPORTS].flatMap(stringsIn));
 /** Names of days and months are the browser's own. */
 const DATES = longestFirst(
   Array.from({ length: 366 }, (_, n) => new Date(Date.UTC(2026, 0, 1 + n))).flatMap((on) =>
@@ -57,7 +90,18 @@ const PAGES = [
   `/horses/${HORSE}/edit`,
   "/ground",
   "/account",
+  `/horses/${IN_THE_RING}/ring`,
+  `/horses/${HORSE}/debrief/write`,
+  "/new-horse",
+  "/ground/places/new",
   "/yard/schools",
+  "/yard/exercises",
+  "/yard/exercises/steer",
+  "/yard/exercises/new",
+  "/yard/scales",
+  "/yard/kit",
+  "/yard/exchange",
+  "/yard/people",
   "/no-such-page",
 ];
 
@@ -69,6 +113,12 @@ describe("in another language", () => {
     await renderAt(page, {
       "/api/me/devices": { devices: [] },
       [`/api/horses/${HORSE}/pictures`]: { pictures: [] },
+      [`/api/horses/${IN_THE_RING}/pack`]: taken(PACK),
+      "/api/people": PEOPLE,
+      "/api/people/owned": { horses: { 4: [] } },
+      "/api/exports": EXPORTS,
+      "/api/imports": { imports: [] },
+      "/api/archives": { archives: [] },
     });
     await waitFor(() => expect(document.querySelector("main, form")).not.toBeNull());
     await waitFor(() => expect(screen.queryByText(/⟦Loading/)).toBeNull());

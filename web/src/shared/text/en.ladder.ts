@@ -184,6 +184,7 @@ export const yardText = spoken("yardText", {
   low: "lowest",
   high: "highest",
   bandFor: "Another band for",
+  scalesHead: "Scales",
   scalesLead: "What the levels mean in this yard's words. Empty: as they ship.",
   scaleOf: (name: string) => `Words for: ${name}`,
   ownWords: "own words",

@@ -20,6 +20,7 @@ export const text = spoken("text", {
   differ: differText,
   product: "Bucephal",
   figures: "Figures",
+  list: { clearText: "Empty it", openText: "Open the list", closeText: "Close the list" },
   places: {
     today: "Today",
     plan: "Plan",
