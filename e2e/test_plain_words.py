@@ -47,7 +47,7 @@ main.querySelectorAll('style, input, textarea, fieldset button[title], fieldset[
   .forEach((one) => one.remove());
 const named = [...main.querySelectorAll('[aria-label], [title]')]
   .flatMap((one) => [one.getAttribute('aria-label'), one.getAttribute('title')]);
-const blocks = 'p,li,td,th,dt,dd,h1,h2,h3,figcaption,summary,button,a,div,span,text,option,label';
+const blocks = 'p,li,td,th,dt,dd,h1,h2,h3,figcaption,summary,button,a,div,span,text,title,option,label';
 main.querySelectorAll(blocks).forEach((one) => one.append('\\n'));
 return [main.textContent + '\\n' + named.filter(Boolean).join('\\n'), exact, document.title];
 """

@@ -28,16 +28,17 @@ export function useLayout(address: GroundAddress, change: Change): LaidOut {
   const wish: LayoutWish = { place, setup, mirrored, feet, values };
   const isKnown = horse === "" || !ofHorse.isPending;
   const found = useQuery({ ...layoutQuery(wish), enabled: isKnown });
-  const shown = useLastGood(`${place} ${setup}`, found.data);
   const [preview, ask] = usePreview(wish);
+  const [layout, keep] = useLastGood(`${place} ${setup}`, preview ?? found.data);
   const drop = async (marker: string, to: Spot) => {
     const dropped = await ask(marker, to, true);
-    if (dropped)
-      change((now) => ({ typed: { ...ofTheHorse(dropped, now.typed), ...setOf(dropped) } }));
+    if (!dropped) return undefined;
+    keep(dropped);
+    change((now) => ({ typed: { ...ofTheHorse(dropped, now.typed), ...setOf(dropped) } }));
     return dropped;
   };
   return {
-    layout: preview ?? shown,
+    layout,
     error: found.error,
     retry: () => void found.refetch(),
     drag: (marker, to) => void ask(marker, to, false),
@@ -45,11 +46,20 @@ export function useLayout(address: GroundAddress, change: Change): LaidOut {
   };
 }
 
-/** The last layout of the same set-up and place that could be laid out. */
-function useLastGood(key: string, found: Layout | undefined): Layout | undefined {
+/**
+ * The last layout of the same set-up and place that could be laid out. One that is kept stands until another is
+ * answered: a marker that was let go does not jump back while its numbers are asked for.
+ */
+function useLastGood(
+  key: string,
+  laid: Layout | undefined,
+): [Layout | undefined, (layout: Layout) => void] {
   const last = useRef<{ key: string; layout: Layout } | null>(null);
-  if (found) last.current = { key, layout: found };
-  return found ?? (last.current?.key === key ? last.current.layout : undefined);
+  const keep = (layout: Layout) => {
+    last.current = { key, layout };
+  };
+  if (laid) keep(laid);
+  return [laid ?? (last.current?.key === key ? last.current.layout : undefined), keep];
 }
 
 type Ask = (marker: string, to: Spot, isLast: boolean) => Promise<Layout | undefined>;
@@ -71,7 +81,9 @@ function usePreview(wish: LayoutWish): [Layout | null, Ask] {
       if (mine === latest.current) setPreview({ of, layout });
       return layout;
     } catch {
-      // It stays where it was; what is wrong is said of what is typed, not of where a finger passed.
+      // It stays where it could be; let go where it cannot, it goes back to what is typed. What is wrong is said of
+      // what is typed, not of where a finger passed.
+      if (isLast && mine === latest.current) setPreview(null);
       return undefined;
     } finally {
       if (mine === latest.current) busy.current = false;
