@@ -83,10 +83,17 @@ def still_open(names: Sequence[str]) -> str:
     return f"Somebody still has to look at: {_listed(names)}."
 
 
-def _listed(names: Sequence[str]) -> str:
-    if len(names) < 2:
-        return "".join(names)
-    return f"{', '.join(names[:-1])} and {names[-1]}"
+def _listed(names: Sequence[str], last: str = "") -> str:
+    """'a, b and c'; names with commas of their own are kept apart by semicolons.
+
+    Args:
+        last: what ends the list where not all are named.
+    """
+    *before, end = [*names, last] if last else names
+    if not before:
+        return end
+    apart = "; " if any("," in one for one in names) else ", "
+    return f"{apart.join(before)}{';' if apart == '; ' else ''} and {end}"
 
 
 def worked_on(name: str, days: int, good_for: str) -> str:
@@ -97,8 +104,7 @@ def worked_on(name: str, days: int, good_for: str) -> str:
 def new_things(names: Sequence[str], count: int) -> str:
     """'New in this time: halt and walk on.'; where there are more than are named, how many."""
     more = count - len(names)
-    said = f"{', '.join(names)} and {counted(more, 'more thing')}" if more else _listed(names)
-    return f"New in this time: {said}."
+    return f"New in this time: {_listed(names, counted(more, 'more thing') if more else '')}."
 
 
 def can_now(name: str, stage: str, *, sure: bool) -> str:
@@ -169,7 +175,7 @@ def goal_begun(name: str) -> str:
 
 
 def aims(names: Sequence[str]) -> str:
-    return f"It is on its way to: {'; '.join(names)}."
+    return f"It is on its way to: {_listed(names)}."
 
 
 def next_steps(names: Sequence[str]) -> str:

@@ -6,7 +6,18 @@ from datetime import date
 
 import pytest
 from bucephal.ladder import Side, StepKind
-from bucephal.words import debriefs, estimates, figures, forecasts, guides, plain, plans, sheets, standing
+from bucephal.words import (
+    debriefs,
+    estimates,
+    figures,
+    forecasts,
+    guides,
+    plain,
+    plans,
+    reports,
+    sheets,
+    standing,
+)
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -209,3 +220,25 @@ def test_every_figure_behind_a_reason_has_a_name() -> None:
     shown = figures.exact({"p_first_left": 0.58, "asks_left": 9, "hip-g.1": 0.9}, {"hip-g.1": "move over"})
     assert shown == "chance of a light first answer, left 0.58 · asks, left 9 · move over 0.9"
     assert figures.exact({"days_since": 3}, {}) == "days since it was asked 3"
+
+
+@pytest.mark.parametrize(
+    ("names", "said"),
+    [
+        (["halt"], "halt"),
+        (["halt", "walk on"], "halt and walk on"),
+        (["halt", "walk on", "leg yield"], "halt, walk on and leg yield"),
+        # Names with commas of their own: one would not know where one ends.
+        (["halt", "lower the head, ridden"], "halt; and lower the head, ridden"),
+        (["hacking, alone", "halt", "walk on"], "hacking, alone; halt; and walk on"),
+    ],
+)
+def test_one_hears_where_each_name_of_a_list_ends(names: list[str], said: str) -> None:
+    assert reports.in_work(names) == f"Most of the time went to: {said}."
+    assert reports.aims(names) == f"It is on its way to: {said}."
+    assert reports.new_things(names, len(names)) == f"New in this time: {said}."
+
+
+def test_of_a_list_that_is_cut_it_is_said_how_many_more() -> None:
+    assert reports.new_things(["halt", "walk on"], 4) == "New in this time: halt, walk on and 2 more things."
+    assert reports.new_things(["halt, in hand"], 2) == "New in this time: halt, in hand; and 1 more thing."
