@@ -13,6 +13,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
+import numpy as np
 from pydantic import Field
 
 from bucephal.answers import (
@@ -274,11 +275,12 @@ def _reach(signals: tuple[Signal, ...], rules: MachineRules) -> list[list[tuple[
 
 def _merge(steps: list[list[tuple[int, int]]]) -> list[int]:
     """The block of each state: equal verdicts, and targets in equal blocks."""
-    block = _numbered([tuple(verdict for _, verdict in row) for row in steps])
+    cells = np.array(steps, dtype=np.int32)
+    targets, verdicts = np.ascontiguousarray(cells[:, :, 0]), np.ascontiguousarray(cells[:, :, 1])
+    block = _numbered([row.tobytes() for row in verdicts])
     while True:
-        finer = _numbered(
-            [(own, tuple(block[target] for target, _ in row)) for own, row in zip(block, steps, strict=True)]
-        )
+        reached = np.array(block, dtype=np.int32)[targets]
+        finer = _numbered([(own, row.tobytes()) for own, row in zip(block, reached, strict=True)])
         if max(finer) == max(block):
             return finer
         block = finer

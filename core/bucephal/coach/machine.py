@@ -12,8 +12,8 @@ Source: common practice, no source. The rules in their order stand in docs/coach
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass
 from enum import StrEnum
 from typing import NamedTuple
 
@@ -33,6 +33,8 @@ STUMBLES_TO_FLAG = STUMBLES_IN_A_SESSION
 TIRED_TO_FINISH = 2
 HEAVY_TO_CLIMB = 1
 """Heavy answers a side at most, where the stage above may follow at once."""
+UNANSWERED_TO_EASE = 2
+"""Asks without any answer, since the last light one, after which nothing as hard is asked again."""
 SAME_ROUNDS = 3
 """Equal answers running, in an exercise ridden round and round, that ask for a stop or the other way."""
 LONGEST_STUCK = 4
@@ -119,8 +121,7 @@ class RowEffect(StrEnum):
     BREAKS = "breaks"
 
 
-@dataclass(frozen=True)
-class Verdict:
+class Verdict(NamedTuple):
     """What is said: a code, a variant of its text, and how the answer counted."""
 
     code: AdviceCode
@@ -192,31 +193,31 @@ def swapped(verdict: Verdict, swap: Swap) -> Verdict | None:
     code, variant = verdict.code, verdict.variant
     match swap, code:
         case Swap.DANGER_AGAIN, AdviceCode.STOP_DANGER if not variant:
-            return replace(verdict, variant="second")
+            return verdict._replace(variant="second")
         case Swap.BODY_AGAIN, AdviceCode.BODY_FLAG if variant in ("", "stop"):
-            return replace(verdict, variant="again")
+            return verdict._replace(variant="again")
         case Swap.TIRED_AGAIN, AdviceCode.LEAVE_EXERCISE if variant == "stop":
-            return replace(verdict, code=AdviceCode.TIME_UP, variant="tired")
+            return verdict._replace(code=AdviceCode.TIME_UP, variant="tired")
         case Swap.ALARM_AGAIN, AdviceCode.CALM_DOWN if variant in ("", "probe"):
-            return replace(verdict, code=AdviceCode.LEAVE_EXERCISE, variant="alarm")
+            return verdict._replace(code=AdviceCode.LEAVE_EXERCISE, variant="alarm")
         case Swap.NERVES | Swap.NERVES_AGAIN, _:
             return _nerves(verdict, swap)
         case Swap.REMEDY_AGAIN, AdviceCode.REMEDY if variant in ("", "shape"):
-            return replace(verdict, variant="second")
+            return verdict._replace(variant="second")
         case Swap.ROW_FULL, AdviceCode.REST_REPEAT | AdviceCode.DOSE_REACHED if (
             variant in ("", "tight", "let-be") and not verdict.heavy
         ):
-            return replace(verdict, code=AdviceCode.NEXT_EXERCISE, variant="")
+            return verdict._replace(code=AdviceCode.NEXT_EXERCISE, variant="")
         case Swap.OTHER_SIDE_WAITS, AdviceCode.NEXT_EXERCISE:
-            return replace(verdict, code=AdviceCode.CHANGE_SIDE)
+            return verdict._replace(code=AdviceCode.CHANGE_SIDE)
         case Swap.CLIMB, AdviceCode.NEXT_EXERCISE:
-            return replace(verdict, code=AdviceCode.GO_UP)
+            return verdict._replace(code=AdviceCode.GO_UP)
         case Swap.TIME_UP, AdviceCode.REST_REPEAT:
-            return replace(verdict, code=AdviceCode.TIME_UP, variant="")
+            return verdict._replace(code=AdviceCode.TIME_UP, variant="")
         case Swap.TIME_UP, AdviceCode.GO_UP:
-            return replace(verdict, code=AdviceCode.NEXT_EXERCISE)
+            return verdict._replace(code=AdviceCode.NEXT_EXERCISE)
         case Swap.SAME_ROUNDS, AdviceCode.REST_REPEAT | AdviceCode.REPEAT_FROM_LIGHT if variant != "tight":
-            return replace(verdict, variant="round")
+            return verdict._replace(variant="round")
     return None
 
 
@@ -225,14 +226,15 @@ def _nerves(verdict: Verdict, swap: Swap) -> Verdict | None:
     if verdict.code in _BEFORE_NERVES or verdict.code is AdviceCode.CALM_DOWN:
         return None
     if swap is Swap.NERVES:
-        return replace(verdict, code=AdviceCode.CALM_DOWN, variant="nerves")
+        return verdict._replace(code=AdviceCode.CALM_DOWN, variant="nerves")
     variant = "nerves-heavy" if verdict.heavy else "nerves"
-    return replace(verdict, code=AdviceCode.LEAVE_EXERCISE, variant=variant)
+    return verdict._replace(code=AdviceCode.LEAVE_EXERCISE, variant=variant)
 
 
-def advance(
-    state: CoachState, signal: Signal, at_cap: bool, rules: MachineRules
-) -> tuple[CoachState, Verdict]:
+Step = tuple[CoachState, Verdict]
+
+
+def advance(state: CoachState, signal: Signal, at_cap: bool, rules: MachineRules) -> Step:
     """The state and the verdict after one more signal.
 
     Args:
@@ -241,40 +243,18 @@ def advance(
         at_cap: has this answer used up the tries allowed for this side?
         rules: the item's settings.
     """
-    match signal.kind:
-        case SignalKind.DANGER:
-            return _runs_ended(state), Verdict(AdviceCode.STOP_DANGER)
-        case SignalKind.BODY:
-            return state, Verdict(AdviceCode.BODY_FLAG, "stop" if signal.is_over else "", row=RowEffect.KEEPS)
-        case SignalKind.UNEVEN:
-            return state, Verdict(AdviceCode.BODY_FLAG, "uneven", row=RowEffect.KEEPS)
-        case SignalKind.SPOOK:
-            return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "spook")
-        case SignalKind.STOP:
-            return _runs_ended(state), Verdict(AdviceCode.LEAVE_EXERCISE, "stop", row=RowEffect.KEEPS)
-        case SignalKind.ALARMED:
-            return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "probe" if rules.probe else "")
-        case _ if rules.probe:
-            return _runs_ended(state), _after_probe(signal)
-        case SignalKind.OVER:
-            return _after_over(state)
-        case SignalKind.WRONG:
-            return _after_wrong(state, signal, at_cap, rules)
-        case SignalKind.FREE:
-            return state, Verdict(AdviceCode.REMEDY, "free", row=RowEffect.KEEPS)
-        case SignalKind.ANTICIPATED:
-            return _runs_ended(state), Verdict(AdviceCode.VARY, row=RowEffect.KEEPS)
-        case SignalKind.SHAPE:
-            return _after_shape(state, at_cap, rules)
-        case SignalKind.HEAVY | SignalKind.NONE:
-            return _after_heavy(state, signal, at_cap, rules)
-    return _after_light(state, signal, at_cap)
+    if rules.probe and signal.kind not in _EVEN_OF_A_PROBE:
+        return _runs_ended(state), _after_probe(signal)
+    return _AFTER[signal.kind](state, signal, at_cap, rules)
 
 
 def _runs_ended(state: CoachState) -> CoachState:
     """Ends runs of heavy and over answers."""
     helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
-    return state._replace(lowest=None, since_lowest=0, top_last=False, overs=0, helped=helped)
+    # Written out, not `_replace`: the compiler comes here ten thousand times for an item.
+    return CoachState(
+        None, 0, False, state.unanswered, helped, 0, easier=state.easier, best_said=state.best_said
+    )
 
 
 _WELCOME = (SignalKind.LIGHT, SignalKind.BEST, SignalKind.LET_BE)
@@ -286,28 +266,60 @@ def _after_probe(signal: Signal) -> Verdict:
     return Verdict(AdviceCode.DOSE_REACHED, "probe", accepted=welcome, row=RowEffect.KEEPS)
 
 
-def _after_over(state: CoachState) -> tuple[CoachState, Verdict]:
+def _after_danger(state: CoachState, *_: object) -> Step:
+    return _runs_ended(state), Verdict(AdviceCode.STOP_DANGER)
+
+
+def _after_body(state: CoachState, signal: Signal, *_: object) -> Step:
+    return state, Verdict(AdviceCode.BODY_FLAG, "stop" if signal.is_over else "", row=RowEffect.KEEPS)
+
+
+def _after_uneven(state: CoachState, *_: object) -> Step:
+    return state, Verdict(AdviceCode.BODY_FLAG, "uneven", row=RowEffect.KEEPS)
+
+
+def _after_spook(state: CoachState, *_: object) -> Step:
+    return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "spook")
+
+
+def _after_stop(state: CoachState, *_: object) -> Step:
+    return _runs_ended(state), Verdict(AdviceCode.LEAVE_EXERCISE, "stop", row=RowEffect.KEEPS)
+
+
+def _after_alarm(state: CoachState, _signal: Signal, _at_cap: bool, rules: MachineRules) -> Step:
+    return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "probe" if rules.probe else "")
+
+
+def _after_free(state: CoachState, *_: object) -> Step:
+    return state, Verdict(AdviceCode.REMEDY, "free", row=RowEffect.KEEPS)
+
+
+def _after_anticipated(state: CoachState, *_: object) -> Step:
+    return _runs_ended(state), Verdict(AdviceCode.VARY, row=RowEffect.KEEPS)
+
+
+def _after_over(state: CoachState, *_: object) -> Step:
     overs = state.overs + 1
     if overs >= OVERS_TO_CALM:
         return _runs_ended(state), Verdict(AdviceCode.CALM_DOWN, "over")
     return _runs_ended(state)._replace(overs=overs), Verdict(AdviceCode.PRAISE_WAIT)
 
 
-def _after_wrong(
-    state: CoachState, signal: Signal, at_cap: bool, rules: MachineRules
-) -> tuple[CoachState, Verdict]:
+def _after_wrong(state: CoachState, signal: Signal, at_cap: bool, rules: MachineRules) -> Step:
     """Not released for it, and its remedy; but loud twice running, or none at all twice: no third."""
-    unanswered = min(state.unanswered + signal.is_unanswered, 2)
-    now = _runs_ended(state)._replace(top_last=signal.is_top, unanswered=unanswered)
+    unanswered = min(state.unanswered + signal.is_unanswered, UNANSWERED_TO_EASE)
+    now = _runs_ended(state)._replace(
+        top_last=signal.is_top and unanswered < UNANSWERED_TO_EASE, unanswered=unanswered
+    )
     if at_cap or state.easier:
         # A remedy asks for another try, and none are left: finish on something smaller.
         return _easier(now, rules, "wrong", heavy=False)
-    if (state.top_last and signal.is_top) or unanswered >= 2:
+    if (state.top_last and signal.is_top) or unanswered >= UNANSWERED_TO_EASE:
         return _easier(now, rules, "top", heavy=False)
     return now, Verdict(AdviceCode.REMEDY)
 
 
-def _after_shape(state: CoachState, at_cap: bool, rules: MachineRules) -> tuple[CoachState, Verdict]:
+def _after_shape(state: CoachState, _signal: Signal, at_cap: bool, rules: MachineRules) -> Step:
     """A good try: it is praised, and the remedy is for the next; not the light answer to finish on."""
     now = _runs_ended(state)._replace(unanswered=0)
     if state.easier:
@@ -317,22 +329,25 @@ def _after_shape(state: CoachState, at_cap: bool, rules: MachineRules) -> tuple[
     return now, Verdict(AdviceCode.REMEDY, "shape", row=RowEffect.KEEPS)
 
 
-def _after_heavy(
-    state: CoachState, signal: Signal, at_cap: bool, rules: MachineRules
-) -> tuple[CoachState, Verdict]:
+def _after_heavy(state: CoachState, signal: Signal, at_cap: bool, rules: MachineRules) -> Step:
     no_answer = signal.kind is SignalKind.NONE
     height = 11 if signal.level is None else min(signal.level + no_answer, 11)
     lighter = state.lowest is None or height < state.lowest
     lowest = height if lighter else state.lowest
     count = 1 if lighter else min(state.since_lowest + 1, LONGEST_STUCK)
-    unanswered = min(state.unanswered + no_answer, 2)
-    helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
-    now = state._replace(overs=0, lowest=lowest, since_lowest=count,
-        top_last=signal.is_top, unanswered=unanswered, helped=helped,
-    )  # fmt: skip
+    unanswered = min(state.unanswered + no_answer, UNANSWERED_TO_EASE)
+    if unanswered >= UNANSWERED_TO_EASE:
+        # Whatever is heavy after it is asked easier, too: the run is not looked at again.
+        now = _runs_ended(state)._replace(unanswered=unanswered)
+    else:
+        helped = Helped.EARLIER if state.helped is Helped.JUST_NOW else state.helped
+        now = state._replace(
+            lowest=lowest, since_lowest=count, top_last=signal.is_top, unanswered=unanswered, helped=helped,
+            overs=0,
+        )  # fmt: skip
     if at_cap or state.easier:
         return _easier(now, rules, "cap", heavy=True)
-    if (state.top_last and signal.is_top) or unanswered >= 2:
+    if (state.top_last and signal.is_top) or unanswered >= UNANSWERED_TO_EASE:
         return _easier(now, rules, "top", heavy=True)
     help_failed = state.helped is Helped.JUST_NOW and not lighter
     if help_failed or count >= stuck_after(lowest or height, rules.band_top):
@@ -344,9 +359,7 @@ def _after_heavy(
     return now, Verdict(AdviceCode.REPEAT_FROM_LIGHT, variant, heavy=True)
 
 
-def _easier(
-    state: CoachState, rules: MachineRules, variant: str, *, heavy: bool
-) -> tuple[CoachState, Verdict]:
+def _easier(state: CoachState, rules: MachineRules, variant: str, *, heavy: bool) -> Step:
     """One stage easier, at most two such asks, to finish light; at the first stage, leave it."""
     if not rules.has_easier_stage:
         return state, Verdict(AdviceCode.LEAVE_EXERCISE, variant, heavy=heavy)
@@ -358,7 +371,7 @@ def _easier(
     return now, Verdict(AdviceCode.GO_EASIER, variant if state.easier == 0 else "again", heavy=heavy)
 
 
-def _after_light(state: CoachState, signal: Signal, at_cap: bool) -> tuple[CoachState, Verdict]:
+def _after_light(state: CoachState, signal: Signal, at_cap: bool, _rules: MachineRules) -> Step:
     now = _runs_ended(state)._replace(unanswered=0)
     is_tight = signal.kind is SignalKind.TIGHT
     accepted, row = not is_tight, RowEffect.KEEPS if is_tight else RowEffect.ADDS
@@ -371,3 +384,33 @@ def _after_light(state: CoachState, signal: Signal, at_cap: bool) -> tuple[Coach
         return now, Verdict(AdviceCode.DOSE_REACHED, accepted=accepted, row=row)
     variant = str(signal.kind) if signal.kind in (SignalKind.TIGHT, SignalKind.LET_BE) else ""
     return now, Verdict(AdviceCode.REST_REPEAT, variant, accepted, row=row)
+
+
+_EVEN_OF_A_PROBE = frozenset(
+    {
+        SignalKind.DANGER, SignalKind.BODY, SignalKind.UNEVEN, SignalKind.SPOOK, SignalKind.STOP,
+        SignalKind.ALARMED,
+    }
+)  # fmt: skip
+"""What is said however it was asked; of all else a probe only takes note."""
+
+_AFTER: Mapping[SignalKind, Callable[[CoachState, Signal, bool, MachineRules], Step]] = {
+    SignalKind.DANGER: _after_danger,
+    SignalKind.BODY: _after_body,
+    SignalKind.UNEVEN: _after_uneven,
+    SignalKind.SPOOK: _after_spook,
+    SignalKind.STOP: _after_stop,
+    SignalKind.ALARMED: _after_alarm,
+    SignalKind.OVER: _after_over,
+    SignalKind.WRONG: _after_wrong,
+    SignalKind.FREE: _after_free,
+    SignalKind.ANTICIPATED: _after_anticipated,
+    SignalKind.SHAPE: _after_shape,
+    SignalKind.HEAVY: _after_heavy,
+    SignalKind.NONE: _after_heavy,
+    SignalKind.TIGHT: _after_light,
+    SignalKind.LET_BE: _after_light,
+    SignalKind.BEST: _after_light,
+    SignalKind.LIGHT: _after_light,
+}
+"""A table, not a chain of cases: the compiler looks here some ten thousand times for an item."""
