@@ -74,13 +74,10 @@ def warm_up() -> None:
     import_module("scipy.stats")
     from bucephal.coach import CoachSettings, compile_coach
     from bucephal.ladder import load_catalogue
-    from bucephal_server.api import edition
 
-    edition()
     catalogue = load_catalogue()
     for step, band in (("lead.1", (1, 5)), ("lead.2", (1, 5)), ("touch.1", (1, 10)), ("touch.2", (1, 10))):
-        for aim in (1, 3, 2):
-            compile_coach(CoachSettings(step=step, band=band, aim=aim, cap=6), catalogue)
+        compile_coach(CoachSettings(step=step, band=band), catalogue)
     look_less_often_for_what_can_go()
 
 

@@ -76,9 +76,9 @@ def openapi() -> tuple[str, str]:
     import django
 
     django.setup()
-    from bucephal_server.api import described, edition
+    from bucephal_server.api import described, edition_of
 
-    return described(), f'export const SCHEMA = "{edition()}";\n'
+    return described(), edition_of(described())
 
 
 def record_schema() -> str:
@@ -345,7 +345,8 @@ def main() -> None:
     described, edition = openapi()
     written = {
         API / "openapi.json": described,
-        API / "schemaHash.generated.ts": edition,
+        API / "schemaHash.generated.ts": f'export const SCHEMA = "{edition}";\n',
+        ROOT / "server/bucephal_server/edition.generated.txt": f"{edition}\n",
         ROOT / "docs/horse-record.schema.json": record_schema(),
         ROOT / "web/src/features/ring/coachVectors.generated.json": coach_vectors(),
         ROOT / "web/src/shared/testing/sampleAnswers.generated.json": sample_answers(),

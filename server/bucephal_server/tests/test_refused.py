@@ -10,7 +10,7 @@ from typing import Any
 
 import pytest
 from accounts.models import User, Yard
-from bucephal_server.api import DECLARED, edition
+from bucephal_server.api import DECLARED, described, edition, edition_of
 from derived.models import Derived
 from django.conf import settings
 from django.db import connection
@@ -58,6 +58,7 @@ def test_every_answer_of_the_api_says_which_one_it_is(client: Client) -> None:
     for path in ("/api/health", "/api/me", "/api/nowhere"):
         assert client.get(path)["Bucephal-Api"] == edition()
     assert edition() in generated
+    assert edition() == edition_of(described()), "stale: run `make schema`"
     assert "Bucephal-Api" not in client.get("/horses/1/plan")
 
 
