@@ -38,6 +38,17 @@ class Place:
     def see(self, css: str) -> WebElement:
         return self.wait().until(expect.visibility_of_element_located((By.CSS_SELECTOR, css)))
 
+    def wait_until_it_stands(self, element: WebElement) -> None:
+        """What comes in moving would be tapped where another is by then."""
+        seen: list[object] = [None]
+
+        def stands(driver: WebDriver) -> bool:
+            box = "const {x, y, width, height} = arguments[0].getBoundingClientRect();"
+            seen.append(driver.execute_script(f"{box} return [x, y, width, height];", element))
+            return seen[-1] == seen[-2]
+
+        self.wait().until(stands)
+
     def wait_for_text(self, css: str, words: str) -> None:
         """Until an element says so; one that is replaced meanwhile is looked for again."""
         self.wait().until(expect.text_to_be_present_in_element((By.CSS_SELECTOR, css), words))
@@ -277,19 +288,7 @@ class Ring(Place):
         self._until_it_stands()
 
     def _until_it_stands(self) -> None:
-        tops = [-1.0]
-
-        def stands(driver: WebDriver) -> bool:
-            tops.append(
-                driver.execute_script(
-                    "return document.querySelector('.MuiDrawer-paper').offsetTop"
-                    " + document.querySelector('.MuiDrawer-paper').getBoundingClientRect().top"
-                )
-            )
-            return tops[-1] == tops[-2]
-
-        self.see(".MuiDrawer-paper")
-        self.wait().until(stands)
+        self.wait_until_it_stands(self.see(".MuiDrawer-paper"))
 
     def faults(self) -> list[str]:
         """The words of what can go wrong here, in the open sheet."""

@@ -42,7 +42,9 @@ class Sheets(Place):
         self.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", button)
         button.click()
         xpath = f"//li[@role='menuitem'][normalize-space(.)={what!r}]"
-        self.wait().until(lambda driver: driver.find_element(By.XPATH, xpath)).click()
+        item = self.wait().until(lambda driver: driver.find_element(By.XPATH, xpath))
+        self.wait_until_it_stands(item)
+        item.click()
         caught = self.wait().until(lambda driver: driver.execute_async_script(_CAUGHT))
         return HandedOut(str(caught[0]), base64.b64decode(str(caught[1])))
 
