@@ -14,7 +14,8 @@ import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.browser import open_browser
-from e2e.pages.places import Debrief, Flags, Ladder, Plan, Ring, Sheet, SignIn, Step, Today, Yard
+from e2e.pages.places import Debrief, Flags, Ladder, Plan, Sheet, SignIn, Step, Today, Yard
+from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD
 from e2e.server import ROOT, Server, free_port
 

@@ -8,7 +8,7 @@ from selenium.webdriver.common.keys import Keys
 
 from e2e.browser import PHONE, set_offline, set_size
 from e2e.conftest import Places
-from e2e.pages.places import Ring
+from e2e.pages.ring import Ring
 from e2e.server import Server
 
 

@@ -10,7 +10,8 @@ from typing import Any
 import pytest
 
 from e2e.browser import PHONE, kill, open_browser
-from e2e.pages.places import Debrief, Plan, Ring, SignIn, Today
+from e2e.pages.places import Debrief, Plan, SignIn, Today
+from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD
 from e2e.server import Server
 

@@ -17,7 +17,8 @@ from selenium.webdriver.support import expected_conditions as expect
 
 from demo.load import PASSWORD, PEOPLE
 from e2e.browser import DESKTOP, PHONE, open_browser, set_dark, set_size
-from e2e.pages.places import Plan, Ring, SignIn
+from e2e.pages.places import Plan, SignIn
+from e2e.pages.ring import Ring
 from e2e.server import ROOT, Server, free_port
 
 OF_A_HORSE = (

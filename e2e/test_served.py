@@ -21,7 +21,8 @@ from urllib3.connection import HTTPSConnection
 from e2e import attacks
 from e2e.browser import PHONE, open_browser
 from e2e.conftest import Seed
-from e2e.pages.places import Debrief, Place, Ring, SignIn
+from e2e.pages.places import Debrief, Place, SignIn
+from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD as SEED_PASSWORD
 from e2e.server import ROOT, Server, free_port, wait_for
 

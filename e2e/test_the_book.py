@@ -14,7 +14,8 @@ from selenium.webdriver.common.keys import Keys
 
 from e2e.browser import PHONE, open_browser, set_size
 from e2e.conftest import Places
-from e2e.pages.places import Debrief, Ring, SignIn
+from e2e.pages.places import Debrief, SignIn
+from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD
 from e2e.server import ROOT, Server
 

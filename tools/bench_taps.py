@@ -16,7 +16,8 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT)]
 
 from e2e.browser import PHONE, open_browser  # noqa: E402
-from e2e.pages.places import Ring, SignIn  # noqa: E402
+from e2e.pages.places import SignIn  # noqa: E402
+from e2e.pages.ring import Ring  # noqa: E402
 from e2e.seed import PASSWORD  # noqa: E402
 from e2e.server import Server, free_port  # noqa: E402
 

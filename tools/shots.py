@@ -26,7 +26,8 @@ from selenium.webdriver.chrome.webdriver import WebDriver  # noqa: E402
 
 from demo.load import PASSWORD, PEOPLE  # noqa: E402
 from e2e.browser import DESKTOP, PHONE, open_browser, save_picture, set_dark, set_size  # noqa: E402
-from e2e.pages.places import Debrief, Plan, Ring, SignIn, Today  # noqa: E402
+from e2e.pages.places import Debrief, Plan, SignIn, Today  # noqa: E402
+from e2e.pages.ring import Ring  # noqa: E402
 
 PORT = 8765
 HOUR = "09:20"

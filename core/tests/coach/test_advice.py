@@ -332,6 +332,19 @@ def test_a_probe_is_asked_once_whatever_comes(
     assert in_earnest.ends is (code == "leave-exercise")
 
 
+@pytest.mark.parametrize(
+    ("event", "code"),
+    [("buck", "stop-danger"), ("stumble", "body-flag"), ("uneven", "body-flag"), ("spook", "calm-down")],
+)
+def test_what_goes_wrong_in_a_probe_is_said_as_anywhere(event: str, code: str, catalogue: Catalogue) -> None:
+    told = {
+        probe: hear(catalogue, [{"event": event}], step="hip-g.3", aim=1, cap=6, probe=probe)[0]
+        for probe in (True, False)
+    }
+    assert told[True].code == code
+    assert told[True] == told[False]
+
+
 def test_alarmed_in_a_probe_after_an_alarm_before_it_is_enough(catalogue: Catalogue) -> None:
     (said,) = hear(catalogue, [ALARM], step="hip-g.3", aim=1, probe=True, so_far={"alarms": 1})
     assert (said.code, said.finishes) == ("leave-exercise", True)

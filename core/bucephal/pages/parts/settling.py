@@ -35,15 +35,10 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
         )
         for one, session in zip(times, sessions, strict=True)
     ]  # fmt: skip
-    key = [ChartKey(words=words.SETTLED, shade=Shade.BOTH, shape=MarkShape.DOT)]
-    if found.not_settled:
-        key.append(ChartKey(words=words.NEVER_SETTLED, shade=Shade.BOTH, shape=MarkShape.AT_LEAST))
-    if trend.direction:
-        key.append(ChartKey(words=words.TREND, shade=Shade.TREND, shape="line"))
     chart = Chart(
         code=PartCode.SETTLING, title=words.SETTLING, words=said,
         drawing=over_time(seen, words.axis(words.MINUTES), trend=trend.ends if trend.direction else ()),
-        key=tuple(key),
+        key=_key(found),
         exact="; ".join(filter(None, (
             words.exact_settling(found.median),
             words.exact_trend(trend.per_week, trend.p_value, words.MINUTES),
@@ -58,6 +53,16 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
         charts=(chart,),
         behind=HistoryWish(),
     )
+
+
+def _key(found: SettleTrend) -> tuple[ChartKey, ...]:
+    """What is drawn of it: each mark only where there is one."""
+    marks = [ChartKey(words=words.SETTLED, shade=Shade.BOTH, shape=MarkShape.DOT)]
+    if found.not_settled:
+        marks.append(ChartKey(words=words.NEVER_SETTLED, shade=Shade.BOTH, shape=MarkShape.AT_LEAST))
+    if found.trend.direction:
+        marks.append(ChartKey(words=words.TREND, shade=Shade.TREND, shape="line"))
+    return tuple(marks)
 
 
 def _timed(standing: Standing, span: Span | None) -> list[Session]:

@@ -19,24 +19,16 @@ const ADDRESS: GroundAddress = {
 const before = sample.layout;
 const moved = sample.layoutTooWide;
 
-/** What the server says of a marker on its way, of one let go, and of numbers that are typed. */
-interface Said {
-  onItsWay: () => Response;
-  letGo: () => Response;
-  typed: () => Response | Promise<Response>;
-}
-
 const laid = (layout: unknown) => Response.json(layout);
 const cannotBe = () => Response.json({ errors: [] }, { status: 422 });
 const never = () => new Promise<Response>(() => {});
 
-/** The hook at an address it may change; `drops` counts the markers asked for. */
-async function atTheGround({ onItsWay, letGo, typed }: Said) {
-  const drags = [onItsWay, letGo];
+/** The hook at an address it may change. Markers are answered in turn; numbers typed since never are. */
+async function atTheGround(...answers: Response[]) {
   vi.stubGlobal("fetch", async (request: Request) => {
     const query = new URL(request.url).searchParams;
-    if (query.has("marker")) return drags.shift()?.() ?? cannotBe();
-    return query.get("values") === "{}" ? laid(before) : typed();
+    if (query.has("marker")) return answers.shift() ?? cannotBe();
+    return query.get("values") === "{}" ? laid(before) : never();
   });
   const client = new QueryClient();
   const wrapper = ({ children }: { children: ReactNode }) => (
@@ -56,41 +48,36 @@ async function atTheGround({ onItsWay, letGo, typed }: Said) {
   return result;
 }
 
+type Hook = Awaited<ReturnType<typeof atTheGround>>;
+
+async function dragged(hook: Hook) {
+  act(() => hook.current.drag("barrel-2", THERE));
+  await waitFor(() => expect(hook.current.layout).toEqual(moved));
+}
+
+const drop = (hook: Hook) => act(() => hook.current.drop("barrel-2", THERE));
+
 describe("a marker that is dragged", () => {
   it("stays where it was let go while its numbers are asked for", async () => {
-    const result = await atTheGround({
-      onItsWay: () => laid(moved),
-      letGo: () => laid(moved),
-      typed: never,
-    });
-    act(() => result.current.drag("barrel-2", THERE));
-    await waitFor(() => expect(result.current.layout).toEqual(moved));
-    await act(() => result.current.drop("barrel-2", THERE));
-    await waitFor(() => expect(result.current.address.typed).not.toEqual({}));
-    expect(result.current.layout).toEqual(moved);
+    const hook = await atTheGround(laid(moved), laid(moved));
+    await dragged(hook);
+    await drop(hook);
+    expect(hook.current.address.typed).not.toEqual({});
+    expect(hook.current.layout).toEqual(moved);
   });
 
   it("stays so where a key moved it, with no way in between", async () => {
-    const result = await atTheGround({
-      onItsWay: () => laid(moved),
-      letGo: cannotBe,
-      typed: never,
-    });
-    await act(() => result.current.drop("barrel-2", THERE));
-    expect(result.current.address.typed).not.toEqual({});
-    expect(result.current.layout).toEqual(moved);
+    const hook = await atTheGround(laid(moved));
+    await drop(hook);
+    expect(hook.current.address.typed).not.toEqual({});
+    expect(hook.current.layout).toEqual(moved);
   });
 
   it("goes back to what is typed when it is let go where it cannot be", async () => {
-    const result = await atTheGround({
-      onItsWay: () => laid(moved),
-      letGo: cannotBe,
-      typed: never,
-    });
-    act(() => result.current.drag("barrel-2", THERE));
-    await waitFor(() => expect(result.current.layout).toEqual(moved));
-    await act(() => result.current.drop("barrel-2", THERE));
-    expect(result.current.layout).toEqual(before);
-    expect(result.current.address.typed).toEqual({});
+    const hook = await atTheGround(laid(moved), cannotBe());
+    await dragged(hook);
+    await drop(hook);
+    expect(hook.current.layout).toEqual(before);
+    expect(hook.current.address.typed).toEqual({});
   });
 });
