@@ -6,7 +6,6 @@ from __future__ import annotations
 
 import sqlite3
 import subprocess
-import sys
 import threading
 import time
 from collections.abc import Iterator
@@ -19,7 +18,7 @@ import requests
 
 from e2e.device import Device
 from e2e.seed import PASSWORD
-from e2e.server import ROOT, Server
+from e2e.server import ROOT, Server, run_moved
 
 NAME = "wren"
 
@@ -190,25 +189,25 @@ def device_like(device: Device) -> Device:
 
 def manage(server: Server, *arguments: str) -> subprocess.CompletedProcess[str]:
     """A command on the yard's data."""
-    return _run(server, "manage.py", *arguments)
+    return _run(server, "server/manage.py", *arguments)
 
 
 def steps_of(server: Server, what: str, path: Path) -> int:
     """How many steps an archive or a restore takes; it is done then."""
-    done = _run(server, "../e2e/killed_at.py", what, str(path))
+    done = _run(server, "e2e/killed_at.py", what, str(path))
     assert done.returncode == 0, done.stderr
     return int(done.stdout.split()[0])
 
 
 def killed_at(server: Server, what: str, path: Path, step: int) -> None:
     """The same, with the plug pulled at one of them."""
-    done = _run(server, "../e2e/killed_at.py", what, str(path), str(step))
+    done = _run(server, "e2e/killed_at.py", what, str(path), str(step))
     assert done.returncode == -9, done.stderr
 
 
 def _run(server: Server, *command: str) -> subprocess.CompletedProcess[str]:
     return subprocess.run(
-        [sys.executable, *command], cwd=ROOT / "server", env=server.env(), capture_output=True, text=True
+        run_moved(*command), cwd=ROOT / "server", env=server.env(), capture_output=True, text=True
     )
 
 

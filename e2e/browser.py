@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 import base64
-import subprocess
+import os
+import signal
 import tempfile
 import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
+
+from e2e.calendar import ZONE, page_clock, shift_s
 
 _FLAGS = (
     "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
@@ -23,12 +28,17 @@ PHONE = (390, 844)
 
 
 def open_browser(
-    size: tuple[int, int] = DESKTOP, *, trusting: bool = False, profile: str | None = None
+    size: tuple[int, int] = DESKTOP,
+    *,
+    trusting: bool = False,
+    profile: str | None = None,
+    shift: float | None = None,
 ) -> webdriver.Chrome:
-    """A browser with a page of exactly ``size`` pixels.
+    """A browser with a page of exactly ``size`` pixels, its clock moved to the day of the journeys.
 
     Args:
         profile: where it keeps what it knows; None: it knows nothing.
+        shift: by how many seconds its clock is moved; None: so that the day of the journeys begins now.
         trusting: takes a certificate that a yard has made itself, as a phone does that it was put on.
     """
     options = webdriver.ChromeOptions()
@@ -38,16 +48,76 @@ def open_browser(
     options.add_argument(f"--user-data-dir={profile or tempfile.mkdtemp(prefix='bucephal-chrome-')}")
     options.set_capability("acceptInsecureCerts", trusting)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
-    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    service = Service("/usr/bin/chromedriver", env=os.environ | {"TZ": ZONE})
+    driver = webdriver.Chrome(options=options, service=service)
     set_size(driver, size)
+    move_page_clock(driver, shift_s() if shift is None else shift)
     return driver
+
+
+def move_page_clock(driver: webdriver.Chrome, seconds: float) -> None:
+    """In every page that this window opens from now on."""
+    driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": page_clock(seconds)})
+
+
+class Browsers:
+    """Browsers that are used again: each is emptied of what the one before left in it."""
+
+    def __init__(self) -> None:
+        self._idle: list[webdriver.Chrome] = []
+        self._all: list[webdriver.Chrome] = []
+
+    @contextmanager
+    def one(self, origin: str, shift_s: float) -> Iterator[webdriver.Chrome]:
+        """One that knows nothing, with one empty window.
+
+        Args:
+            origin: the only place of which it may keep something.
+            shift_s: by how much its pages' clock is moved.
+        """
+        if not self._idle:
+            self._idle.append(open_browser())
+            self._all.append(self._idle[-1])
+        driver = self._idle.pop()
+        _open_empty_window(driver)
+        set_size(driver, DESKTOP)
+        move_page_clock(driver, shift_s)
+        try:
+            yield driver
+        finally:
+            _open_empty_window(driver)
+            _forget(driver, origin)
+            self._idle.append(driver)
+
+    def quit(self) -> None:
+        for driver in self._all:
+            driver.quit()
+
+
+def _open_empty_window(driver: webdriver.Chrome) -> None:
+    """In place of all others: what was emulated in these went with them."""
+    others = driver.window_handles
+    driver.switch_to.new_window("tab")
+    empty = driver.current_window_handle
+    for one in others:
+        driver.switch_to.window(one)
+        driver.close()
+    driver.switch_to.window(empty)
+
+
+def _forget(driver: webdriver.Chrome, origin: str) -> None:
+    driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": origin, "storageTypes": "all"})
+    driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
+    driver.get_log("browser")  # type: ignore[no-untyped-call]
 
 
 def kill(driver: webdriver.Chrome, profile: str) -> None:
     """As a phone does that needs the room: nothing is said to the page before."""
-    subprocess.run(["pkill", "-9", "-f", "--", f"user-data-dir={profile}"], check=False)
     driver.service.process.kill()
     driver.service.process.wait()
+    # The browser's own process holds the profile, and names itself in it.
+    holder = Path(profile, "SingletonLock").readlink()
+    os.kill(int(str(holder).rpartition("-")[2]), signal.SIGKILL)
     # By which another browser would be told that this one still runs.
     for lock in Path(profile).glob("Singleton*"):
         lock.unlink()

@@ -10,6 +10,8 @@ from typing import Any
 
 import requests
 
+from e2e.calendar import TODAY
+
 PATIENCE_S = 90
 
 
@@ -56,7 +58,7 @@ class Device:
     def log(self, horse: str, asks: int, on: date | None = None) -> str:
         """A session with so many asks, waiting to be sent; its id."""
         session = str(uuid.uuid4())
-        body = {"date": str(on or date.today()), "kind": "ridden"}  # noqa: DTZ011 - a device's own day
+        body = {"date": str(on or TODAY), "kind": "ridden"}
         self.waiting.append({"type": "session", "id": session, "horse": horse, "revision": 1, "body": body})
         for number in range(asks):
             name = str(uuid.uuid4())

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import os
+import signal
 import socket
 import sqlite3
 import subprocess
@@ -17,18 +18,27 @@ from urllib.error import URLError
 from urllib.request import urlopen
 from uuid import UUID
 
-ROOT = Path(__file__).resolve().parent.parent
+from e2e.calendar import shift_s, shifted
+from e2e.forking import ROOT, fork_server
 
 
 @dataclass
 class Server:
-    """One that can be started, killed as a power cut would, and looked into from outside."""
+    """One that can be started, killed as a power cut would, and looked into from outside.
+
+    Fields:
+        is_forked: its loading was done before (`e2e/forking.py`); else it is a process as a yard starts it.
+        shift_s: by how much its clock is moved: as long as it is the same one, through every start.
+    """
 
     data: Path
     port: int
     horses: dict[str, str]
     environment: dict[str, str] = field(default_factory=dict)
+    is_forked: bool = False
+    shift_s: float = field(default_factory=shift_s)
     process: subprocess.Popen[bytes] | None = None
+    pid: int | None = None
 
     @property
     def base(self) -> str:
@@ -36,26 +46,51 @@ class Server:
 
     def env(self) -> dict[str, str]:
         own = {"BUCEPHAL_DATA": str(self.data), "BUCEPHAL_PORT": str(self.port)}
-        return os.environ | own | {"BUCEPHAL_FIXED_HOUR": "09:20"} | self.environment
+        return os.environ | own | shifted(self.shift_s) | self.environment
 
     def start(self) -> None:
-        command = [sys.executable, str(ROOT / "server/serve.py")]
-        self.process = subprocess.Popen(
-            command, env=self.env(), cwd=ROOT / "server", stderr=subprocess.DEVNULL
-        )
-        for _ in range(200):
+        """
+        Raises:
+            RuntimeError: if it does not answer in time; nothing of it is left running then.
+        """
+        if self.is_forked:
+            self.pid = fork_server(self.env())
+        else:
+            self.process = subprocess.Popen(
+                run_moved("server/serve.py"), env=self.env(), cwd=ROOT / "server", stderr=subprocess.DEVNULL
+            )
+            self.pid = self.process.pid
+        try:
+            self._wait_until_healthy()
+        except BaseException:
+            self.kill()
+            raise
+
+    def _wait_until_healthy(self) -> None:
+        for _ in range(1200):
             try:
                 urlopen(f"{self.base}/api/health").close()
                 return
             except (URLError, ConnectionError):
-                time.sleep(0.1)
+                time.sleep(0.05)
         raise RuntimeError("the server did not start")
 
     def kill(self) -> None:
         """As a power cut would."""
-        assert self.process is not None
-        self.process.kill()
-        self.process.wait()
+        assert self.pid is not None
+        with suppress(ProcessLookupError):
+            os.kill(self.pid, signal.SIGKILL)
+        if self.process is not None:
+            self.process.wait()
+        else:
+            self._wait_until_gone()
+
+    def _wait_until_gone(self) -> None:
+        assert self.pid is not None
+        with suppress(ProcessLookupError):
+            while True:
+                os.kill(self.pid, 0)
+                time.sleep(0.005)
 
     def asks(self) -> list[tuple[str, int]]:
         """(id, deleted) of every ask of today's sessions, read from the file itself."""
@@ -94,6 +129,17 @@ class Server:
     def _read(self, query: str, *values: str) -> list[Any]:
         with sqlite3.connect(self.data / "bucephal.sqlite3") as database:
             return database.execute(query, values).fetchall()
+
+
+def run_moved(script: str, *arguments: str) -> list[str]:
+    """The command that runs a script of ours with its clock moved as its environment says."""
+    return [sys.executable, str(ROOT / "e2e/moved.py"), str(ROOT / script), *arguments]
+
+
+def build(script: str, data: Path) -> str:
+    """Fills a folder by a script, as it is on the day of the journeys; what the script says."""
+    env = os.environ | {"BUCEPHAL_DATA": str(data)} | shifted(shift_s())
+    return subprocess.run(run_moved(script), env=env, check=True, stdout=subprocess.PIPE, text=True).stdout
 
 
 def free_port() -> int:

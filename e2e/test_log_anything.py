@@ -73,7 +73,7 @@ def test_each_kind_of_answer_is_taken_down_and_found_again(logging: Places, serv
 
     ring.add("hack.1")
     ring.button("Start the clock").click()
-    ring.button("Log 100 %").click()
+    ring.button("Log it").click()
 
     ring.add("turn-haunch.2")
     ring.tap(3)

@@ -4,18 +4,18 @@ from __future__ import annotations
 
 import tempfile
 from collections.abc import Iterator
-from datetime import date
 from typing import Any
 
 import pytest
 
 from e2e.browser import PHONE, kill, open_browser
+from e2e.calendar import TODAY
 from e2e.pages.places import Debrief, Plan, SignIn, Today
 from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD
 from e2e.server import Server
 
-BORN = date.today().replace(day=1, year=date.today().year - 8)  # noqa: DTZ011 - a birthday
+BORN = TODAY.replace(day=1, year=TODAY.year - 8)
 
 
 class Phone:

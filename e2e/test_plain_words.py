@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-import os
 import re
-import subprocess
-import sys
+import shutil
 import time
 from collections.abc import Iterator
 from pathlib import Path
@@ -19,7 +17,7 @@ from demo.load import PASSWORD, PEOPLE
 from e2e.browser import DESKTOP, PHONE, open_browser, set_dark, set_size
 from e2e.pages.places import Plan, SignIn
 from e2e.pages.ring import Ring
-from e2e.server import ROOT, Server, free_port
+from e2e.server import Server, free_port
 
 OF_A_HORSE = (
     "plan", "debrief", "sheet", "history", "report", "compare?by=sides", "pictures", "arrival", "flags",
@@ -62,11 +60,10 @@ return [...document.querySelectorAll(arguments[0])].map((one) => {
 
 
 @pytest.fixture(scope="module")
-def demo(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
-    data = tmp_path_factory.mktemp("demo")
-    made = [sys.executable, str(ROOT / "demo/load.py")]
-    subprocess.run(made, env=os.environ | {"BUCEPHAL_DATA": str(data)}, check=True, capture_output=True)
-    running = Server(Path(data), free_port(), {})
+def demo(demo_data: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    data = tmp_path_factory.mktemp("demo") / "data"
+    shutil.copytree(demo_data, data)
+    running = Server(data, free_port(), {}, is_forked=True)
     running.start()
     yield running
     running.kill()
@@ -74,7 +71,7 @@ def demo(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
 
 @pytest.fixture(scope="module")
 def reader(demo: Server) -> Iterator[WebDriver]:
-    browser = open_browser()
+    browser = open_browser(shift=demo.shift_s)
     page = SignIn(browser, demo.base)
     page.as_(PEOPLE[0][0], PASSWORD)
     for link in page.all("nav ul a"):

@@ -54,7 +54,7 @@ class Served:
 @pytest.fixture
 def served(tmp_path: Path) -> Iterator[Served]:
     data = tmp_path / "data"
-    behind = {"BUCEPHAL_PROXY": "127.0.0.1", "BUCEPHAL_HOSTS": "localhost", "BUCEPHAL_FIXED_HOUR": "09:20"}
+    behind = {"BUCEPHAL_PROXY": "127.0.0.1", "BUCEPHAL_HOSTS": "localhost"}
     server = Server(data, free_port(), {}, environment=behind)
     assert attacks.manage(server, "migrate", "--no-input").returncode == 0
     server.start()

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import subprocess
-import sys
 from collections.abc import Iterator
 from datetime import date, timedelta
 from typing import Any
@@ -12,23 +10,23 @@ import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 from selenium.webdriver.common.keys import Keys
 
-from e2e.browser import PHONE, open_browser, set_size
+from e2e import attacks
+from e2e.browser import PHONE, Browsers, set_size
+from e2e.calendar import TODAY
 from e2e.conftest import Places
 from e2e.pages.places import Debrief, SignIn
 from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD
-from e2e.server import ROOT, Server
+from e2e.server import Server
 
+DAY_S = 24 * 60 * 60
 KEYS_A_MINUTE = 200
 """Of whoever types neither fast nor slowly: common practice, no source."""
 
 
 def rebuilt(server: Server) -> str:
     """Whether what is kept is what is worked out anew."""
-    command = [sys.executable, "manage.py", "rebuild", "--check"]
-    return subprocess.run(
-        command, cwd=ROOT / "server", env=server.env(), check=True, capture_output=True, text=True
-    ).stdout
+    return attacks.manage(server, "rebuild", "--check").stdout
 
 
 def sessions(places: Places, horse: str) -> dict[str, Any]:
@@ -60,7 +58,7 @@ def test_yesterdays_ride_is_written_in_with_a_slip_mended_in_place(signed_in: Pl
     rows = places.debrief.rows()
     assert ("up-wt.2", "left") in rows
     (new,) = [one for key, one in sessions(places, quill).items() if key not in before]
-    assert new["date"] == str(date.today() - timedelta(days=1))  # noqa: DTZ011 - the browser's own
+    assert new["date"] == str(TODAY - timedelta(days=1))
     assert [one["level"] for one in new["asks"]] == [8, 6, 5, 4, 2, 2, 3, 5, 1, 4, 3, 3]
     assert new["note"] == "Windy."
     assert rebuilt(server)
@@ -136,20 +134,10 @@ def test_a_session_is_put_right_moved_discarded_and_restored(signed_in: Places, 
 
 
 @pytest.fixture
-def another(server: Server) -> Iterator[WebDriver]:
+def another(server: Server, browsers: Browsers) -> Iterator[WebDriver]:
     """Another phone of the same yard, four days ahead of the time."""
-    phone = open_browser()
-    phone.execute_cdp_cmd(
-        "Page.addScriptToEvaluateOnNewDocument",
-        {
-            "source": "const Real = Date; const ahead = 4 * 864e5;"
-            "globalThis.Date = class extends Real {"
-            "  constructor(...of) { of.length ? super(...of) : super(Real.now() + ahead); }"
-            "  static now() { return Real.now() + ahead; } };"
-        },
-    )
-    yield phone
-    phone.quit()
+    with browsers.one(server.base, server.shift_s + 4 * DAY_S) as phone:
+        yield phone
 
 
 def test_two_phones_log_one_session_and_one_does_not_know_the_day(
@@ -181,7 +169,7 @@ def test_two_phones_log_one_session_and_one_does_not_know_the_day(
     signed_in.ring.wait().until(lambda _: len(server.asks()) == 4)
 
     running = max(sessions(signed_in, quill).values(), key=lambda one: one["date"])
-    assert running["date"] == str(date.today())  # noqa: DTZ011 - the browser's own
+    assert running["date"] == str(TODAY)
     assert [one["level"] for one in running["asks"]] == [8, 6, 4, 5]
     debrief.open(f"/horses/{quill}/debrief/{running['id']}")
     debrief.wait().until(lambda _: debrief.all("[data-device]"))

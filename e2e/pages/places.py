@@ -15,6 +15,7 @@ from selenium.webdriver.support import expected_conditions as expect
 from selenium.webdriver.support.ui import WebDriverWait
 
 PATIENCE_S = 60
+POLL_S = 0.05
 _SAVE_STATE = (By.CSS_SELECTOR, "[data-testid=save-state]")
 
 
@@ -30,7 +31,9 @@ class Place:
 
     def wait(self) -> WebDriverWait[WebDriver]:
         """However often the page is drawn anew meanwhile."""
-        return WebDriverWait(self.driver, PATIENCE_S, ignored_exceptions=[StaleElementReferenceException])
+        return WebDriverWait(
+            self.driver, PATIENCE_S, POLL_S, ignored_exceptions=[StaleElementReferenceException]
+        )
 
     def see(self, css: str) -> WebElement:
         return self.wait().until(expect.visibility_of_element_located((By.CSS_SELECTOR, css)))

@@ -12,6 +12,7 @@ from bucephal.record import Ask, Correct, Tension
 from bucephal.record.models import GRADES, STRENGTHS
 from bucephal.record.written import NOT_ANSWERED, plain_marks
 from bucephal.words import wedges as words
+from bucephal.words.figures import measured
 
 AT = "at {level}"
 NO_ANSWER = "no answer up to {level}"
@@ -34,7 +35,7 @@ def _answer(ask: Ask, rule: StepRule) -> str:
         took = "" if ask.let_go_s is None else f" in {ask.let_go_s:g} s"
         return f"let go{took}{tight}" if meaning_of(ask, rule).success else f"{NOT_YET}{tight}"
     if rule.kind is StepKind.MEASURE:
-        return (f"{ask.extent:g} {rule.exercise.unit}" if ask.extent is not None else NOT_YET) + tight
+        return (NOT_YET if ask.extent is None else measured(ask.extent, rule.exercise.unit)) + tight
     if ask.correct is Correct.NO:
         return ANOTHER_MOVEMENT
     if ask.level is None:

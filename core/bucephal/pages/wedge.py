@@ -16,6 +16,7 @@ from bucephal.planning import PlanItem
 from bucephal.record import FrozenModel
 from bucephal.record.models import LEVELS, STRENGTHS
 from bucephal.words import wedges as words
+from bucephal.words.figures import measured
 
 BARS_PER_TARGET = (5, 4, 3, 2)
 """A measure's bars run to twice its target: in fifths of it, or in so many parts as are whole [own]."""
@@ -126,8 +127,8 @@ def _extents(target: float, taken_with: TakenWith | None) -> tuple[float, ...]:
 
 
 def _measures(item: PlanItem, extents: Iterable[float]) -> Iterator[Bar]:
-    target = item.target or 0
+    target, unit = item.target or 0, item.unit or ""
     for extent in extents:
         wanted = extent <= target if item.wants_at_most else extent >= target
-        label = f"{extent:g}"
-        yield Bar(label=label, name=f"{label} {item.unit or ''}".strip(), in_band=wanted, extent=extent)
+        label = words.measured_bar(extent, unit)
+        yield Bar(label=label, name=measured(extent, unit), in_band=wanted, extent=extent)

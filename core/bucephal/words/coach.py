@@ -12,6 +12,7 @@ from typing import Annotated
 from pydantic import BaseModel, ConfigDict, Field
 
 from bucephal.ladder import Settling
+from bucephal.words.figures import is_share
 from bucephal.words.plain import on_side
 
 Figures = dict[str, str]
@@ -67,7 +68,11 @@ LET_GO = " (let go in {let_go_s} s)"
 
 
 def of_target(target: float | None, unit: str | None) -> str:
-    """' (20 of 30 s)', the measured figure still to be filled in."""
+    """' (20 of 30 s)', the measured figure still to be filled in; of a share nothing, for a device would fill
+    in a percentage.
+    """
+    if is_share(unit):
+        return ""
     aim = "" if target is None else f" of {target:g}"
     return f" ({{extent}}{aim} {unit or ''})"
 

@@ -24,6 +24,7 @@ LIGHT, ANSWERS, LETS_GO, AS_WANTED = "light", "answers", "lets go in time", "as 
 CALM, RIGHT_AND_CALM = "calm", "right and calm"
 
 SURE, FAIRLY_SURE, CANNOT_TELL = "sure", "fairly sure", "cannot tell yet"
+PER_CENT = "%"
 _HALF = 0.5
 _QUARTERS = (0.35, 0.75, 1.25, 1.75)
 """Below: less than half of one; about half; about one; about one and a half; from there on whole ones."""
@@ -132,11 +133,21 @@ def span(low: int, middle: int, high: int, one: str) -> str:
     return f"between {low} and {high} {one}s, most likely {middle}"
 
 
+def is_share(unit: str | None) -> bool:
+    """Is it a share of the time, in per cent?"""
+    return unit is not None and unit.startswith(PER_CENT)
+
+
 def measured(amount: float, unit: str | None) -> str:
-    """'20 s'; a share is said in tenths too: '9 times in 10' for 90 %."""
-    if unit is not None and unit.startswith("%"):
-        return times_in_ten(tenths(amount / 100))
-    return f"{amount:g} {unit or ''}".strip()
+    """'20 s'; a share of the time by its minutes: 'calm 9 minutes in 10' for 90 of '% calm'."""
+    if unit is None or not is_share(unit):
+        return f"{amount:g} {unit or ''}".strip()
+    what, tenth = unit.removeprefix(PER_CENT).strip(), _rounded(amount / 10)
+    if amount >= 100:
+        return f"{what} all the way"
+    if tenth in (0, 10):
+        return f"hardly {what}" if tenth == 0 else f"{what} nearly all the way"
+    return f"{what} {tenth} minute{'' if tenth == 1 else 's'} in 10"
 
 
 def halves(number: float) -> str:

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from bucephal.ladder import Compare, CountsAs, Fault, Gate, HelperRule, Sides, StepKind
-from bucephal.words.figures import how_often, how_sure, measured, tenths, times_in_ten
+from bucephal.words import plans
+from bucephal.words.figures import how_often, how_sure, tenths, times_in_ten
 from bucephal.words.plain import counted, first_of
-from bucephal.words.plans import comparison
 
 SIDES = {
     Sides.HAND: "left and right: the side the handler stands on",
@@ -132,8 +132,9 @@ def lets_go(seconds: float | None) -> str:
 
 
 def reaches(target: float | None, unit: str | None, compare: Compare) -> str:
-    amount = measured(target, unit) if target is not None else ""
-    return f"{comparison(compare).capitalize()} {amount}, calm"
+    assert target is not None
+    said = plans.reaches(target, unit, compare)
+    return said[:1].upper() + said[1:]
 
 
 def in_band(low: int, high: int) -> str:

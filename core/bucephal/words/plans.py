@@ -8,7 +8,7 @@ from datetime import date
 from bucephal.ladder import Compare, Fresh, Side
 from bucephal.words.days import weekday
 from bucephal.words.estimates import heavier_side
-from bucephal.words.figures import LIGHT, halves, how_often, measured, whole
+from bucephal.words.figures import LIGHT, halves, how_often, is_share, measured, whole
 from bucephal.words.figures import day as on_day
 from bucephal.words.flags import EVENTS
 from bucephal.words.plain import (
@@ -233,6 +233,8 @@ def lets_go_within(seconds: float) -> str:
 
 
 def reaches(target: float, unit: str | None, compare: Compare) -> str:
+    if is_share(unit):
+        return f"{measured(target, unit)} or more"
     return f"{comparison(compare)} {measured(target, unit)}, calm"
 
 

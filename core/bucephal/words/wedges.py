@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from bucephal.words.figures import PER_CENT, is_share
+
 ANSWERED_AT = "It answered at"
 NO_ANSWER_UP_TO = "No answer up to"
 LET_GO_AT = "It let go at strength"
@@ -140,7 +142,14 @@ def noted(note: str) -> str:
 
 
 def measured_in(unit: str) -> str:
+    """What the figures below are: 'Measured, s'; 'Minutes in 10 that were calm' where the unit is '% calm'."""
+    if is_share(unit):
+        return f"Minutes in 10 that were {unit.removeprefix(PER_CENT).strip()}"
     return f"Measured, {unit}"
+
+
+def measured_bar(extent: float, unit: str) -> str:
+    return f"{extent / 10:g}" if is_share(unit) else f"{extent:g}"
 
 
 def grade(one: int, most: int) -> str:

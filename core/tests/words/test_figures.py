@@ -101,7 +101,11 @@ SAID = [
     (figures.whole(0.2), 1),
     (figures.measured(20, "s"), "20 s"),
     (figures.measured(0.6, "m"), "0.6 m"),
-    (figures.measured(90, "% calm"), "9 times in 10"),
+    (figures.measured(90, "% calm"), "calm 9 minutes in 10"),
+    (figures.measured(5, "% calm"), "calm 1 minute in 10"),
+    (figures.measured(100, "% calm"), "calm all the way"),
+    (figures.measured(99, "% calm"), "calm nearly all the way"),
+    (figures.measured(4, "% calm"), "hardly calm"),
     (figures.whole(9.5), 10),
     # days
     (figures.day(date(2026, 6, 12)), "12 June"),

@@ -120,10 +120,10 @@ def _drawn(told: list[ToldAsk], unit: str, wanted: float | None, most: float | N
 def _measure_row(standing: Standing, exercise: Exercise, one: ToldAsk) -> ChartRow:
     target = standing.catalogue.stage(one.ask.step).target
     sign = "≤" if exercise.compare is Compare.AT_MOST else "≥"
-    wanted = words.NONE if target is None else f"{sign} {target:g} {exercise.unit}"
+    wanted = words.NONE if target is None else f"{sign} {measured(target, exercise.unit)}"
     cells = (
         words.on_day(one.on), standing.catalogue.stage(one.ask.step).name, str(one.ask.side),
-        f"{one.ask.extent:g} {exercise.unit}", wanted,
+        measured(one.ask.extent or 0.0, exercise.unit), wanted,
         words.YES if one.meaning.success else words.NO,
     )  # fmt: skip
     return ChartRow(cells=cells, session=one.session.id, step=one.ask.step)

@@ -46,11 +46,16 @@ export function isTense(draft: RingDraft, tense: boolean, at: string): RingDraft
   return { ...draft, taking: { ...taking, tense_s, tenseSince: tense ? at : null } };
 }
 
+/** Seconds that were calm, of all since the clock was started. */
+export function calmSeconds(taking: Taking, at: string): number {
+  const tense = taking.tense_s + secondsBetween(taking.tenseSince, at);
+  return Math.max(0, secondsBetween(taking.startedAt, at) - tense);
+}
+
 /** The share of the time that was calm, in a hundred. */
 export function calmShare(taking: Taking, at: string): number {
   const whole = secondsBetween(taking.startedAt, at);
-  const tense = taking.tense_s + secondsBetween(taking.tenseSince, at);
-  return whole === 0 ? 100 : Math.round((100 * Math.max(0, whole - tense)) / whole);
+  return whole === 0 ? 100 : Math.round((100 * calmSeconds(taking, at)) / whole);
 }
 
 export function secondsBetween(from: string | null, to: string): number {

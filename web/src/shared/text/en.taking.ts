@@ -46,8 +46,8 @@ export const taking = spoken("taking", {
     start: "Start the clock",
     tense: "Tense now",
     calm: "Calm again",
-    share: (percent: number, clock: string) => `${percent} % calm of ${clock}`,
-    log: (percent: number) => `Log ${percent} %`,
+    share: (calm: string, whole: string) => `Calm for ${calm} of ${whole}`,
+    log: "Log it",
   },
   strides: {
     tap: "Tap each stride",

@@ -5,6 +5,7 @@ import { planItem, type RingDraft, type Taking } from "../ringDraft";
 import { minutesBetween } from "../ringSession";
 import {
   asUsual,
+  calmSeconds,
   calmShare,
   fewerStrides,
   isTense,
@@ -90,10 +91,10 @@ export function CalmClock({ draft, ring, onLog }: InputProps) {
   const seconds = useSecondsSince(taking?.startedAt);
   if (!taking) return <Start words={words.calm.start} onStart={() => begin(ring)} />;
   const tense = taking.tenseSince !== null;
-  const percent = calmShare(taking, now());
+  const calm = clock(Math.floor(calmSeconds(taking, now())));
   return (
     <>
-      <p className={styles.told}>{words.calm.share(percent, clock(seconds ?? 0))}</p>
+      <p className={styles.told}>{words.calm.share(calm, clock(seconds ?? 0))}</p>
       <div className={styles.clockRow}>
         <button
           type="button"
@@ -108,7 +109,7 @@ export function CalmClock({ draft, ring, onLog }: InputProps) {
           className={styles.stop}
           onClick={() => onLog({ extent: calmShare(taking, now()) })}
         >
-          {words.calm.log(percent)}
+          {words.calm.log}
         </button>
       </div>
     </>
