@@ -11,14 +11,15 @@ import shutil
 import tempfile
 from collections.abc import Callable, Iterator
 from contextlib import ExitStack
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.browser import Browsers
-from e2e.forking import forking
+from e2e.calendar import shift_s
+from e2e.forking import forking, settle
 from e2e.pages.places import Debrief, Flags, Ladder, Plan, Sheet, SignIn, Step, Today, Yard
 from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD
@@ -97,11 +98,21 @@ def port() -> int:
     return free_port()
 
 
+@pytest.fixture(scope="session")
+def settled(seed: Seed, port: int, tmp_path_factory: pytest.TempPathFactory) -> Server:
+    """One server after the other on the same data's folder and the same port."""
+    folder = tmp_path_factory.mktemp("settled")
+    shutil.copytree(seed.data, folder / "data")
+    one = Server(folder / "data", port, seed.horses, is_forked=True, settled=folder / "socket")
+    settle(one.env(), folder / "socket")
+    return one
+
+
 @pytest.fixture
-def server(seed: Seed, tmp_path: Path, port: int) -> Iterator[Server]:
-    data = tmp_path / "data"
-    shutil.copytree(seed.data, data)
-    running = Server(data, port, seed.horses, is_forked=True)
+def server(seed: Seed, settled: Server) -> Iterator[Server]:
+    shutil.rmtree(settled.data)
+    shutil.copytree(seed.data, settled.data)
+    running = replace(settled, shift_s=shift_s())
     running.start()
     yield running
     running.kill()

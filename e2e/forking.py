@@ -23,6 +23,7 @@ import traceback
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import Any, NoReturn
 
 ROOT = Path(__file__).resolve().parent.parent
 SOCKET = "BUCEPHAL_TEST_FORKS"
@@ -47,18 +48,32 @@ def forking(at: Path) -> Iterator[None]:
         process.wait()
 
 
-def fork_server(environment: dict[str, str]) -> int:
-    """The pid of a new server in this environment."""
-    path = os.environ[SOCKET]
+def fork_server(environment: dict[str, str], at: Path | None = None) -> int:
+    """The pid of a new server.
+
+    Args:
+        at: where one listens that has settled in this environment; None: the one that knows none.
+    """
+    return _ask({"environment": environment}, at)
+
+
+def settle(environment: dict[str, str], at: Path) -> int:
+    """The pid of a process that has loaded its settings too, and forks at this socket: always the same data,
+    always the same port. It goes with the one that loaded the rest.
+    """
+    return _ask({"environment": environment, "settle": str(at)})
+
+
+def _ask(wanted: dict[str, object], at: Path | None = None) -> int:
     with socket.socket(socket.AF_UNIX) as asking:
-        _connect(asking, path)
-        asking.sendall(json.dumps(environment).encode() + b"\n")
+        _connect(asking, str(at or os.environ[SOCKET]))
+        asking.sendall(json.dumps(wanted).encode() + b"\n")
         return int(asking.makefile().readline())
 
 
 def _connect(asking: socket.socket, path: str) -> None:
     """However long the loading takes."""
-    for _ in range(1200):
+    for _ in range(2400):
         try:
             asking.connect(path)
         except (FileNotFoundError, ConnectionRefusedError):
@@ -72,19 +87,66 @@ def main() -> None:
     _end_with_parent()
     sys.path[:0] = [str(ROOT), str(ROOT / "server")]
     _load()
+    _fork_at(sys.argv[1])
+
+
+def _fork_at(path: str) -> NoReturn:
+    """Forks whatever it is asked for."""
     # Nobody waits for what is forked: it is gone as soon as it ends.
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)
+    gc.collect()
+    gc.freeze()
     listening = socket.socket(socket.AF_UNIX)
-    listening.bind(sys.argv[1])
+    listening.bind(path)
     listening.listen(16)
     while True:
         asking, _ = listening.accept()
         with asking:
-            environment = json.loads(asking.makefile().readline())
+            wanted = json.loads(asking.makefile().readline())
             pid = os.fork()
             if pid == 0:
-                _become_server(environment, listening, asking)
+                listening.close()
+                asking.close()
+                _become(wanted)
             asking.sendall(f"{pid}\n".encode())
+
+
+def _become(wanted: dict[str, Any]) -> NoReturn:
+    """What was asked for, in this process."""
+    try:
+        _end_with_parent()
+        signal.signal(signal.SIGCHLD, signal.SIG_DFL)
+        os.environ.clear()
+        os.environ.update(wanted["environment"])
+        time.tzset()
+        os.chdir(ROOT / "server")
+        if "settle" in wanted:
+            importlib.import_module("bucephal_server.wsgi")
+            _load_api()
+            _fork_at(wanted["settle"])
+        _serve()
+    except BaseException:
+        traceback.print_exc()
+    finally:
+        os._exit(1)
+
+
+def _load_api() -> None:
+    """What Django loads with the first request."""
+    importlib.import_module("bucephal_server.urls")
+    importlib.import_module("exchange.nightly")
+
+
+def _serve() -> None:
+    nowhere = os.open(os.devnull, os.O_RDWR)
+    for stream in (0, 1, 2):
+        os.dup2(nowhere, stream)
+    from e2e.calendar import move_clock
+
+    move_clock()
+    import serve
+
+    serve.main()
 
 
 def _load() -> None:
@@ -96,14 +158,12 @@ def _load() -> None:
     for module in pkgutil.walk_packages(bucephal.__path__, "bucephal."):
         importlib.import_module(module.name)
     _compile_coaches()
-    gc.collect()
-    gc.freeze()
 
 
 def _compile_coaches() -> None:
     """Those of every exercise, as a phone takes them along."""
     from bucephal.ladder import load_catalogue
-    from bucephal.pages import horse_facts, spare_pack
+    from bucephal.pages import as_sent, horse_facts, spare_pack
     from bucephal.planning import PlanRequest
     from bucephal.progress import Standing
 
@@ -114,32 +174,7 @@ def _compile_coaches() -> None:
     for seed in RECORDS:
         standing = Standing(seeded_record(seed, TODAY), catalogue, TODAY)
         request = PlanRequest(on=TODAY, minutes=40)
-        spare_pack(horse_facts(standing), standing, request)
-
-
-def _become_server(environment: dict[str, str], *sockets: socket.socket) -> None:
-    try:
-        for one in sockets:
-            one.close()
-        _end_with_parent()
-        signal.signal(signal.SIGCHLD, signal.SIG_DFL)
-        os.environ.clear()
-        os.environ.update(environment)
-        time.tzset()
-        nowhere = os.open(os.devnull, os.O_RDWR)
-        for stream in (0, 1, 2):
-            os.dup2(nowhere, stream)
-        os.chdir(ROOT / "server")
-        from e2e.calendar import move_clock
-
-        move_clock()
-        import serve
-
-        serve.main()
-    except BaseException:
-        traceback.print_exc()
-    finally:
-        os._exit(1)
+        as_sent(spare_pack(horse_facts(standing), standing, request))
 
 
 def _end_with_parent() -> None:

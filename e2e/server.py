@@ -28,6 +28,7 @@ class Server:
 
     Fields:
         is_forked: its loading was done before (`e2e/forking.py`); else it is a process as a yard starts it.
+        settled: where one forks it that has loaded its settings too.
         shift_s: by how much its clock is moved: as long as it is the same one, through every start.
     """
 
@@ -36,6 +37,7 @@ class Server:
     horses: dict[str, str]
     environment: dict[str, str] = field(default_factory=dict)
     is_forked: bool = False
+    settled: Path | None = None
     shift_s: float = field(default_factory=shift_s)
     process: subprocess.Popen[bytes] | None = None
     pid: int | None = None
@@ -54,7 +56,7 @@ class Server:
             RuntimeError: if it does not answer in time; nothing of it is left running then.
         """
         if self.is_forked:
-            self.pid = fork_server(self.env())
+            self.pid = fork_server(self.env(), self.settled)
         else:
             self.process = subprocess.Popen(
                 run_moved("server/serve.py"), env=self.env(), cwd=ROOT / "server", stderr=subprocess.DEVNULL
