@@ -15,6 +15,7 @@ from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
 
 from e2e.calendar import ZONE, page_clock, shift_s
+from e2e.device import Device
 
 _FLAGS = (
     "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
@@ -109,6 +110,14 @@ def _forget(driver: webdriver.Chrome, origin: str) -> None:
     driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": origin, "storageTypes": "all"})
     driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
     driver.get_log("browser")  # type: ignore[no-untyped-call]
+
+
+def hand_cookies(driver: webdriver.Chrome, device: Device) -> None:
+    """Signs the browser in as a device is that has no page."""
+    for cookie in device.web.cookies:
+        rest = {"httpOnly": cookie.has_nonstandard_attr("HttpOnly")}
+        wanted = {"name": cookie.name, "value": cookie.value, "url": device.base, **rest}
+        driver.execute_cdp_cmd("Network.setCookie", wanted)
 
 
 def kill(driver: webdriver.Chrome, profile: str) -> None:

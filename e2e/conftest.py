@@ -17,12 +17,12 @@ from pathlib import Path
 import pytest
 from selenium.webdriver.chrome.webdriver import WebDriver
 
-from e2e.browser import Browsers
+from e2e.attacks import device_at
+from e2e.browser import Browsers, hand_cookies
 from e2e.calendar import shift_s
 from e2e.forking import forking, settle
 from e2e.pages.places import Debrief, Flags, Ladder, Plan, Sheet, SignIn, Step, Today, Yard
 from e2e.pages.ring import Ring
-from e2e.seed import PASSWORD
 from e2e.server import Server, build, free_port
 
 _RUN = pytest.StashKey[ExitStack]()
@@ -156,6 +156,9 @@ def places(driver: WebDriver, server: Server) -> Places:
 
 
 @pytest.fixture
-def signed_in(places: Places) -> Places:
-    places.sign_in.as_("wren", PASSWORD)
+def signed_in(places: Places, driver: WebDriver, server: Server) -> Places:
+    """As after signing in, which a journey of its own does on the page."""
+    hand_cookies(driver, device_at(server))
+    places.today.open("/")
+    places.today.see("nav ul a")
     return places

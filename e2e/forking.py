@@ -132,9 +132,20 @@ def _become(wanted: dict[str, Any]) -> NoReturn:
 
 
 def _load_api() -> None:
-    """What Django loads with the first request."""
+    """What Django loads with the first request, and what a phone takes along, under the yard's own ladder."""
     importlib.import_module("bucephal_server.urls")
     importlib.import_module("exchange.nightly")
+    from bucephal.pages import as_sent
+    from bucephal.planning import PlanRequest
+    from django.db import connections
+    from horses.models import Horse
+    from reading.services import spares_of
+
+    from e2e.calendar import TODAY
+
+    for horse in Horse.objects.select_related("yard"):
+        as_sent(spares_of(horse, PlanRequest(on=TODAY, minutes=horse.usual_minutes)))
+    connections.close_all()
 
 
 def _serve() -> None:

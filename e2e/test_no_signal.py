@@ -28,7 +28,7 @@ class Phone:
         self.open()
 
     def open(self) -> None:
-        self.driver = open_browser(PHONE, profile=self.profile)
+        self.driver = open_browser(PHONE, profile=self.profile, shift=self.server.shift_s)
         at = self.driver, self.server.base
         self.today, self.plan, self.ring, self.debrief = Today(*at), Plan(*at), Ring(*at), Debrief(*at)
 

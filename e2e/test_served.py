@@ -80,14 +80,14 @@ def served(tmp_path: Path) -> Iterator[Served]:
 
 @pytest.fixture
 def laptop(served: Served) -> Iterator[WebDriver]:
-    browser = open_browser(trusting=True)
+    browser = open_browser(trusting=True, shift=served.server.shift_s)
     yield browser
     browser.quit()
 
 
 @pytest.fixture
 def phone(served: Served) -> Iterator[WebDriver]:
-    browser = open_browser(PHONE, trusting=True)
+    browser = open_browser(PHONE, trusting=True, shift=served.server.shift_s)
     yield browser
     browser.quit()
 
@@ -263,7 +263,7 @@ def test_over_plain_http_the_ring_logs_too(seed: Seed, tmp_path: Path) -> None:
     plain = {"BUCEPHAL_HOSTS": "yard.test,localhost", "BUCEPHAL_PLAIN_HTTP": "1"}
     server = Server(tmp_path / "data", free_port(), seed.horses, environment=plain)
     server.start()
-    browser = open_browser(PHONE)
+    browser = open_browser(PHONE, shift=server.shift_s)
     try:
         base = f"http://yard.test:{server.port}"
         sign_in = SignIn(browser, base)

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import json
 import sys
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
@@ -178,6 +178,7 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
     catalogue = under(catalogue, settings.school)
     rules = signal_rules(settings.rule(catalogue))
     signals = tuple(dict.fromkeys(signal for rule in rules for signal in rule.by_level))
+    number = {signal: place for place, signal in enumerate(signals)}
     walk = _walk(signals, machine_rules(settings, catalogue))
     exercise = catalogue.exercise(settings.step)
     return CompiledCoach(
@@ -188,7 +189,7 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         two_sided=len(exercise.side_names) > 1,
         start=walk.start,
         states=walk.states,
-        rules=tuple(_compiled_rule(rule, signals) for rule in rules),
+        rules=tuple(_compiled_rule(rule, number) for rule in rules),
         signals=tuple(_compiled_signal(signal) for signal in signals),
         verdicts=walk.compiled_verdicts,
         tables=walk.tables,
@@ -321,11 +322,8 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
     )
 
 
-def _compiled_rule(rule: SignalRule, signals: tuple[Signal, ...]) -> CompiledRule:
-    return CompiledRule(
-        when=rule.when,
-        by_level=tuple(signals.index(signal) for signal in rule.by_level),
-    )
+def _compiled_rule(rule: SignalRule, number: Mapping[Signal, int]) -> CompiledRule:
+    return CompiledRule(when=rule.when, by_level=tuple(number[signal] for signal in rule.by_level))
 
 
 def _compiled_signal(signal: Signal) -> CompiledSignal:
