@@ -14,7 +14,7 @@ from pathlib import Path
 from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
 
-from e2e.calendar import ZONE, page_clock, shift_s
+from e2e.clock import ZONE, page_clock, shift_s
 from e2e.device import Device
 
 _FLAGS = (

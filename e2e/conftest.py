@@ -19,7 +19,7 @@ from selenium.webdriver.chrome.webdriver import WebDriver
 
 from e2e.attacks import device_at
 from e2e.browser import Browsers, hand_cookies
-from e2e.calendar import shift_s
+from e2e.clock import shift_s
 from e2e.forking import forking, settle
 from e2e.pages.places import Debrief, Flags, Ladder, Plan, Sheet, SignIn, Step, Today, Yard
 from e2e.pages.ring import Ring

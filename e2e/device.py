@@ -10,7 +10,7 @@ from typing import Any
 
 import requests
 
-from e2e.calendar import TODAY
+from e2e.clock import TODAY
 
 PATIENCE_S = 90
 

@@ -141,7 +141,7 @@ def _load_api() -> None:
     from horses.models import Horse
     from reading.services import spares_of
 
-    from e2e.calendar import TODAY
+    from e2e.clock import TODAY
 
     for horse in Horse.objects.select_related("yard"):
         as_sent(spares_of(horse, PlanRequest(on=TODAY, minutes=horse.usual_minutes)))
@@ -152,7 +152,7 @@ def _serve() -> None:
     nowhere = os.open(os.devnull, os.O_RDWR)
     for stream in (0, 1, 2):
         os.dup2(nowhere, stream)
-    from e2e.calendar import move_clock
+    from e2e.clock import move_clock
 
     move_clock()
     import serve
@@ -178,7 +178,7 @@ def _compile_coaches() -> None:
     from bucephal.planning import PlanRequest
     from bucephal.progress import Standing
 
-    from e2e.calendar import TODAY
+    from e2e.clock import TODAY
     from e2e.seed import RECORDS, seeded_record
 
     catalogue = load_catalogue()

@@ -11,7 +11,7 @@ from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 
-from e2e.calendar import move_clock
+from e2e.clock import move_clock
 
 if __name__ == "__main__":
     move_clock()

@@ -18,7 +18,7 @@ from urllib.error import URLError
 from urllib.request import urlopen
 from uuid import UUID
 
-from e2e.calendar import shift_s, shifted
+from e2e.clock import shift_s, shifted
 from e2e.forking import ROOT, fork_server
 
 

@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 
 from e2e.browser import PHONE, kill, open_browser
-from e2e.calendar import TODAY
+from e2e.clock import TODAY
 from e2e.pages.places import Debrief, Plan, SignIn, Today
 from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD

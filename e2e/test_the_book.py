@@ -12,7 +12,7 @@ from selenium.webdriver.common.keys import Keys
 
 from e2e import attacks
 from e2e.browser import PHONE, Browsers, set_size
-from e2e.calendar import TODAY
+from e2e.clock import TODAY
 from e2e.conftest import Places
 from e2e.pages.places import Debrief, SignIn
 from e2e.pages.ring import Ring

@@ -137,7 +137,7 @@ def opens(needs: Sequence[str], *, to_goal: bool) -> str:
 
 def opens_today(needs: Sequence[str]) -> str:
     """``needs``: names of what it rests on, asked earlier in the session."""
-    return f"opens today if {first_of(needs)} comes light twice running on every side first"
+    return f"opens today if {first_of(needs)} is light twice running on each side"
 
 
 def need_there(name: str, state: str) -> str:
