@@ -17,8 +17,9 @@ from pathlib import Path
 import requests
 
 from e2e.device import Device
+from e2e.forking import ROOT
 from e2e.seed import PASSWORD
-from e2e.server import ROOT, Server, run_moved
+from e2e.server import Server, run_moved
 
 NAME = "wren"
 

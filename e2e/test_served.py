@@ -21,10 +21,11 @@ from urllib3.connection import HTTPSConnection
 from e2e import attacks
 from e2e.browser import PHONE, open_browser
 from e2e.conftest import Seed
+from e2e.forking import ROOT
 from e2e.pages.places import Debrief, Place, SignIn
 from e2e.pages.ring import Ring
 from e2e.seed import PASSWORD as SEED_PASSWORD
-from e2e.server import ROOT, Server, free_port, wait_for
+from e2e.server import Server, free_port, wait_for
 
 sys.path.append(str(ROOT / "server" / "deploy"))
 import local_network  # type: ignore[import-not-found]

@@ -7,7 +7,6 @@ The tests do the same in small (e2e/test_faults.py).
 from __future__ import annotations
 
 import shutil
-import subprocess
 import sys
 import tempfile
 import time
@@ -19,7 +18,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
 from e2e import attacks  # noqa: E402
-from e2e.server import Server, free_port  # noqa: E402
+from e2e.server import Server, build, free_port  # noqa: E402
 
 MS = 1000
 
@@ -28,11 +27,8 @@ def seeded(folder: Path) -> tuple[Path, dict[str, str]]:
     """The journeys' yards, made once."""
     data = folder / "seed"
     data.mkdir()
-    env = Server(data, 0, {}).env()
-    made = subprocess.run(
-        [sys.executable, str(ROOT / "e2e/seed.py")], env=env, check=True, capture_output=True, text=True
-    )
-    return data, dict(line.split() for line in made.stdout.splitlines())
+    made = build("e2e/seed.py", data)
+    return data, dict(line.split() for line in made.splitlines())
 
 
 @contextmanager

@@ -5,8 +5,6 @@ Measured by the page's own marks in a real browser: from the tap to the first dr
 
 from __future__ import annotations
 
-import os
-import subprocess
 import sys
 import tempfile
 from pathlib import Path
@@ -19,7 +17,7 @@ from e2e.browser import PHONE, open_browser  # noqa: E402
 from e2e.pages.places import SignIn  # noqa: E402
 from e2e.pages.ring import Ring  # noqa: E402
 from e2e.seed import PASSWORD  # noqa: E402
-from e2e.server import Server, free_port  # noqa: E402
+from e2e.server import Server, build, free_port  # noqa: E402
 
 WAITING, TAPS = 500, 40
 LIMIT_MS = 50
@@ -53,11 +51,8 @@ TOOK = "return performance.getEntriesByName('tap-to-instruction').map((one) => o
 
 def main() -> None:
     data = Path(tempfile.mkdtemp(prefix="bucephal-taps-"))
-    made = subprocess.run(
-        [sys.executable, str(ROOT / "e2e/seed.py")],
-        env=os.environ | {"BUCEPHAL_DATA": str(data)}, check=True, capture_output=True, text=True,
-    )  # fmt: skip
-    server = Server(data, free_port(), dict(line.split() for line in made.stdout.splitlines()))
+    made = build("e2e/seed.py", data)
+    server = Server(data, free_port(), dict(line.split() for line in made.splitlines()))
     server.start()
     driver = open_browser()
     try:

@@ -9,15 +9,12 @@ from __future__ import annotations
 
 import json
 import os
-import subprocess
 import sys
 import tempfile
 import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
-from urllib.error import URLError
-from urllib.request import urlopen
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
@@ -28,10 +25,9 @@ from demo.load import PASSWORD, PEOPLE  # noqa: E402
 from e2e.browser import DESKTOP, PHONE, open_browser, save_picture, set_dark, set_size  # noqa: E402
 from e2e.pages.places import Debrief, Plan, SignIn, Today  # noqa: E402
 from e2e.pages.ring import Ring  # noqa: E402
+from e2e.server import Server, build  # noqa: E402
 
 PORT = 8765
-HOUR = "09:20"
-"""At which the pictures are taken: they do not change with the time of day."""
 BASE = f"http://localhost:{PORT}"
 FOLDER = Path(os.environ.get("SHOTS_DIR", ROOT / "docs" / "screenshots"))
 
@@ -40,26 +36,13 @@ FOLDER = Path(os.environ.get("SHOTS_DIR", ROOT / "docs" / "screenshots"))
 def demo_server() -> Iterator[None]:
     """The demo on data of its own, so that what is tapped here is not kept."""
     with tempfile.TemporaryDirectory() as data:
-        at = {"BUCEPHAL_FIXED_HOUR": HOUR}
-        env = os.environ | {"BUCEPHAL_DATA": data, "BUCEPHAL_PORT": str(PORT)} | at
-        subprocess.run([sys.executable, str(ROOT / "demo/load.py")], env=env, check=True)
-        server = subprocess.Popen([sys.executable, str(ROOT / "demo/serve.py")], env=env)
+        build("demo/load.py", Path(data))
+        server = Server(Path(data), PORT, {})
+        server.start()
         try:
-            _wait_for_server()
             yield
         finally:
-            server.terminate()
-            server.wait()
-
-
-def _wait_for_server() -> None:
-    for _ in range(100):
-        try:
-            urlopen(f"{BASE}/api/health").close()
-            return
-        except URLError:
-            time.sleep(0.2)
-    raise RuntimeError("the demo server did not start")
+            server.kill()
 
 
 class Camera:

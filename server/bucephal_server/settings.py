@@ -163,8 +163,6 @@ DEFAULT_FROM_EMAIL = f"Bucephal <bucephal@{ALLOWED_HOSTS[0].strip('[]')}>"
 
 USE_TZ = True
 TIME_ZONE = os.environ.get("BUCEPHAL_TIME_ZONE", "Europe/London")
-# HH:MM, for pictures and journeys only: otherwise what is placed in the day would depend on when they run.
-FIXED_HOUR = os.environ.get("BUCEPHAL_FIXED_HOUR")
 LANGUAGE_CODE = "en-gb"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 

@@ -137,7 +137,7 @@ def opens(needs: Sequence[str], *, to_goal: bool) -> str:
 
 def opens_today(needs: Sequence[str]) -> str:
     """``needs``: names of what it rests on, asked earlier in the session."""
-    return f"opens today if {first_of(needs)} is light twice running on each side"
+    return f"opens if {first_of(needs)} is light twice running, each side"
 
 
 def need_there(name: str, state: str) -> str:

@@ -142,7 +142,7 @@ def noted(note: str) -> str:
 
 
 def measured_in(unit: str) -> str:
-    """What the figures below are: 'Measured, s'; 'Minutes in 10 that were calm' where the unit is '% calm'."""
+    """What the figures below are: 'Measured, s'; of a share of the time 'Minutes in 10 that were calm'."""
     if is_share(unit):
         return f"Minutes in 10 that were {unit.removeprefix(PER_CENT).strip()}"
     return f"Measured, {unit}"

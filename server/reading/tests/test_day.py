@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from datetime import date, timedelta
+from datetime import date, time, timedelta
 from typing import Any
 
 import pytest
@@ -22,8 +22,8 @@ DAY = {
 
 
 @pytest.fixture(autouse=True)
-def morning(settings: Any) -> None:
-    settings.FIXED_HOUR = "07:30"
+def morning(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("reading.api.time_of_day", lambda: time(7, 30))
 
 
 def put(client: Client, path: str, body: dict[str, Any]) -> Any:
