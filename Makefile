@@ -73,7 +73,7 @@ test-web: setup web
 	cd web && npm test --silent && npm run --silent size
 
 test-e2e: setup web browser
-	$(BIN)/pytest -q -n 2 e2e
+	$(BIN)/pytest -q -n 3 --dist worksteal e2e
 
 ## lint: linters, types, floors, generated files fresh
 lint: setup

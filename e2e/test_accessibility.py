@@ -162,8 +162,8 @@ PARTS = 4
 def test_every_place_is_fit_for_everybody(
     part: int, signed_in: Places, driver: WebDriver, server: Server
 ) -> None:
-    """In light and dark, and as wide as it may be on a phone, on the narrowest screen, enlarged: each place is
-    opened once, for opening is what takes the time.
+    """In light and dark; no wider than a phone, the narrowest screen, an enlarged desk. Each place is opened
+    once, for opening is what takes the time.
     """
     told = []
     for place in PLACES[part::PARTS]:

@@ -81,8 +81,12 @@ def reader(demo: Server) -> Iterator[WebDriver]:
 
 def read(place: Plan, path: str) -> tuple[str, str, str]:
     """What a place says, what its opened Figures say, and what the tab says."""
-    go = "history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'));"
-    place.driver.execute_script(go, path)
+    # Two frames on, the page has begun to follow its address.
+    go = (
+        "history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'));"
+        "requestAnimationFrame(() => requestAnimationFrame(arguments[1]));"
+    )
+    place.driver.execute_async_script(go, path)
     place.wait().until(lambda _: len(place.see("main").text) > 20 and not place.all("main [role=status] svg"))
     said, exact, title = place.driver.execute_script(READ)
     return said, exact, title
