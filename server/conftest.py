@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from datetime import date, timedelta
+from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
 import pytest
 from accounts.models import User, Yard
 from bucephal.ladder import load_catalogue
+from bucephal.record import HorseRecord
 from bucephal.simulate import simulate_record
 from django.test import Client
 from django.utils import timezone
@@ -63,10 +65,15 @@ def trainer(yard: Yard) -> User:
     return person(yard, "trainer")
 
 
+@lru_cache(maxsize=4)
+def some_work(today: date) -> HorseRecord:
+    """Worked out once a day: hundreds of tests begin from it."""
+    return simulate_record(5, load_catalogue(), sessions=8, end=today - timedelta(days=2))
+
+
 @pytest.fixture
 def horse(yard: Yard, today: date) -> Horse:
-    record = simulate_record(5, load_catalogue(), sessions=8, end=today - timedelta(days=2))
-    return store_record(yard, record)
+    return store_record(yard, some_work(today))
 
 
 @pytest.fixture
