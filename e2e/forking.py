@@ -64,6 +64,21 @@ def settle(environment: dict[str, str], at: Path) -> int:
     return _ask({"environment": environment, "settle": str(at)})
 
 
+def run_forked(script: Path, arguments: list[str], environment: dict[str, str], said: Path) -> int:
+    """Runs a script of ours to its end; its exit code, below 0 where a signal ended it.
+
+    Args:
+        said: the file into which it writes what it says, and what went wrong.
+    """
+    run = {"script": str(script), "arguments": arguments, "said": str(said)}
+    return _ask({"environment": environment, "run": run})
+
+
+def is_there() -> bool:
+    """Does anybody fork? Not where a tool uses what the journeys use."""
+    return SOCKET in os.environ
+
+
 def _ask(wanted: dict[str, object], at: Path | None = None) -> int:
     with socket.socket(socket.AF_UNIX) as asking:
         _connect(asking, str(at or os.environ[SOCKET]))
@@ -106,12 +121,12 @@ def _fork_at(path: str) -> NoReturn:
             pid = os.fork()
             if pid == 0:
                 listening.close()
-                asking.close()
-                _become(wanted)
-            asking.sendall(f"{pid}\n".encode())
+                _become(wanted, asking)
+            if "run" not in wanted:
+                asking.sendall(f"{pid}\n".encode())
 
 
-def _become(wanted: dict[str, Any]) -> NoReturn:
+def _become(wanted: dict[str, Any], asking: socket.socket) -> NoReturn:
     """What was asked for, in this process."""
     try:
         _end_with_parent()
@@ -120,6 +135,10 @@ def _become(wanted: dict[str, Any]) -> NoReturn:
         os.environ.update(wanted["environment"])
         time.tzset()
         os.chdir(ROOT / "server")
+        if "run" in wanted:
+            asking.sendall(f"{_run_to_its_end(wanted['run'])}\n".encode())
+            os._exit(0)
+        asking.close()
         if "settle" in wanted:
             importlib.import_module("bucephal_server.wsgi")
             _load_api()
@@ -148,10 +167,35 @@ def _load_api() -> None:
     connections.close_all()
 
 
-def _serve() -> None:
-    nowhere = os.open(os.devnull, os.O_RDWR)
+def _run_to_its_end(run: dict[str, Any]) -> int:
+    pid = os.fork()
+    if pid:
+        return os.waitstatus_to_exitcode(os.waitpid(pid, 0)[1])
+    try:
+        _end_with_parent()
+        _speak_into(run["said"])
+        from e2e.moved import run_script
+
+        run_script([run["script"], *run["arguments"]])
+    except SystemExit as ended:
+        os._exit(ended.code if isinstance(ended.code, int) else int(ended.code is not None))
+    except BaseException:
+        traceback.print_exc()
+        os._exit(1)
+    finally:
+        sys.stdout.flush()
+        sys.stderr.flush()
+    os._exit(0)
+
+
+def _speak_into(path: str) -> None:
+    into = os.open(path, os.O_RDWR | os.O_CREAT)
     for stream in (0, 1, 2):
-        os.dup2(nowhere, stream)
+        os.dup2(into, stream)
+
+
+def _serve() -> None:
+    _speak_into(os.devnull)
     from e2e.clock import move_clock
 
     move_clock()

@@ -13,8 +13,14 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 
 from e2e.clock import move_clock
 
-if __name__ == "__main__":
+
+def run_script(command: list[str]) -> None:
+    """As python does that is given the script."""
     move_clock()
-    sys.argv = sys.argv[1:]
-    sys.path[0] = str(Path(sys.argv[0]).resolve().parent)
-    runpy.run_path(sys.argv[0], run_name="__main__")
+    sys.argv = command
+    sys.path[0] = str(Path(command[0]).resolve().parent)
+    runpy.run_path(command[0], run_name="__main__")
+
+
+if __name__ == "__main__":
+    run_script(sys.argv[1:])
