@@ -91,6 +91,18 @@ def in_ten(low: float, high: float) -> str:
     return f"{first} time{'' if first == 1 else 's'} in 10"
 
 
+def amount(extent: float, unit: str | None) -> str:
+    """A measured amount as it is said: a share of the time as minutes in ten."""
+    if unit != "% calm":
+        return f"{extent:g} {unit}"
+    if extent == 100:
+        return "calm all the way"
+    minutes = math.floor(extent / 10 + 0.5)
+    if minutes in (0, 10):
+        return "calm nearly all the way" if minutes else "hardly calm"
+    return f"calm {minutes} minute{'' if minutes == 1 else 's'} in 10"
+
+
 def minutes_of(session: Raw) -> float:
     if not session.get("started") or not session.get("ended"):
         return 20.0
@@ -202,7 +214,7 @@ def test_measures(horse: tuple[Raw, HorseSheet], catalogue: Catalogue) -> None:
         told = [(s, a) for s, a in asks_of(raw, exercise.id) if a.get("extent") is not None]
         rows = part.charts[0].table.rows
         shown = Counter((row.cells[0], row.cells[3]) for row in rows)
-        assert shown == Counter((said(s["date"]), f"{a['extent']:g} {exercise.unit}") for s, a in told)
+        assert shown == Counter((said(s["date"]), amount(a["extent"], exercise.unit)) for s, a in told)
         assert [said(s["date"]) for s, _ in told] == [row.cells[0] for row in reversed(rows)]
         good = {(row.cells[0], row.cells[1], row.cells[3]): row.cells[5] for row in rows}
         for session, ask in told:
@@ -213,7 +225,7 @@ def test_measures(horse: tuple[Raw, HorseSheet], catalogue: Catalogue) -> None:
                 key = (
                     said(session["date"]),
                     catalogue.stage(ask["step"]).name,
-                    f"{ask['extent']:g} {exercise.unit}",
+                    amount(ask["extent"], exercise.unit),
                 )
                 assert good[key] == ("yes" if reached else "no")
 
