@@ -22,6 +22,7 @@ from bucephal.ladder import Catalogue
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, Session, band_for, write_record
+from bucephal.response import hear
 
 FOLDER = Path(__file__).parent / "horses"
 NAMES = ("quill", "harrow", "pipit", "domino", "vesper", "thimble")
@@ -63,10 +64,12 @@ def golden_of(record: HorseRecord, catalogue: Catalogue) -> dict[str, Any]:
 
 def _earlier_plans(record: HorseRecord, catalogue: Catalogue) -> Iterator[tuple[str, str]]:
     """Day by day as the record grew: what would have been planned for it."""
+    heard = None
     for index, session in enumerate(record.sessions):
         before = record.model_copy(update={"sessions": record.sessions[:index]})
         request = PlanRequest(on=session.date, minutes=35, helper=index % 2 == 0)
-        plan = plan_session(before, catalogue, request)
+        heard = hear(before, catalogue, heard)
+        plan = plan_session(before, catalogue, request, heard.tracks)
         steps = " ".join(item.id for item in plan.items)
         yield str(session.date), f"{fingerprint(plan.model_dump(mode='json'))} {steps}"
 
