@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import argparse
 import re
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager, suppress
-from dataclasses import replace
 from datetime import date
 from pathlib import Path
 from tempfile import NamedTemporaryFile
 from typing import IO, Any
 
-from bucephal.cli.inputs import bytes_of, day_of, record_of
+from bucephal.cli.commands import Add
+from bucephal.cli.inputs import bytes_of, day_of, record_of, records_of
 from bucephal.errors import InvalidInput, Problem
 from bucephal.exports import EXPORTS, Exporter, Leaving, Reach, exporter
 from bucephal.ladder import Catalogue
@@ -22,27 +22,24 @@ from bucephal.record.arriving import at_home
 from bucephal.record.merging import merge
 from bucephal.tables import DateOrder, asks_from, columns_named, read_foreign, read_package
 
-Add = Callable[..., argparse.ArgumentParser]
-
 
 def add_to(add: Add) -> None:
-    add("exports", _exports, "what can be taken out: its id, for whom, in which format")
-    out = add("export", _export, "takes something out of records; 'exports' lists what there is")
+    add("exports", _exports)
+    out = add("export", _export)
     out.add_argument("export", metavar="ID")
-    packed = add("package", _package, "records as tables: a zip of CSV files with their description")
+    packed = add("package", _package)
     for command in (out, packed):
         command.add_argument("files", nargs="+", metavar="RECORD", help="horse records")
         command.add_argument("--on", help="the day in question, YYYY-MM-DD (today)")
         command.add_argument("--out", required=True, metavar="FILE")
-    unpacked = add("unpack", _unpack, "a package back into records, a file for each horse")
+    unpacked = add("unpack", _unpack)
     unpacked.add_argument("file", metavar="FILE.zip")
     unpacked.add_argument("--out", required=True, metavar="FOLDER")
-    says = "asks from a table, beside a record: how it is understood, and the record then"
-    table = add("table", _table, says, record=True)
+    table = add("table", _table, record=True)
     table.add_argument("table", metavar="TABLE", help="a CSV file, or - for stdin")
     table.add_argument("--columns", metavar="NAME,...", help="what each column is; empty: it is left aside")
     table.add_argument("--dates", choices=list(DateOrder), help="how days are written")
-    together = add("merge", _merge, "two records of one horse as one: every ask once", record=True)
+    together = add("merge", _merge, record=True)
     together.add_argument("other", metavar="OTHER", help="the record that comes in")
 
 
@@ -67,23 +64,11 @@ def _written(chosen: Exporter, options: argparse.Namespace, catalogue: Catalogue
             [Problem("files", len(options.files), "is too many for this export", "one record")]
         )
     on = day_of(options.on)
-    horses = [_leaving(record, catalogue, on) for record in _records(options.files, catalogue, on)]
+    records = records_of(options.files, catalogue, max(on, date.today()))
+    horses = [_leaving(record, catalogue, on) for record in records]
     with _whole(Path(options.out)) as file:
         chosen.write(horses, on, file)
     return {"written": options.out, "export": chosen.told.id, "horses": len(horses)}
-
-
-def _records(files: list[str], catalogue: Catalogue, on: date) -> list[HorseRecord]:
-    """All of them, or every problem of all of them."""
-    records, problems = [], []
-    for file in files:
-        try:
-            records.append(read_record(bytes_of(file), catalogue, max(on, date.today())))
-        except InvalidInput as error:
-            problems += [replace(one, path=f"{file}: {one.path}") for one in error.problems]
-    if problems:
-        raise InvalidInput(problems)
-    return records
 
 
 def _leaving(record: HorseRecord, catalogue: Catalogue, on: date) -> Leaving:

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import argparse
 import json
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from functools import partial
 from pathlib import Path
 from typing import IO, Any
 
+from bucephal.cli.commands import Add
 from bucephal.cli.inputs import bytes_of
 from bucephal.cli.outputs import write_file
 from bucephal.errors import InvalidInput, Problem
@@ -18,8 +19,8 @@ from bucephal.record import parse_json
 from bucephal.sheets import drawing_of, layout_to_geojson, place_from_geojson, svg_of, write_sheet
 
 
-def add_to(add: Callable[..., argparse.ArgumentParser]) -> None:
-    command = add("ground", _ground, "a set-up in an arena: does it fit, the tape measure, the way")
+def add_to(add: Add) -> None:
+    command = add("ground", _ground)
     command.add_argument("setup", metavar="SETUP", help="one of: " + ", ".join(SET_UPS))
     command.add_argument("--arena", default="20x60",
                          help="20x60, 30x60, 100x200ft, round:18, or a GeoJSON file (20x60)")  # fmt: skip

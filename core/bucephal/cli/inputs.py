@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import argparse
 import sys
+from collections.abc import Sequence
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
 
 from bucephal.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue
+from bucephal.progress import Standing, standing_on
 from bucephal.record import HorseRecord, parse_json, read_day, read_model, read_record
 
 
@@ -66,3 +68,35 @@ def record_of(options: argparse.Namespace, catalogue: Catalogue) -> HorseRecord:
     # A question about an earlier day does not make what happened since impossible.
     latest = max(day_of(options.on), date.today())
     return read_record(bytes_of(options.file), catalogue, latest)
+
+
+def records_of(files: Sequence[str], catalogue: Catalogue, latest: date) -> list[HorseRecord]:
+    """All of them, or every problem of all of them."""
+    records, problems = [], []
+    for file in files:
+        try:
+            records.append(read_record(bytes_of(file), catalogue, latest))
+        except InvalidInput as error:
+            problems += [replace(one, path=f"{file}: {one.path}") for one in error.problems]
+    if problems:
+        raise InvalidInput(problems)
+    return records
+
+
+def standing_of(options: argparse.Namespace, catalogue: Catalogue) -> Standing:
+    """Where the horse stood on the day in question: later sessions are left aside."""
+    return standing_on(record_of(options, catalogue), catalogue, day_of(options.on))
+
+
+def as_number(text: str | None) -> float | int | str | None:
+    """A number if it is one; otherwise the text, for the model to refuse by name."""
+    if text is None:
+        return None
+    try:
+        return int(text)
+    except ValueError:
+        pass
+    try:
+        return float(text)
+    except ValueError:
+        return text

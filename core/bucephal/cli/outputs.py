@@ -1,13 +1,33 @@
-"""Files that a command writes beside its answer."""
+"""What a command answers, as JSON or in sentences, and files that it writes beside its answer."""
 
 from __future__ import annotations
 
+import json
 from collections.abc import Callable, Mapping
 from io import BytesIO
 from pathlib import Path
-from typing import IO
+from typing import IO, Any
+
+from pydantic import BaseModel
 
 from bucephal.errors import InvalidInput, Problem
+
+
+def as_json(result: Any) -> str:
+    return json.dumps(result, ensure_ascii=False, indent=1, default=_plain)
+
+
+def _plain(value: Any) -> Any:
+    if isinstance(value, BaseModel):
+        return value.model_dump(mode="json")
+    raise TypeError(f"cannot write {type(value).__name__} as JSON")
+
+
+def as_sentences(result: Any) -> str:
+    # Whatever can be read out is loaded for it: not for a command that answers in JSON.
+    from bucephal.pages import read_out
+
+    return "\n".join(read_out(result))
 
 
 def write_file(file: str, makers: Mapping[str, Callable[[IO[bytes]], None]], of: str) -> None:

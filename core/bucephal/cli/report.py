@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import argparse
 import json
-from collections.abc import Callable
 from functools import partial
 from typing import IO, Any
 
+from bucephal.cli.commands import Add
 from bucephal.cli.inputs import day_of, record_of
 from bucephal.cli.outputs import write_file
 from bucephal.ladder import Catalogue
@@ -18,8 +18,8 @@ from bucephal.units import UnitSystem
 from bucephal.words.amounts import Amounts
 
 
-def add_to(add: Callable[..., argparse.ArgumentParser]) -> None:
-    command = add("report", _report, "what an owner is told of some weeks", record=True, words=True)
+def add_to(add: Add) -> None:
+    command = add("report", _report, record=True, words=True)
     command.add_argument("--from", dest="first", required=True, metavar="DATE", help="the first day")
     command.add_argument("--to", dest="last", required=True, metavar="DATE", help="the last day")
     command.add_argument("--without", action="append", default=[], metavar="PART", help="a part to leave out")

@@ -9,8 +9,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from scipy.special import betainc, betaincinv
-
 DAILY_KEEPING = 0.95
 WANTED_SHARE = 0.8
 
@@ -44,11 +42,15 @@ class ShareTrack:
     @property
     def sure(self) -> float:
         """P(share >= 0.8)."""
+        from scipy.special import betainc  # where it is used: a third of a command's start
+
         a, b = self._parameters
         return float(1.0 - betainc(a, b, WANTED_SHARE))
 
     def interval(self, share: float = 0.8) -> tuple[float, float]:
         """Central interval of the success share."""
+        from scipy.special import betaincinv  # where it is used: a third of a command's start
+
         a, b = self._parameters
         low, high = (betaincinv(a, b, tail) for tail in ((1 - share) / 2, (1 + share) / 2))
         return float(low), float(high)

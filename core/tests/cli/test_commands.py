@@ -5,12 +5,16 @@ from __future__ import annotations
 import io
 import json
 import re
+import subprocess
+import sys
 from collections.abc import Callable
 from datetime import date, timedelta
 from pathlib import Path
 from typing import Any
 
 import pytest
+from bucephal.cli.commands import COMMANDS
+from bucephal.cli.main import main
 
 VECTORS = json.loads((Path(__file__).parent.parent / "response_vectors.json").read_text())
 START = date(2026, 3, 2)
@@ -325,3 +329,19 @@ def test_a_report_is_printed_and_written_as_what_its_name_ends_in(run: Run, tmp_
     assert errors[0]["allowed"] == "a name that ends in .pdf, .html, .json"
     code, _, errors = run("report", horse, "--from", span[3], "--to", span[1])
     assert (code, [one["path"] for one in errors]) == (2, ["first"])
+
+
+@pytest.mark.parametrize("name", COMMANDS)
+def test_every_command_says_its_arguments(name: str, capsys: pytest.CaptureFixture[str]) -> None:
+    with pytest.raises(SystemExit) as end:
+        main([name, "--help"])
+    assert end.value.code == 0
+    assert COMMANDS[name].help.split()[0] in capsys.readouterr().out
+
+
+def test_help_loads_none_of_the_rooms() -> None:
+    """Two thirds of a second otherwise, each time that somebody looks a command up."""
+    looks = "import sys; from bucephal.cli.main import main\ntry: main(['--help'])\nexcept SystemExit: pass\n"
+    looks += "print(sorted({one.split('.')[1] for one in sys.modules if one.startswith('bucephal.')}))"
+    told = subprocess.run([sys.executable, "-c", looks], check=True, capture_output=True, text=True)
+    assert told.stdout.splitlines()[-1] == "['cli', 'errors']"
