@@ -10,7 +10,7 @@ PORT ?= 8000
 PARTS := lint test-core test-golden test-server test-web test-e2e
 
 .PHONY: setup setup-tests browser web demo demo-reset serve dev test test-quick $(PARTS) lint-python lint-web \
-  format schema bench attack calibrate pace mutate shots bench-exchange
+  format schema bench attack calibrate pace mutate plain-words shots bench-exchange
 
 ## setup: what the product runs on: .venv with the command `bucephal`, and web/node_modules
 setup: $(VENV)/.done web/node_modules/.done
@@ -137,6 +137,10 @@ pace: setup-tests
 mutate: setup-tests
 	$(BIN)/pip install --quiet --require-hashes -r requirements/mutate.txt
 	$(BIN)/python tools/mutate.py
+
+## plain-words: the demo on 24 days of every kind: does any page say what must never be said? (twenty minutes)
+plain-words: setup-tests
+	$(BIN)/python tools/plain_words.py
 
 ## shots: the pictures of docs/screenshots from the demo data
 shots: setup-tests web browser

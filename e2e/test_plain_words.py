@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 import shutil
 from collections.abc import Iterator
 from pathlib import Path
@@ -17,6 +16,7 @@ from e2e.browser import DESKTOP, PHONE, open_browser, set_dark, set_size
 from e2e.pages.places import Plan, SignIn
 from e2e.pages.ring import Ring
 from e2e.server import Server, free_port
+from tools.plain_words import NOT_SAID
 
 OF_A_HORSE = (
     "plan", "debrief", "sheet", "history", "report", "compare?by=sides", "pictures", "arrival", "flags",
@@ -27,14 +27,6 @@ OF_THE_YARD = (
     "/", "/yard/schools", "/yard/exercises", "/yard/scales", "/yard/kit", "/yard/exercises/steer",
     "/new-horse",
 )  # fmt: skip
-NOT_SAID = {
-    "a bare chance": re.compile(r"(?<![\w.])[01]\.\d+(?! ?(m|s|min|kg|cm)\b)"),
-    "a p-value": re.compile(r"\bp[- ]?(under|value|first|next)\b|\(p \d", re.I),
-    "an interval": re.compile(r"\binterval\b|\bconfidence\b|\bprobab(ility|ilities)\b", re.I),
-    "a share in per cent": re.compile(r"\d ?%(?! humidity)"),
-    "a raw date": re.compile(r"\b20\d\d-\d\d-\d\d\b"),
-    "a framework's words": re.compile(r"input should|string should|\bge \d|\[object|undefined|NaN"),
-}
 READ = """
 const main = document.querySelector('main').cloneNode(true);
 const opened = [...main.querySelectorAll('[data-figures]')];
