@@ -11,8 +11,9 @@ from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, time, timedelta
 
 import numpy as np
+from bucephal.lab.pace import Working
+from bucephal.lab.virtual_horse import VirtualHorse, Weather, draw_weather, new_id
 from bucephal.ladder import Catalogue, Side, StepKind
-from bucephal.pace import Working
 from bucephal.planning import TACK_KG_KEY, PlanRequest, SessionPlan, plan_session
 from bucephal.record import (
     Ask,
@@ -34,7 +35,6 @@ from bucephal.record import (
 )
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.response import Tracks
-from bucephal.simulate import VirtualHorse, Weather, draw_weather, new_id
 from bucephal.welfare import clear_flags, flag_history, notice
 
 from demo.horses import DemoHorse

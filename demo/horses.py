@@ -7,9 +7,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from bucephal.lab.virtual_horse import Traits
 from bucephal.ladder import Side
 from bucephal.record import Background, Overridden, Sex, Visit
-from bucephal.simulate import Traits
 
 
 @dataclass(frozen=True)

@@ -21,8 +21,8 @@ RECORDS = (28, 29)
 
 
 def seeded_record(seed: int, today: date) -> HorseRecord:
+    from bucephal.lab.virtual_horse import simulate_record
     from bucephal.ladder import load_catalogue
-    from bucephal.simulate import simulate_record
 
     return simulate_record(seed, load_catalogue(), sessions=14, end=today - timedelta(days=2))
 

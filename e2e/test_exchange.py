@@ -6,9 +6,9 @@ from datetime import date
 from pathlib import Path
 from typing import Any
 
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.record import write_record
-from bucephal.simulate import simulate_record
 
 from e2e.conftest import Places
 from e2e.pages.places import Yard

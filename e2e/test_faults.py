@@ -15,9 +15,9 @@ from datetime import date
 from pathlib import Path
 
 import pytest
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.record import write_record
-from bucephal.simulate import simulate_record
 
 from e2e import attacks
 from e2e.conftest import Seed

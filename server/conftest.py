@@ -10,9 +10,9 @@ from typing import Any
 
 import pytest
 from accounts.models import User, Yard
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.record import HorseRecord
-from bucephal.simulate import simulate_record
 from django.test import Client
 from django.utils import timezone
 from horses.models import Horse

@@ -21,6 +21,7 @@ sys.path[:0] = [str(ROOT)]
 
 from bucephal.answers import Observation  # noqa: E402
 from bucephal.coach import CoachSettings, compile_coach  # noqa: E402
+from bucephal.lab.virtual_horse import simulate_record  # noqa: E402
 from bucephal.ladder import StepKind, load_catalogue  # noqa: E402
 from bucephal.planning import PlanRequest, plan_session  # noqa: E402
 from bucephal.progress import Standing  # noqa: E402
@@ -37,7 +38,6 @@ from bucephal.response import (  # noqa: E402
     save,
     tables_for,
 )
-from bucephal.simulate import simulate_record  # noqa: E402
 
 from tools.bench_yard import pages_of_a_million_asks  # noqa: E402
 

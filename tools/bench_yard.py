@@ -77,7 +77,7 @@ def make() -> None:
 
     django.setup()
     from accounts.models import Role, User, Yard
-    from bucephal.simulate import simulate_record
+    from bucephal.lab.virtual_horse import simulate_record
     from django.core.management import call_command
     from django.db import transaction
     from training.storing import store_record

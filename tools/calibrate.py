@@ -10,7 +10,7 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT)]
 
-from bucephal.calibrate import as_markdown, calibrate_herd  # noqa: E402
+from bucephal.lab.calibration import as_markdown, calibrate_herd  # noqa: E402
 from bucephal.ladder import load_catalogue  # noqa: E402
 
 PAGE = ROOT / "docs/calibration.md"

@@ -209,6 +209,7 @@ def sample_answers() -> str:
     from datetime import date, time
 
     from bucephal.goals import goal_forecast
+    from bucephal.lab.virtual_horse import simulate_record
     from bucephal.ladder import YardLadder, load_catalogue, next_number, source_of
     from bucephal.pages import (
         CompareBy,
@@ -252,7 +253,6 @@ def sample_answers() -> str:
         Visit,
         YardDefaults,
     )
-    from bucephal.simulate import simulate_record
     from bucephal.words.ages import age_text
 
     catalogue, on = load_catalogue(), date(2026, 6, 15)

@@ -7,7 +7,7 @@ import sys
 from collections.abc import Iterator
 from pathlib import Path
 
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ground import SET_UPS, Layout, arena_from, lay_out
 from bucephal.ground.parameters import Choice, Group, Number, Parameter, Unit
 from bucephal.ground.set_up import SetUpPlan

@@ -12,8 +12,8 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT)]
 
+from bucephal.lab.pace import ALL_WAYS, ARRIVALS, Pace, Run, pace_page, summed, work  # noqa: E402
 from bucephal.ladder import load_catalogue  # noqa: E402
-from bucephal.pace import ALL_WAYS, ARRIVALS, Pace, Run, pace_page, summed, work  # noqa: E402
 
 PAGE = ROOT / "docs/pace.md"
 PROCESSES = 2

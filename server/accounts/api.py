@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
-from bucephal.texts import line_of
+from bucephal.base.texts import line_of
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
 from ninja import Path, Query, Router, Schema, Status

@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from hashlib import sha256
 from typing import Any
 
-from bucephal.errors import BucephalError, Problem
+from bucephal.base.errors import BucephalError, Problem
 from pydantic import BaseModel
 
 

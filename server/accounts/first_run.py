@@ -6,7 +6,7 @@ import secrets
 from contextlib import suppress
 from pathlib import Path
 
-from bucephal.errors import BucephalError, InvalidInput, Problem
+from bucephal.base.errors import BucephalError, InvalidInput, Problem
 from data_folder import write_whole
 from django.conf import settings
 from django.db import OperationalError, transaction

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from threading import BoundedSemaphore
 
-from bucephal.errors import BucephalError, Problem
+from bucephal.base.errors import BucephalError, Problem
 
 AT_ONCE = 2
 """Each wants 100 MB and a core for some tenths of a second."""

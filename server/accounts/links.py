@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from hashlib import sha256
 
-from bucephal.errors import BucephalError, InvalidInput, Problem
+from bucephal.base.errors import BucephalError, InvalidInput, Problem
 from django.core.mail import EmailMessage
 from django.db import transaction
 from django.utils import timezone

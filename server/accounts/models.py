@@ -7,7 +7,7 @@ from datetime import timedelta
 from importlib import import_module
 from typing import TYPE_CHECKING, ClassVar
 
-from bucephal.units import ClockFace, UnitSystem
+from bucephal.base.units import ClockFace, UnitSystem
 from bucephal.words.amounts import Amounts
 from django.conf import settings
 from django.contrib.auth.models import AbstractUser, UserManager

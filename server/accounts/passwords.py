@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 

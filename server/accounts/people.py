@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from django.db import transaction
 from django.db.models import Case, Max, Q, QuerySet, When
 from django.utils import timezone

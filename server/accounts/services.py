@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bucephal.errors import BucephalError, InvalidInput, Problem
+from bucephal.base.errors import BucephalError, InvalidInput, Problem
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.core.exceptions import PermissionDenied
 from django.http import Http404, HttpRequest

@@ -19,7 +19,7 @@ import secrets
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from bucephal.errors import BucephalError, Problem
+from bucephal.base.errors import BucephalError, Problem
 from django.core import signing
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse

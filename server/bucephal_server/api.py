@@ -18,8 +18,8 @@ from accounts.hashing import TooManyAtOnce
 from accounts.links import NoLink
 from accounts.services import Missing
 from accounts.tries import TooManyTries
-from bucephal.errors import BucephalError, UnknownStep
-from bucephal.problems import path_text, problem_alone
+from bucephal.base.errors import BucephalError, UnknownStep
+from bucephal.base.problems import path_text, problem_alone
 from bucephal.record import parse_json
 from django.conf import settings
 from django.core.exceptions import PermissionDenied, RequestDataTooBig

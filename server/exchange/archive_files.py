@@ -11,7 +11,7 @@ from datetime import UTC, datetime
 from hashlib import file_digest
 from pathlib import Path
 
-from bucephal.errors import BucephalError, Problem
+from bucephal.base.errors import BucephalError, Problem
 from data_folder import on_the_disk
 from django.conf import settings
 

@@ -10,7 +10,7 @@ from uuid import NAMESPACE_OID, UUID, uuid4, uuid5
 from accounts.editions import edition_of
 from accounts.models import User
 from accounts.services import yard_of
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
 from bucephal.record import HorseRecord, read_record
 from bucephal.record.arriving import id_under, ids_in, uuid_in, with_ids

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from bucephal.errors import BucephalError, InvalidInput, Problem
+from bucephal.base.errors import BucephalError, InvalidInput, Problem
 from django.http import HttpRequest
 
 MOST_BYTES = 16 * 1024 * 1024

@@ -12,7 +12,7 @@ from accounts.editions import telling
 from accounts.models import Yard
 from accounts.services import person_of, yard_of
 from accounts.trail import What
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ground import GroundPlace, Layout, catalogue_of_set_ups
 from bucephal.ground.places import MOST_SIDE_M
 from bucephal.record import parse_json

@@ -11,7 +11,7 @@ from uuid import UUID
 from accounts.editions import check_edition, edition_of
 from accounts.models import Yard
 from accounts.services import Missing
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ground import (
     GroundPlace,
     Laying,

@@ -10,7 +10,7 @@ from accounts import links, trail
 from accounts.models import Link, Role, User
 from accounts.services import Missing, yard_of
 from accounts.trail import What
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone

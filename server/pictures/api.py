@@ -10,8 +10,8 @@ from uuid import UUID
 from accounts.doors import CHANGES, LOGS, READS
 from accounts.services import person_of
 from as_a_file import AS_A_FILE
+from bucephal.base.texts import line_of
 from bucephal.ladder import Side
-from bucephal.texts import line_of
 from django.http import FileResponse, HttpRequest, HttpResponse
 from horses.models import Horse
 from horses.services import horse_of, ladder_of

@@ -9,7 +9,7 @@ from uuid import UUID
 
 from accounts.models import User, Yard
 from accounts.services import Missing
-from bucephal.errors import BucephalError, InvalidInput, Problem
+from bucephal.base.errors import BucephalError, InvalidInput, Problem
 from bucephal.ladder import Side
 from data_folder import FOLDER_MODE, write_whole
 from django.conf import settings

@@ -16,8 +16,8 @@ from accounts.editions import check_edition, edition_of
 from accounts.models import User
 from accounts.services import Missing
 from accounts.trail import What
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.entry import Change, Correction, correct, read_correction, text_to_correct
-from bucephal.errors import InvalidInput, Problem
 from bucephal.record import Ask, Event, Session, SessionHeader
 from bucephal.words.entries import HORSE
 from django.db import transaction

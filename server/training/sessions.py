@@ -12,7 +12,7 @@ from accounts.editions import check_edition, edition_of
 from accounts.models import User
 from accounts.services import Missing
 from accounts.trail import What
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.words.clocks import clock_words, set_by_hand
 from bucephal.words.entries import RESTORED, SESSION, STRUCK_OUT
 from bucephal.words.figures import day

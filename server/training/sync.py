@@ -17,7 +17,7 @@ from uuid import UUID
 
 from accounts.models import Device, User, Yard
 from accounts.services import yard_of
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
 from bucephal.record import Ask, Event, SessionHeader, read_model
 from bucephal.record.checks import check_ask, check_session

@@ -9,7 +9,7 @@ from datetime import date
 from typing import Protocol
 
 import numpy as np
-from bucephal.simulate import draw_weather
+from bucephal.lab.virtual_horse import draw_weather
 from ninja import Schema
 from pydantic import Field
 

@@ -6,9 +6,9 @@ import argparse
 from datetime import date
 from typing import Any
 
-from bucephal.calibrate import calibrate_records
 from bucephal.cli.commands import Add
 from bucephal.cli.inputs import records_of
+from bucephal.lab.calibration import calibrate_records
 from bucephal.ladder import Catalogue
 
 

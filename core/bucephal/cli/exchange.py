@@ -11,9 +11,9 @@ from pathlib import Path
 from tempfile import NamedTemporaryFile
 from typing import IO, Any
 
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.cli.commands import Add
 from bucephal.cli.inputs import bytes_of, day_of, record_of, records_of
-from bucephal.errors import InvalidInput, Problem
 from bucephal.exports import EXPORTS, Exporter, Leaving, Reach, exporter
 from bucephal.ladder import Catalogue
 from bucephal.progress import Standing

@@ -9,10 +9,10 @@ from functools import partial
 from pathlib import Path
 from typing import IO, Any
 
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.cli.commands import Add
 from bucephal.cli.inputs import bytes_of
 from bucephal.cli.outputs import write_file
-from bucephal.errors import InvalidInput, Problem
 from bucephal.ground import SET_UPS, GroundPlace, Layout, arena_from, lay_out
 from bucephal.ladder import Catalogue
 from bucephal.record import parse_json

@@ -5,9 +5,9 @@ from __future__ import annotations
 import argparse
 from typing import Any
 
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.cli.commands import Add
 from bucephal.cli.inputs import as_number, bytes_of, day_of, record_of, standing_of
-from bucephal.errors import InvalidInput, Problem
 from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.ladder import Catalogue
 from bucephal.pages import WelfareRequest, arrival, horse_welfare

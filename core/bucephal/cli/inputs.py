@@ -9,7 +9,7 @@ from dataclasses import replace
 from datetime import date
 from pathlib import Path
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue, YardLadder, check_yard, load_catalogue
 from bucephal.progress import Standing, standing_on
 from bucephal.record import HorseRecord, parse_json, read_day, read_model, read_record

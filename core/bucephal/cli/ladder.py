@@ -5,8 +5,8 @@ from __future__ import annotations
 import argparse
 from typing import Any
 
+from bucephal.base.errors import InvalidInput
 from bucephal.cli.commands import OWN_HELP, Add
-from bucephal.errors import InvalidInput
 from bucephal.ladder import Catalogue, under
 from bucephal.record.checks import school_problems
 

@@ -12,8 +12,8 @@ from collections.abc import Callable, Sequence
 from importlib import import_module
 from typing import Any
 
+from bucephal.base.errors import BucephalError, InvalidInput, Problem
 from bucephal.cli.commands import COMMANDS, OWN_HELP, WORDS_HELP
-from bucephal.errors import BucephalError, InvalidInput, Problem
 
 BAD_INPUT = 2
 

@@ -10,7 +10,7 @@ from typing import IO, Any
 
 from pydantic import BaseModel
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 
 
 def as_json(result: Any) -> str:

@@ -7,6 +7,7 @@ import json
 from functools import partial
 from typing import IO, Any
 
+from bucephal.base.units import UnitSystem
 from bucephal.cli.commands import Add
 from bucephal.cli.inputs import day_of, record_of
 from bucephal.cli.outputs import write_file
@@ -14,7 +15,6 @@ from bucephal.ladder import Catalogue
 from bucephal.pages import OwnerReport, ReportWish, owner_report
 from bucephal.record import read_model
 from bucephal.sheets import report_html, write_report
-from bucephal.units import UnitSystem
 from bucephal.words.amounts import Amounts
 
 

@@ -8,8 +8,8 @@ from typing import Any
 
 from bucephal.cli.commands import Add
 from bucephal.cli.inputs import day_of, number_of
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import Catalogue
-from bucephal.simulate import simulate_record
 
 
 def add_to(add: Add) -> None:

@@ -8,10 +8,10 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from bucephal.answers import HeardEntry, ItemRule
+from bucephal.base.errors import Problem, unknown_step
+from bucephal.base.problems import shorten
 from bucephal.coach.counters import SoFar
-from bucephal.errors import Problem, unknown_step
 from bucephal.ladder import Catalogue, OptionCode, Side
-from bucephal.problems import shorten
 from bucephal.record import Band, FrozenModel
 from bucephal.record.checks import school_problems
 from bucephal.record.models import StepId

@@ -13,10 +13,10 @@ from difflib import SequenceMatcher
 from functools import partial
 from typing import Any, Generic, TypeVar
 
+from bucephal.base.errors import Problem
 from bucephal.entry.pieces import Misplaced, Place
 from bucephal.entry.reading import QuickEntry, read_entry
 from bucephal.entry.writing import CLOCKS, UNSEEN, event_written, write_answer, write_session
-from bucephal.errors import Problem
 from bucephal.ladder import Catalogue
 from bucephal.record import Ask, Event, Horse, Session, SessionHeader, with_band, with_lead_fault
 

@@ -10,8 +10,8 @@ import re
 from collections.abc import Iterator
 from typing import Any, NamedTuple
 
-from bucephal.errors import Problem
-from bucephal.problems import shorten
+from bucephal.base.errors import Problem
+from bucephal.base.problems import shorten
 from bucephal.record.written import figure
 
 QUOTED = r'"(?:[^"\\]|\\.)*"'

@@ -11,10 +11,10 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from datetime import date
 
+from bucephal.base.errors import InvalidInput
 from bucephal.entry.answers import Question, ReadAsk, read_answer
 from bucephal.entry.lines import COMMENT, HAPPENED, NOTE, Header, day_named, is_of_the_header, read_event
 from bucephal.entry.pieces import Misplaced, Piece, Place, lines_of, pieces_of, wrong
-from bucephal.errors import InvalidInput
 from bucephal.ladder import Catalogue, Exercise, Side
 from bucephal.record import Event, HorseRecord, Session, SessionHeader, asks_in_order, kind_of_session
 from bucephal.record.checks import side_problem

@@ -10,8 +10,8 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field, replace
 from typing import Any, TypeVar
 
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.entry.pieces import NOT_QUOTED, QUOTED, Misplaced, Piece, value_of, wrong
-from bucephal.errors import InvalidInput, Problem
 from bucephal.record import FrozenModel, read_model
 
 Model = TypeVar("Model", bound=FrozenModel)

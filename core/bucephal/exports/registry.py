@@ -8,7 +8,7 @@ from datetime import date
 from enum import StrEnum
 from typing import IO
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.exports.calendar import write_calendar
 from bucephal.exports.leaving import Leaving
 from bucephal.exports.paper import write_plans

@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.goals.way import way_to
 from bucephal.ladder import Side, StepKind
 from bucephal.progress import GOOD, Standing, StepState, TrackEstimate

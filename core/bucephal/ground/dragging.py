@@ -8,7 +8,7 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ground.fitting import stands
 from bucephal.ground.geometry import Point
 from bucephal.ground.laying import Laying

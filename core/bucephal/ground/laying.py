@@ -6,14 +6,14 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.problems import shorten
 from bucephal.ground.fitting import boundary, stands
 from bucephal.ground.frames import Frame
 from bucephal.ground.parameters import Given, Group, Number, Parameter, Values, in_metres, settle
 from bucephal.ground.places import GroundPlace
 from bucephal.ground.set_up import Laid, SetUpPlan
 from bucephal.ground.set_ups import SET_UPS
-from bucephal.problems import shorten
 from bucephal.words import grounds as words
 from bucephal.words.grounds import Lengths
 

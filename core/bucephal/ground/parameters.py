@@ -12,10 +12,10 @@ from enum import StrEnum
 from math import floor, isfinite
 from typing import Any
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.problems import shorten
+from bucephal.base.units import feet_to_metres, metres_to_feet
 from bucephal.ground.frames import Frame
-from bucephal.problems import shorten
-from bucephal.units import feet_to_metres, metres_to_feet
 
 Value = float | str
 Given = Mapping[str, Any]

@@ -9,10 +9,10 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.problems import problems_of, shorten
+from bucephal.base.units import feet_to_metres
 from bucephal.ground.places import GroundPlace, Spot
-from bucephal.problems import problems_of, shorten
-from bucephal.units import feet_to_metres
 
 BEYOND_M = 20.0
 """[own] How far off home is taken to lie where only its side is said: what counts is the direction."""

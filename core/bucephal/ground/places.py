@@ -13,12 +13,12 @@ from typing import Annotated, Self
 
 from pydantic import Field, model_validator
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.texts import line_of, text_of
+from bucephal.base.units import feet_to_metres
 from bucephal.ground.areas import Area, Fenced, Round, crossings, is_thin, rectangle, signed_area
 from bucephal.ground.geometry import Point
 from bucephal.ground.models import GroundModel
-from bucephal.texts import line_of, text_of
-from bucephal.units import feet_to_metres
 
 LEAST_SIDE_M, MOST_SIDE_M = 6.0, 500.0
 """[own] Under six metres no horse turns at ease; over five hundred it is no place but a field."""

@@ -6,7 +6,7 @@ from functools import cached_property
 
 from pydantic import Field, InstanceOf
 
-from bucephal.errors import UnknownStep
+from bucephal.base.errors import UnknownStep
 from bucephal.ladder.library import Blueprint
 from bucephal.ladder.models import CueFamily, Exercise, RiderFault, Stage
 from bucephal.ladder.schools import School

@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Iterable, Iterator
 from graphlib import CycleError, TopologicalSorter
 
-from bucephal.errors import LadderFault, Problem
+from bucephal.base.errors import LadderFault, Problem
 from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.models import Exercise
 from bucephal.ladder.terms import StepKind

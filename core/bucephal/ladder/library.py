@@ -11,11 +11,11 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from bucephal.errors import LadderFault
+from bucephal.base.errors import LadderFault
+from bucephal.base.problems import problems_of
 from bucephal.ladder.models import Caution, CueFamily, Demand, RiderFault, SetUp
 from bucephal.ladder.schools import School
 from bucephal.ladder.source import ExerciseSource, FaultSource, YardLadder
-from bucephal.problems import problems_of
 
 FaultRows = dict[str, dict[str, FaultSource]]
 _Model = TypeVar("_Model", bound=BaseModel)

@@ -7,7 +7,7 @@ from functools import lru_cache
 from graphlib import CycleError, TopologicalSorter
 from typing import Any
 
-from bucephal.errors import Problem
+from bucephal.base.errors import Problem
 from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.checking import check_catalogue
 from bucephal.ladder.library import Blueprint, Library, library_from, load_library

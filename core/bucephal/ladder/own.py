@@ -9,7 +9,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
-from bucephal.errors import InvalidInput, LadderFault, Problem
+from bucephal.base.errors import InvalidInput, LadderFault, Problem
 from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.library import Library, load_library
 from bucephal.ladder.loading import load_catalogue

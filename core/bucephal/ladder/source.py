@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from bucephal.base.texts import line_of, text_of
 from bucephal.ladder.terms import (
     Compare,
     Counted,
@@ -21,7 +22,6 @@ from bucephal.ladder.terms import (
     StepKind,
     TakenWith,
 )
-from bucephal.texts import line_of, text_of
 
 Code = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,29}$", description="a-z, 0-9 and -")]
 Line = Annotated[str, Field(**line_of(120))]

@@ -13,7 +13,7 @@ from statistics import NormalDist, median
 
 from pydantic import Field
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ladder import Side
 from bucephal.measures import GroupDifference, group_difference, holm
 from bucephal.pages.chart import unusual_on

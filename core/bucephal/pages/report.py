@@ -16,8 +16,9 @@ from typing import Annotated
 
 from pydantic import Field
 
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.texts import text_of
 from bucephal.charts import Chart
-from bucephal.errors import InvalidInput, Problem
 from bucephal.goals import way_to
 from bucephal.ladder import Catalogue, Exercise
 from bucephal.pages.head import HeadFact, sheet_head
@@ -31,7 +32,6 @@ from bucephal.pages.sheet import GoalLine, goal_lines
 from bucephal.progress import GOOD, Standing, StepState, standing_on, then_and_now
 from bucephal.record import Busy, FrozenModel, HorseRecord, Visit
 from bucephal.record.models import Day
-from bucephal.texts import text_of
 from bucephal.welfare import RaisedFlag, session_minutes
 from bucephal.words import reports as words
 from bucephal.words import sheets as sheet_words

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
-from bucephal.errors import Problem, unknown_step
+from bucephal.base.errors import Problem, unknown_step
 from bucephal.ladder import Catalogue, Side
 from bucephal.planning.choosing import likely_too_heavy
 from bucephal.planning.day import Day, worked_out_once

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ground import lay_out, set_for
 from bucephal.ladder import SetUp
 from bucephal.planning.day import Day

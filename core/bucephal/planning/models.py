@@ -9,12 +9,12 @@ from typing import Annotated
 
 from pydantic import Field
 
+from bucephal.base.texts import text_of
+from bucephal.base.units import UnitSystem
 from bucephal.ground import GroundPlace
 from bucephal.ladder import SetUp, Side, StepKind
 from bucephal.record import Band, FrozenModel, SessionKind
 from bucephal.record.models import Day, PlannedStep, StepId
-from bucephal.texts import text_of
-from bucephal.units import UnitSystem
 from bucephal.words.figures import exact
 
 NO_NAMES: Mapping[str, str] = {}

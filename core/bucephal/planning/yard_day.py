@@ -8,7 +8,7 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from bucephal.errors import Problem
+from bucephal.base.errors import Problem
 from bucephal.record import FrozenModel, read_model
 from bucephal.record.models import Day, TimeOfDay
 from bucephal.welfare import Heat, heat_at

@@ -10,7 +10,7 @@ from collections.abc import Iterable, Mapping
 from datetime import date, timedelta
 from typing import Any
 
-from bucephal.errors import Problem
+from bucephal.base.errors import Problem
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
 from bucephal.record import Overridden, Override, read_model
 from bucephal.words import standing as words

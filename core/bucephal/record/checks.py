@@ -10,9 +10,9 @@ from collections.abc import Callable, Iterable, Iterator, Mapping
 from datetime import date, datetime
 from typing import Any, TypeGuard, TypeVar
 
-from bucephal.errors import Problem, unknown_step
+from bucephal.base.errors import Problem, unknown_step
+from bucephal.base.problems import shorten
 from bucephal.ladder import Catalogue, Exercise, Gait, Side, Sides, StepKind
-from bucephal.problems import shorten
 from bucephal.record.models import NEEDS_A_VET, ClearedBy
 
 Raw = Mapping[str, Any]

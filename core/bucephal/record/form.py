@@ -6,13 +6,13 @@ from collections.abc import Iterator, Mapping
 from datetime import date
 from typing import Any
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.problems import shorten
+from bucephal.base.units import HEIGHT_ALLOWED, height_to_centimetres
 from bucephal.ladder import Catalogue
-from bucephal.problems import shorten
 from bucephal.record.checks import check_horse
 from bucephal.record.models import Horse
 from bucephal.record.reading import read_model
-from bucephal.units import HEIGHT_ALLOWED, height_to_centimetres
 from bucephal.words.amounts import METRIC
 
 _EMPTY = (None, "")

@@ -15,8 +15,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, field_serializer
 
+from bucephal.base.texts import PLAIN, line_of, text_of
 from bucephal.ladder import OptionCode, Side
-from bucephal.texts import PLAIN, line_of, text_of
 
 FORMAT = "bucephal.horse-record"
 VERSION = 1

@@ -9,9 +9,9 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.problems import problems_of, shorten
 from bucephal.ladder import Catalogue
-from bucephal.problems import problems_of, shorten
 from bucephal.record.checks import check_record
 from bucephal.record.models import FORMAT, VERSION, Day, FrozenModel, HorseRecord
 

@@ -11,7 +11,7 @@ from typing import Any
 
 from pydantic import Field
 
-from bucephal.errors import Problem
+from bucephal.base.errors import Problem
 from bucephal.ladder import Catalogue, OptionCode, YardLadder
 from bucephal.record.checks import band_problems, school_problems
 from bucephal.record.history import DEFAULT_BANDS

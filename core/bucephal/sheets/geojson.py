@@ -14,10 +14,10 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.problems import problems_of, shorten
 from bucephal.ground import GroundPlace, Layout, Shape, Spot
 from bucephal.ground.geometry import Point, circle, sampled
-from bucephal.problems import problems_of, shorten
 from bucephal.sheets.drawing import piece_of
 
 Json = dict[str, Any]

@@ -14,9 +14,9 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from bucephal.errors import InvalidInput, Problem, unknown_step
+from bucephal.base.errors import InvalidInput, Problem, unknown_step
+from bucephal.base.problems import problems_of, shorten
 from bucephal.ladder import Catalogue
-from bucephal.problems import problems_of, shorten
 from bucephal.record import (
     Ask,
     FrozenModel,

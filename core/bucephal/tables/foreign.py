@@ -11,7 +11,7 @@ import io
 from collections import Counter
 from dataclasses import dataclass
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 
 MOST_ROWS = 20_000
 """About as many asks as a horse is asked in ten years [own]."""

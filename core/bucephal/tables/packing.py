@@ -16,6 +16,7 @@ from hashlib import sha256
 from tempfile import TemporaryFile
 from typing import IO, Any, NamedTuple
 
+from bucephal.base.zips import write_zip
 from bucephal.progress import TrackEstimate
 from bucephal.record import HorseRecord
 from bucephal.tables.layout import (
@@ -33,7 +34,6 @@ from bucephal.tables.layout import (
     Row,
     Table,
 )
-from bucephal.zips import write_zip
 
 BLOCK = 1024 * 1024
 

@@ -11,9 +11,10 @@ from dataclasses import replace
 from datetime import date
 from typing import Any, NamedTuple
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.base.problems import shorten
+from bucephal.base.zips import unzipped
 from bucephal.ladder import Catalogue
-from bucephal.problems import shorten
 from bucephal.record import HorseRecord, parse_json, record_from
 from bucephal.record.models import FORMAT as RECORD_FORMAT
 from bucephal.record.models import VERSION as RECORD_VERSION
@@ -30,7 +31,6 @@ from bucephal.tables.layout import (
     VERSION,
     Table,
 )
-from bucephal.zips import unzipped
 
 MOST_ROWS = 300_000
 """Of a table that is read: of larger yards the archive is what one takes [own]."""

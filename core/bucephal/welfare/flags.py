@@ -15,7 +15,7 @@ from typing import Any
 
 from pydantic import Field
 
-from bucephal.errors import Problem
+from bucephal.base.errors import Problem
 from bucephal.ladder import Exercise, Gait, Stage
 from bucephal.record import (
     NEEDS_A_VET,

@@ -9,7 +9,7 @@ from __future__ import annotations
 import math
 from enum import StrEnum
 
-from bucephal.units import celsius_to_fahrenheit
+from bucephal.base.units import celsius_to_fahrenheit
 
 
 class Heat(StrEnum):

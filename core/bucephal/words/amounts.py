@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import time
 
-from bucephal.units import (
+from bucephal.base.units import (
     ClockFace,
     UnitSystem,
     celsius_to_fahrenheit,

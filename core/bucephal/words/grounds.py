@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from bucephal.units import metres_to_feet
+from bucephal.base.units import metres_to_feet
 
 CALLS: Mapping[str, str] = {
     "ask-trot": "ask for trot",

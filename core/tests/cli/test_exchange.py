@@ -11,9 +11,9 @@ from typing import Any
 
 import pytest
 from bucephal.exports import EXPORTS
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.record import HorseRecord, write_record
-from bucephal.simulate import simulate_record
 
 WORKED = date(2026, 3, 2)
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
+from bucephal.base.errors import InvalidInput
 from bucephal.coach import CoachFile, check_coach_file
-from bucephal.errors import InvalidInput
 from bucephal.ladder import Catalogue
 from bucephal.record.reading import read_model
 

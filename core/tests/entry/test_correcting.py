@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import UTC, date, datetime, time, timedelta
 
 import pytest
+from bucephal.base.errors import InvalidInput
 from bucephal.entry import Correction, correct, read_correction, read_entry, text_to_correct
-from bucephal.errors import InvalidInput
 from bucephal.ladder import load_catalogue
 from bucephal.pages import correction_words
 from bucephal.record import Horse, Session, Settle

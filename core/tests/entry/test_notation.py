@@ -6,8 +6,8 @@ from datetime import UTC, date, time
 from typing import Any
 
 import pytest
+from bucephal.base.errors import InvalidInput
 from bucephal.entry import line_begun, read_entry, write_session, write_sessions
-from bucephal.errors import InvalidInput
 from bucephal.ladder import Gait, Side, StepKind, load_catalogue
 from bucephal.record import (
     Ask,

@@ -9,13 +9,13 @@ from html.parser import HTMLParser
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.exports import EXPORTERS, EXPORTS, Leaving, Reach, exporter
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, record_from
 from bucephal.record.merging import Came, merge
-from bucephal.simulate import simulate_record
 from bucephal.tables import asks_from, read_foreign
 from icalendar import Calendar
 

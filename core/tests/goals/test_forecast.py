@@ -6,7 +6,7 @@ from collections.abc import Callable
 from datetime import date, timedelta
 
 import pytest
-from bucephal.errors import BucephalError
+from bucephal.base.errors import BucephalError
 from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.ladder import Catalogue, Side
 from bucephal.progress import Standing

@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import hypot
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ground import SET_UPS, GroundPlace, Layout, Point, arena_from, dragged, lay_out, prepare
 from hypothesis import given, settings
 from hypothesis import strategies as st

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ground import GroundPlace, Shape, read_place
 
 ARENA = {"name": "Arena", "width_m": 20, "length_m": 60}

@@ -7,7 +7,7 @@ are ridden past on the left rein.
 from __future__ import annotations
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ground import FixedThing, GroundPlace, Shape, Spot, ThingKind, arena_from, letters_of
 from pydantic import ValidationError
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import hypot
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ground import GroundPlace, Layout, arena_from, lay_out
 from bucephal.ground.geometry import Point
 from bucephal.ground.layout import Hand, TapeTable

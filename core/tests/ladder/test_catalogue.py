@@ -9,7 +9,7 @@ import re
 
 import networkx as nx
 import pytest
-from bucephal.errors import UnknownStep
+from bucephal.base.errors import UnknownStep
 from bucephal.ladder import Catalogue, CountsAs, Gate, Need, Sides, StepKind, load_catalogue, load_library
 from tests.ladder.tables import rows, split
 

@@ -6,7 +6,7 @@ import copy
 from typing import Any
 
 import pytest
-from bucephal.errors import LadderFault
+from bucephal.base.errors import LadderFault
 from bucephal.ladder import build_catalogue
 
 FAMILIES = {"f": {"name": "F", "fault_family": "none", "levels": list("abcdefghij")}}

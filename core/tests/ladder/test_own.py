@@ -11,7 +11,7 @@ from typing import Any
 
 import networkx as nx
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ladder import (
     Catalogue,
     Gate,

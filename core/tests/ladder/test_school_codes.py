@@ -10,8 +10,8 @@ from typing import Any
 import bucephal
 import pytest
 from bucephal.answers import HeardEntry
+from bucephal.base.errors import LadderFault
 from bucephal.coach import CoachSettings, advise
-from bucephal.errors import LadderFault
 from bucephal.ladder import Catalogue, Question, build_catalogue, load_library
 from bucephal.words.coach import load_texts
 

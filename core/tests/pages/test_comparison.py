@@ -7,7 +7,7 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ladder import Catalogue
 from bucephal.pages import CompareWish, Comparison, compare_choices, comparison
 from bucephal.pages.comparison import ComparedRow

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from datetime import date
 
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import Catalogue
 from bucephal.pages import debrief, session_lines
 from bucephal.pages.debrief import LINES
 from bucephal.record import HorseRecord, sessions_in_order
 from bucephal.response import hear
-from bucephal.simulate import simulate_record
 from bucephal.words import debriefs as words
 
 Build = Callable[..., HorseRecord]

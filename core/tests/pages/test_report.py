@@ -8,11 +8,11 @@ from collections.abc import Callable
 from datetime import date, timedelta
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
+from bucephal.base.units import UnitSystem
 from bucephal.ladder import Catalogue
 from bucephal.pages import OwnerReport, ReportPart, ReportSection, ReportWish, owner_report, usual_span
 from bucephal.record import Busy, ClearedBy, Flag, FlagCode, HorseRecord, SessionKind, Visit, read_record
-from bucephal.units import UnitSystem
 from bucephal.words.amounts import Amounts
 from tests.golden.golden import NAMES, record_file
 

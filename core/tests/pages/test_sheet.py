@@ -6,11 +6,11 @@ from collections.abc import Callable
 from datetime import date, timedelta
 from typing import Any
 
+from bucephal.base.units import UnitSystem
 from bucephal.ladder import Catalogue
 from bucephal.pages import HorseSheet, horse_sheet
 from bucephal.pages.parts import PartCode, SheetPart
 from bucephal.record import HorseRecord, record_from
-from bucephal.units import UnitSystem
 from bucephal.words.amounts import Amounts
 
 Build = Callable[..., HorseRecord]

@@ -10,7 +10,7 @@ from datetime import date, time, timedelta
 from itertools import pairwise
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.pages import SoFar, WorkedDays, horse_facts, plan_today
 from bucephal.planning import Hours, ItemKind, PlanRequest, SessionPlan, YardDay, plan_session, yard_day

@@ -8,7 +8,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ladder import Side, load_catalogue
 from bucephal.planning import ItemKind, PlanItem, SessionPlan, plan_request, plan_session
 from bucephal.planning.changing import FORBIDDEN

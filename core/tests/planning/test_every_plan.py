@@ -9,9 +9,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import pytest
+from bucephal.lab.pace import ARRIVALS, OWN, bench
+from bucephal.lab.pace.bench import _Season
 from bucephal.ladder import Catalogue, Gate, load_catalogue
-from bucephal.pace import ARRIVALS, OWN, bench
-from bucephal.pace.bench import _Season
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.planning.choosing import in_work
 from bucephal.planning.day import Day

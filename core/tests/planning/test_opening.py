@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
+from bucephal.lab.pace import Working
 from bucephal.ladder import Side, load_catalogue
-from bucephal.pace import Working
 from bucephal.planning import ItemAfter, ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.record import Ask, HorseRecord, Tension
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with

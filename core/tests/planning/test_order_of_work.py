@@ -6,8 +6,8 @@ from datetime import timedelta
 from typing import Any
 
 import pytest
+from bucephal.lab.pace import Working
 from bucephal.ladder import Side, load_catalogue
-from bucephal.pace import Working
 from bucephal.planning import ItemAfter, ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.planning.choosing import BEGUN_FROM, learning, likely_too_heavy
 from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day

@@ -6,11 +6,11 @@ from datetime import date, timedelta
 
 import numpy as np
 import pytest
+from bucephal.lab.virtual_horse import VirtualHorse, draw_traits
 from bucephal.ladder import Catalogue
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.record import Ask, Goal, Horse, HorseRecord, Session, SessionKind, Tension, band_for
 from bucephal.record.models import FORMAT, VERSION
-from bucephal.simulate import VirtualHorse, draw_traits
 
 START = date(2026, 3, 2)
 SESSIONS = 16

@@ -6,7 +6,7 @@ from datetime import date
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ladder import Catalogue
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.record import TEMPERAMENTS, DidBefore, HorseRecord, horse_from_form

@@ -7,11 +7,11 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.record import Ask, Horse, HorseRecord, Session, read_record, write_record
 from bucephal.record.merging import Came, Tally, merge, sessions_told
 from bucephal.record.models import FORMAT, VERSION, Busy, Event, EventKind, Goal, Visit
-from bucephal.simulate import simulate_record
 from hypothesis import given, settings
 from hypothesis import strategies as st
 

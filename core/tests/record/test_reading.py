@@ -8,10 +8,10 @@ from typing import Any
 
 import jsonschema
 import pytest
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import Catalogue
 from bucephal.record import parse_json, read_day, read_record, record_from, record_schema, write_record
-from bucephal.simulate import simulate_record
 from hypothesis import given
 from hypothesis import strategies as st
 

@@ -9,7 +9,7 @@ from math import cos, radians
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ground import SET_UPS, FixedThing, GroundPlace, Shape, Spot, ThingKind, arena_from, lay_out
 from bucephal.sheets import drawing_of, layout_to_geojson, place_from_geojson, place_to_geojson, svg_of
 from bucephal.sheets.svg import MARGIN_MM

@@ -6,7 +6,7 @@ from datetime import date
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ladder import load_catalogue
 from bucephal.record import Horse, HorseRecord
 from bucephal.tables import DateOrder, Meant, TableRead, asks_from, foreign, read_foreign

@@ -12,11 +12,11 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, record_from
-from bucephal.simulate import simulate_record
 from bucephal.tables import Packed, read_package, unpacking, write_package
 from bucephal.tables.layout import DESCRIPTION, TABLES
 from hypothesis import given, settings

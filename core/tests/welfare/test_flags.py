@@ -9,7 +9,7 @@ from datetime import date, timedelta
 from typing import Any
 
 import pytest
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ladder import Catalogue, Gait, load_catalogue
 from bucephal.pages import WelfareRequest, horse_welfare
 from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session

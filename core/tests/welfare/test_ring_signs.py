@@ -10,7 +10,7 @@ from typing import Any
 
 import pytest
 from bucephal.answers import HeardEntry
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from bucephal.ladder import Side, load_catalogue
 from bucephal.pages import flag_page
 from bucephal.progress import Standing

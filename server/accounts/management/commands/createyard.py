@@ -6,7 +6,7 @@ import os
 from getpass import getpass
 from typing import Any
 
-from bucephal.errors import InvalidInput
+from bucephal.base.errors import InvalidInput
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from accounts.first_run import make_yard

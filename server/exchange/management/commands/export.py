@@ -8,7 +8,7 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from bucephal.errors import BucephalError
+from bucephal.base.errors import BucephalError
 from bucephal.exports import EXPORTERS
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from accounts.models import User
-from bucephal.errors import BucephalError
+from bucephal.base.errors import BucephalError
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.http import Http404
 from django.utils import timezone

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from bucephal.pace.bench import OWN, Pace, PaceOfWay
+from bucephal.lab.pace.bench import OWN, Pace, PaceOfWay
 
 LIMITS = """\
 The same virtual horses are worked by the planner with the coach, by four careful ways that a person

@@ -11,7 +11,7 @@ import re
 from enum import StrEnum
 from fractions import Fraction
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 
 
 class UnitSystem(StrEnum):

@@ -17,8 +17,9 @@ from datetime import date, timedelta
 import numpy as np
 
 from bucephal.answers import is_accepted
-from bucephal.calibrate.claims import ORACLE, Calibration, Findings, Sureness, score
-from bucephal.calibrate.records import Predictor
+from bucephal.lab.calibration.claims import ORACLE, Calibration, Findings, Sureness, score
+from bucephal.lab.calibration.records import Predictor
+from bucephal.lab.virtual_horse import VirtualHorse, draw_traits, draw_weather
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import DatedAsk, Horse, Session
 from bucephal.response import (
@@ -43,7 +44,6 @@ from bucephal.response import (
     tables_for,
 )
 from bucephal.response.tables import clamp_days
-from bucephal.simulate import VirtualHorse, draw_traits, draw_weather
 
 OFTEN_ENOUGH = "light 8 times in 10 or more"
 LIGHTER_AT_END = "lighter at the end of a session"

@@ -9,9 +9,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from bucephal.lab.virtual_horse import Traits, draw_traits
 from bucephal.ladder import Catalogue
 from bucephal.record import Background
-from bucephal.simulate import Traits, draw_traits
 
 
 @dataclass(frozen=True)

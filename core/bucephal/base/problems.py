@@ -11,7 +11,7 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from bucephal.errors import Problem
+from bucephal.base.errors import Problem
 
 _NO_NUMBER, _NO_WHOLE_NUMBER, _NO_DATE = "is not a number", "is not a whole number", "is not a date"
 _NO_TIME, _NO_YES_NO, _NO_CHOICE = "is not a time", "is neither true nor false", "is not one of these"

@@ -11,10 +11,11 @@ from datetime import date, timedelta
 
 import numpy as np
 
+from bucephal.lab.pace.arrivals import ARRIVALS, ArrivalKind, draw_pupil
+from bucephal.lab.pace.ways import CHANCE_CONFIRMED, WAYS, Lesson, Way, who_knows
+from bucephal.lab.pace.working import Working
+from bucephal.lab.virtual_horse import VirtualHorse, draw_weather, new_id
 from bucephal.ladder import Catalogue, Side
-from bucephal.pace.arrivals import ARRIVALS, ArrivalKind, draw_pupil
-from bucephal.pace.ways import CHANCE_CONFIRMED, WAYS, Lesson, Way, who_knows
-from bucephal.pace.working import Working
 from bucephal.planning import ItemKind, PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import (
@@ -31,7 +32,6 @@ from bucephal.record import (
 )  # fmt: skip
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.response import Tracks
-from bucephal.simulate import VirtualHorse, draw_weather, new_id
 from bucephal.welfare import clear_flags
 
 GAPS = (2, 1, 2, 2)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from bucephal.calibrate.baseline_predictors import BASELINES, LAST_FIVE
-from bucephal.calibrate.claims import MODEL, ORACLE, Calibration, Reliability, WayScore
+from bucephal.lab.calibration.baseline_predictors import BASELINES, LAST_FIVE
+from bucephal.lab.calibration.claims import MODEL, ORACLE, Calibration, Reliability, WayScore
 from bucephal.words.figures import FAIRLY_SURE_FROM, SURE_FROM
 
 LIMITS = """\

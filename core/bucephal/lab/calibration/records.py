@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from bucephal.calibrate.baseline_predictors import BaselinePredictors
-from bucephal.calibrate.claims import MODEL, AskClaim, Calibration, Findings, score
+from bucephal.lab.calibration.baseline_predictors import BaselinePredictors
+from bucephal.lab.calibration.claims import MODEL, AskClaim, Calibration, Findings, score
 from bucephal.ladder import Catalogue, StepKind
 from bucephal.record import DatedAsk, HorseRecord, Tension, asks_in_order
 from bucephal.response import TrackKey, Tracks

@@ -11,7 +11,7 @@ from datetime import date
 from pathlib import PurePosixPath
 from typing import IO
 
-from bucephal.errors import InvalidInput, Problem
+from bucephal.base.errors import InvalidInput, Problem
 
 MOST_MEMBERS = 64
 MOST_UNPACKED_MB = 256

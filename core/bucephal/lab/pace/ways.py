@@ -10,8 +10,8 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 from bucephal.answers import is_accepted, rule_for
+from bucephal.lab.pace.working import Answer
 from bucephal.ladder import Catalogue, Gate, Side
-from bucephal.pace.working import Answer
 from bucephal.record import Ask, Horse, Tension
 
 GOOD_IN_A_ROW, MOST_TRIES = 3, 6

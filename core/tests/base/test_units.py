@@ -5,9 +5,9 @@ from __future__ import annotations
 from datetime import time
 
 import pytest
-from bucephal import units
-from bucephal.errors import InvalidInput
-from bucephal.units import ClockFace, UnitSystem
+from bucephal.base import units
+from bucephal.base.errors import InvalidInput
+from bucephal.base.units import ClockFace, UnitSystem
 from bucephal.words.amounts import Amounts
 from hypothesis import given
 from hypothesis import strategies as st

@@ -19,9 +19,9 @@ from statistics import NormalDist
 
 import numpy as np
 
+from bucephal.lab.virtual_horse.traits import Traits, Weather
 from bucephal.ladder import Catalogue, Compare, Exercise, Gait, Side, Stage, StepKind
 from bucephal.record import Ask, Correct, Lead, Tension
-from bucephal.simulate.traits import Traits, Weather
 
 TOP = 10
 EACH_STAGE_HARDER = 0.8

@@ -7,9 +7,9 @@ import struct
 import zipfile
 
 import pytest
-from bucephal import zips
-from bucephal.errors import InvalidInput
-from bucephal.zips import unzipped
+from bucephal.base import zips
+from bucephal.base.errors import InvalidInput
+from bucephal.base.zips import unzipped
 
 
 def zipped(*members: tuple[str, bytes]) -> bytes:

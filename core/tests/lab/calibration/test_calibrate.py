@@ -6,12 +6,17 @@ from datetime import date
 
 import numpy as np
 import pytest
-from bucephal.calibrate import as_markdown, calibrate_herd, calibrate_records, score
-from bucephal.calibrate.baseline_predictors import BASELINES, LAST_FIVE, RUNNING_MEAN, BaselinePredictors
-from bucephal.calibrate.claims import MODEL, ORACLE, AskClaim, Findings, Sureness, brier_score, log_loss
-from bucephal.calibrate.report import halfway_words
+from bucephal.lab.calibration import as_markdown, calibrate_herd, calibrate_records, score
+from bucephal.lab.calibration.baseline_predictors import (
+    BASELINES,
+    LAST_FIVE,
+    RUNNING_MEAN,
+    BaselinePredictors,
+)
+from bucephal.lab.calibration.claims import MODEL, ORACLE, AskClaim, Findings, Sureness, brier_score, log_loss
+from bucephal.lab.calibration.report import halfway_words
+from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import Catalogue
-from bucephal.simulate import simulate_record
 from scipy.stats import entropy
 from statsmodels.genmod.families import Binomial
 

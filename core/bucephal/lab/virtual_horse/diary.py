@@ -8,11 +8,11 @@ from datetime import date, timedelta
 import numpy as np
 
 from bucephal.answers import StepRule, is_accepted
+from bucephal.lab.virtual_horse.horse import VirtualHorse
+from bucephal.lab.virtual_horse.traits import draw_traits, draw_weather
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import Ask, Horse, HorseRecord, Session, Settle, band_for, kind_of_session
 from bucephal.record.models import FORMAT, VERSION
-from bucephal.simulate.horse import VirtualHorse
-from bucephal.simulate.traits import draw_traits, draw_weather
 
 USUAL_STEPS = ("halt.2", "steer.1", "up-wt.2", "down-tw.1")
 DAYS_BETWEEN = (1, 2, 2, 3)

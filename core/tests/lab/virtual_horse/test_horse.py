@@ -8,9 +8,9 @@ from typing import Any
 
 import numpy as np
 import pytest
+from bucephal.lab.virtual_horse import Traits, VirtualHorse, Weather, draw_weather, simulate_record
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import Ask
-from bucephal.simulate import Traits, VirtualHorse, Weather, draw_weather, simulate_record
 
 
 def horse(catalogue: Catalogue, seed: int = 1, **traits: object) -> VirtualHorse:

@@ -7,8 +7,8 @@ from typing import Annotated, Any, Literal, get_args
 from uuid import UUID
 
 import pytest
-from bucephal.errors import unknown_step
-from bucephal.problems import _REASONS, problem_alone, problems_of
+from bucephal.base.errors import unknown_step
+from bucephal.base.problems import _REASONS, problem_alone, problems_of
 from pydantic import BaseModel, Field, ValidationError
 from pydantic_core.core_schema import ErrorType
 

@@ -1,9 +1,0 @@
-"""Virtual horses: an assumption, said so wherever their figures are shown."""
-
-from bucephal.simulate.diary import new_id, simulate_record
-from bucephal.simulate.horse import VirtualHorse
-from bucephal.simulate.traits import Traits, Weather, draw_traits, draw_weather
-
-__all__ = [
-    "Traits", "VirtualHorse", "Weather", "draw_traits", "draw_weather", "new_id", "simulate_record",
-]  # fmt: skip
