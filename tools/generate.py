@@ -208,7 +208,6 @@ def sample_answers() -> str:
     """What the API would answer about one virtual horse: what the interface's tests are shown."""
     from datetime import date, time
 
-    from bucephal.goals import goal_forecast
     from bucephal.lab.virtual_horse import simulate_record
     from bucephal.ladder import YardLadder, load_catalogue, next_number, source_of
     from bucephal.pages import (
@@ -236,7 +235,7 @@ def sample_answers() -> str:
     )
     from bucephal.pages import session_lines as lines_of
     from bucephal.planning import Hours, PlanChanges, PlanRequest, YardDay, plan_session
-    from bucephal.progress import Standing
+    from bucephal.progress import Standing, goal_forecast
     from bucephal.record import (
         Background,
         Busy,

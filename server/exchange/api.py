@@ -9,7 +9,7 @@ from accounts.editions import telling
 from accounts.services import person_of
 from as_a_file import AS_A_FILE
 from bucephal.base.errors import InvalidInput
-from bucephal.exports import Export
+from bucephal.exchange import Export
 from bucephal.record import write_record
 from django.http import FileResponse, HttpRequest, HttpResponse
 from django.utils import timezone

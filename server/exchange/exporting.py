@@ -15,7 +15,7 @@ from uuid import UUID
 from accounts.models import User
 from accounts.services import yard_of
 from bucephal.base.errors import BucephalError, InvalidInput, Problem
-from bucephal.exports import EXPORTS, Export, Exporter, Leaving, Reach, exporter
+from bucephal.exchange import EXPORTS, Export, Exporter, Leaving, Reach, exporter
 from horses.models import Horse
 from horses.services import horse_of
 from reading.services import leaving_of

@@ -11,7 +11,6 @@ from accounts.devices import device_of
 from accounts.doors import CHANGES, LOGS, READS, RING
 from accounts.models import User
 from accounts.services import person_of, yard_of
-from bucephal.goals import GoalForecast
 from bucephal.pages import (
     Arrival,
     CompareBy,
@@ -37,7 +36,7 @@ from bucephal.pages import (
     entry_help,
 )
 from bucephal.planning import PlanRequest, plan_request
-from bucephal.progress import TrackEstimate
+from bucephal.progress import GoalForecast, TrackEstimate
 from bucephal.record import parse_json, read_day, read_model
 from derived.services import version_of
 from django.http import HttpRequest, HttpResponse

@@ -11,8 +11,7 @@ from uuid import UUID
 from accounts.models import User
 from accounts.people import people_in
 from accounts.services import Missing, yard_of
-from bucephal.exports import Leaving
-from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
+from bucephal.exchange import Leaving
 from bucephal.ground import set_for, set_up_of
 from bucephal.pages import (
     ArenaSeen,
@@ -56,7 +55,7 @@ from bucephal.pages import (
     step_guide,
 )
 from bucephal.planning import PlanRequest, SessionPlan, YardDay, plan_day
-from bucephal.progress import Standing, TrackEstimate
+from bucephal.progress import GoalForecast, Standing, TrackEstimate, goal_forecast, usual_rhythm
 from bucephal.record import HorseRecord
 from bucephal.words.amounts import Amounts
 from derived.services import heard_of, standing_of, version_of, worked_out, worked_out_of

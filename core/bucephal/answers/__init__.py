@@ -22,8 +22,8 @@ from bucephal.answers.observing import Observation
 from bucephal.answers.rules import ItemRule, StepRule, rule_for
 
 __all__ = [
-    "DANGER_EVENTS", "AnswerDrawn", "Condition", "HeardEntry", "ItemRule", "Mark", "Meaning",
-    "Observation", "Signal", "SignalKind", "SignalRule", "StepRule", "answer_in_words",
-    "answer_written", "came", "classify", "counted_as", "drawn", "is_accepted", "mark_at_the_ring",
-    "mark_in_the_record", "meaning_of", "rule_for", "said", "signal_rules", "strictest",
+    "DANGER_EVENTS", "AnswerDrawn", "Condition", "HeardEntry", "ItemRule", "Mark", "Meaning", "Observation",
+    "Signal", "SignalKind", "SignalRule", "StepRule", "answer_in_words", "answer_written", "came", "classify",
+    "counted_as", "drawn", "is_accepted", "mark_at_the_ring", "mark_in_the_record", "meaning_of", "rule_for",
+    "said", "signal_rules", "strictest",
 ]  # fmt: skip

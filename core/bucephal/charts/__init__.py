@@ -29,10 +29,9 @@ from bucephal.charts.target import Beside, beside_the_target
 
 # fmt: off
 __all__ = [
-    "OF_SIDE", "Beside", "Cell", "Chart", "ChartBar", "ChartDrawing", "ChartKey", "ChartMark",
-    "ChartRow", "ChartStroke", "ChartTable", "ChartText", "Column", "ColumnGroup", "CornerFigure",
-    "MarkShape", "Part", "Seen", "Shade", "SideLevel", "SidesRow", "Turned", "WayDone",
-    "beside_the_target", "cells", "columns", "corner_map", "dial", "over_time", "progress_bars",
-    "then_and_now_board",
-]
+    "OF_SIDE", "Beside", "Cell", "Chart", "ChartBar", "ChartDrawing", "ChartKey", "ChartMark", "ChartRow",
+    "ChartStroke", "ChartTable", "ChartText", "Column", "ColumnGroup", "CornerFigure", "MarkShape", "Part",
+    "Seen", "Shade", "SideLevel", "SidesRow", "Turned", "WayDone", "beside_the_target", "cells", "columns",
+    "corner_map", "dial", "over_time", "progress_bars", "then_and_now_board",
+]  # fmt: skip
 # fmt: on

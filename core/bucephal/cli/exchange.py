@@ -14,13 +14,23 @@ from typing import IO, Any
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.cli.commands import Add
 from bucephal.cli.inputs import bytes_of, day_of, record_of, records_of
-from bucephal.exports import EXPORTS, Exporter, Leaving, Reach, exporter
+from bucephal.exchange import (
+    EXPORTS,
+    DateOrder,
+    Exporter,
+    Leaving,
+    Reach,
+    asks_from,
+    columns_named,
+    exporter,
+    read_foreign,
+    read_package,
+)
 from bucephal.ladder import Catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, write_record
 from bucephal.record.arriving import at_home
 from bucephal.record.merging import merge
-from bucephal.tables import DateOrder, asks_from, columns_named, read_foreign, read_package
 
 
 def add_to(add: Add) -> None:

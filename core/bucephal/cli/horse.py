@@ -8,10 +8,10 @@ from typing import Any
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.cli.commands import Add
 from bucephal.cli.inputs import as_number, bytes_of, day_of, record_of, standing_of
-from bucephal.goals import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.ladder import Catalogue
 from bucephal.pages import WelfareRequest, arrival, horse_welfare
 from bucephal.planning import Place, plan_request, plan_session
+from bucephal.progress import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.record import parse_json, read_model, read_record, record_schema
 
 

@@ -15,5 +15,5 @@ __all__ = [
     "SET_UPS", "FixedThing", "GroundPlace", "HomeSide", "Laying", "Layout", "Point", "Shape", "Spot",
     "ThingKind", "arena_from", "arena_out", "catalogue_of_set_ups", "dragged", "lay_out", "layout_of",
     "letters_of", "prepare", "read_place", "set_by_step", "set_for", "set_up_of",
-]
+]  # fmt: skip
 # fmt: on

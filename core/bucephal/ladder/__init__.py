@@ -34,10 +34,10 @@ from bucephal.ladder.terms import (
 
 __all__ = [
     "AssessmentPlan", "Catalogue", "Caution", "Compare", "Counted", "CountsAs", "CueFamily", "Demand",
-    "Escalation", "Exercise", "ExerciseSource", "Fault", "FaultSource", "Fresh", "Gait", "Gate",
-    "HelperRule", "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance",
-    "RiderFault", "School", "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage",
-    "StageBand", "StageSource", "StartAge", "StepKind", "TakenWith", "WrongLead", "YardLadder", "add_own",
+    "Escalation", "Exercise", "ExerciseSource", "Fault", "FaultSource", "Fresh", "Gait", "Gate", "HelperRule",
+    "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance", "RiderFault",
+    "School", "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage", "StageBand",
+    "StageSource", "StartAge", "StepKind", "TakenWith", "WrongLead", "YardLadder", "add_own",
     "blank_exercise", "build_catalogue", "check_yard", "load_catalogue", "load_library", "need_text",
     "next_number", "source_of", "under",
 ]  # fmt: skip

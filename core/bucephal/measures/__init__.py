@@ -12,7 +12,7 @@ from bucephal.measures.trends import Trend, trend_of
 __all__ = [
     "DayOfWork", "Explains", "FirstTry", "GroupDifference", "GroupOfTries", "LeadChange", "LeadCount",
     "LeadTable", "SettleTime", "SettleTrend", "ShareOfTries", "Trend", "clock_of_a_yard", "explained",
-    "group_difference", "holm", "lead_change", "lead_table", "seconds_an_ask", "settle_ahead",
-    "settle_trend", "share_of_tries", "trend_of",
-]
+    "group_difference", "holm", "lead_change", "lead_table", "seconds_an_ask", "settle_ahead", "settle_trend",
+    "share_of_tries", "trend_of",
+]  # fmt: skip
 # fmt: on

@@ -7,12 +7,11 @@ from functools import singledispatch
 from typing import Any
 
 from bucephal.coach import Advice
-from bucephal.goals import GoalForecast
 from bucephal.pages.arrival import Arrival
 from bucephal.pages.report import OwnerReport
 from bucephal.pages.welfare import HorseWelfare
 from bucephal.planning import SessionPlan
-from bucephal.progress import TrackEstimate
+from bucephal.progress import GoalForecast, TrackEstimate
 from bucephal.words.ages import age_text
 from bucephal.words.bodies import HEAT
 from bucephal.words.bodies import heat as heat_words

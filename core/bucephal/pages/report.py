@@ -19,7 +19,6 @@ from pydantic import Field
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.base.texts import text_of
 from bucephal.charts import Chart
-from bucephal.goals import way_to
 from bucephal.ladder import Catalogue, Exercise
 from bucephal.pages.head import HeadFact, sheet_head
 from bucephal.pages.parts.calm import calm as calm_part
@@ -29,7 +28,7 @@ from bucephal.pages.parts.spooks import spooks as spooks_part
 from bucephal.pages.parts.work import work as work_part
 from bucephal.pages.report_charts import goals_chart, sides_chart, sides_words
 from bucephal.pages.sheet import GoalLine, goal_lines
-from bucephal.progress import GOOD, Standing, StepState, standing_on, then_and_now
+from bucephal.progress import GOOD, Standing, StepState, standing_on, then_and_now, way_to
 from bucephal.record import Busy, FrozenModel, HorseRecord, Visit
 from bucephal.record.models import Day
 from bucephal.welfare import RaisedFlag, session_minutes

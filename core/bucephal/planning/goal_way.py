@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from graphlib import CycleError, TopologicalSorter
 
-from bucephal.goals import goal_path
 from bucephal.planning.day import Day, worked_out_once
+from bucephal.progress import goal_path
 
 
 @worked_out_once

@@ -1,11 +1,19 @@
-"""Where the horse stands: each step's state, what a trainer decided, left against right."""
+"""Where the horse stands: each step's state, a trainer's decisions, left against right, its goals."""
 
+from bucephal.progress.assessment_changes import ThenAndNow, then_and_now
 from bucephal.progress.bad_moments import BadMoment, bad_moments
-from bucephal.progress.deciding import decided, lifted, may_decide
-from bucephal.progress.first_tries import FirstAnswer, first_answers
-from bucephal.progress.gap import side_gap
-from bucephal.progress.once import once_a_standing
-from bucephal.progress.ridden_before import (
+from bucephal.progress.decisions import decided, lifted, may_decide
+from bucephal.progress.first_answers import FirstAnswer, first_answers
+from bucephal.progress.goal_forecast import (
+    FEWEST_A_WEEK,
+    MOST_A_WEEK,
+    GoalForecast,
+    goal_forecast,
+    usual_rhythm,
+)
+from bucephal.progress.goal_path import WayTo, goal_path, way_to
+from bucephal.progress.memo import once_a_standing
+from bucephal.progress.riding_history import (
     BACK_TO_WALK,
     BRAKES,
     CALM_SESSIONS_WAIT,
@@ -14,13 +22,14 @@ from bucephal.progress.ridden_before import (
     UP_TO_LEVEL,
     never_did,
 )
+from bucephal.progress.side_gap import side_gap
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing, standing_on
-from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
-from bucephal.progress.then_and_now import ThenAndNow, then_and_now
+from bucephal.progress.step_states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 
 __all__ = [
-    "BACK_TO_WALK", "BRAKES", "CALM_SESSIONS_WAIT", "FOURTH_WEEK", "GOOD", "RIDING_NEVER_BELOW", "TROT",
-    "UP_TO_LEVEL", "BadMoment", "FirstAnswer", "MissingNeed", "Standing", "StepStanding", "StepState",
-    "ThenAndNow", "TrackEstimate", "bad_moments", "decided", "first_answers", "lifted", "may_decide",
-    "never_did", "once_a_standing", "side_gap", "standing_on", "then_and_now",
+    "BACK_TO_WALK", "BRAKES", "CALM_SESSIONS_WAIT", "FEWEST_A_WEEK", "FOURTH_WEEK", "GOOD", "MOST_A_WEEK",
+    "RIDING_NEVER_BELOW", "TROT", "UP_TO_LEVEL", "BadMoment", "FirstAnswer", "GoalForecast", "MissingNeed",
+    "Standing", "StepStanding", "StepState", "ThenAndNow", "TrackEstimate", "WayTo", "bad_moments", "decided",
+    "first_answers", "goal_forecast", "goal_path", "lifted", "may_decide", "never_did", "once_a_standing",
+    "side_gap", "standing_on", "then_and_now", "usual_rhythm", "way_to",
 ]  # fmt: skip

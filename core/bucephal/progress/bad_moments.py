@@ -15,7 +15,7 @@ from datetime import date
 
 from bucephal.answers import DANGER_EVENTS
 from bucephal.ladder import CountsAs
-from bucephal.progress.once import once_a_standing
+from bucephal.progress.memo import once_a_standing
 from bucephal.progress.standing import Standing
 from bucephal.record import Ask, Event, Session, Tension, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE

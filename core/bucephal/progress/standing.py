@@ -12,9 +12,9 @@ from functools import cached_property
 
 from bucephal.answers import Meaning, rule_for
 from bucephal.ladder import Catalogue, Gate, Need, Side, Stage, StartAge, StepKind, under
-from bucephal.progress.lacking import lacks, manner_short, passes
-from bucephal.progress.ridden_before import ONE_REIN, UP_TO_LEVEL, RiddenBefore
-from bucephal.progress.states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
+from bucephal.progress.riding_history import ONE_REIN, UP_TO_LEVEL, RiddenBefore
+from bucephal.progress.shortfall import lacks, manner_short, passes
+from bucephal.progress.step_states import GOOD, MissingNeed, StepStanding, StepState, TrackEstimate
 from bucephal.record import FlagCode, HorseRecord, Overridden, Override
 from bucephal.response import (
     READY_CHANCE,

@@ -64,14 +64,13 @@ from bucephal.record.reading import (
 from bucephal.record.yard import AlsoAsked, YardDefaults, check_defaults, with_defaults, with_everything_named
 
 __all__ = [
-    "NEEDS_A_VET", "TEMPERAMENTS", "AlsoAsked", "Ask", "Background", "Band", "Busy", "ClearedBy",
-    "Coarse", "ConditionScore", "Conditions", "Correct", "DatedAsk", "DidBefore", "Event", "EventKind",
-    "Flag", "FlagCode", "FrozenModel", "GaitShown", "Goal", "Horse", "HorseRecord", "Lead",
-    "Overridden", "Override", "PainCheck", "PainSign", "Planned", "PlannedStep", "Session",
-    "SessionHeader", "SessionKind", "Settle", "Sex", "Tension", "Visit", "YardDefaults",
-    "asks_in_order", "asks_of", "band_for", "check_defaults", "check_flag", "days_off",
-    "first_assessment", "height_text", "horse_from_form", "kind_of_session", "lead_fault", "parse_json",
-    "read_day", "read_model", "read_record", "record_from", "record_schema", "ride_number",
-    "sessions_in_order", "with_band", "with_bands", "with_defaults", "with_everything_named",
+    "NEEDS_A_VET", "TEMPERAMENTS", "AlsoAsked", "Ask", "Background", "Band", "Busy", "ClearedBy", "Coarse",
+    "ConditionScore", "Conditions", "Correct", "DatedAsk", "DidBefore", "Event", "EventKind", "Flag",
+    "FlagCode", "FrozenModel", "GaitShown", "Goal", "Horse", "HorseRecord", "Lead", "Overridden", "Override",
+    "PainCheck", "PainSign", "Planned", "PlannedStep", "Session", "SessionHeader", "SessionKind", "Settle",
+    "Sex", "Tension", "Visit", "YardDefaults", "asks_in_order", "asks_of", "band_for", "check_defaults",
+    "check_flag", "days_off", "first_assessment", "height_text", "horse_from_form", "kind_of_session",
+    "lead_fault", "parse_json", "read_day", "read_model", "read_record", "record_from", "record_schema",
+    "ride_number", "sessions_in_order", "with_band", "with_bands", "with_defaults", "with_everything_named",
     "with_lead_fault", "with_lead_faults", "write_record",
 ]  # fmt: skip

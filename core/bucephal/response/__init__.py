@@ -56,7 +56,7 @@ __all__ = [
     "RIGHT_WANTED", "SIDE_CLAIM", "SIDE_HINT", "SIDE_LEAST_ASKS", "SIDE_MATTERS", "SLIPPING_BELOW",
     "SURE_ENOUGH", "SURE_ENOUGH_SAFETY", "SURE_SHARE", "WITHIN", "CueTrack", "DayBelief", "DayEnd",
     "Difference", "Forecast", "Heard", "Influence", "LightnessTrack", "Morning", "ResponseTables",
-    "ShareTrack", "SideRide", "TrackKey", "Tracks", "beliefs_by_day", "best_so_far_threshold",
-    "forecast", "hear", "heard_days", "influences", "influences_of_a_session", "replayed", "resume",
-    "rhythm", "save", "session_change", "side_difference", "side_rides", "stuck_after", "tables_for",
+    "ShareTrack", "SideRide", "TrackKey", "Tracks", "beliefs_by_day", "best_so_far_threshold", "forecast",
+    "hear", "heard_days", "influences", "influences_of_a_session", "replayed", "resume", "rhythm", "save",
+    "session_change", "side_difference", "side_rides", "stuck_after", "tables_for",
 ]  # fmt: skip

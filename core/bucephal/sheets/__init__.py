@@ -11,5 +11,5 @@ from bucephal.sheets.svg import svg_of
 __all__ = [
     "STYLE_SOURCE", "Drawing", "SheetHead", "drawing_of", "layout_to_geojson", "place_from_geojson",
     "place_to_geojson", "report_html", "svg_of", "write_report", "write_sheet",
-]
+]  # fmt: skip
 # fmt: on

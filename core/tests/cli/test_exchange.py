@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from bucephal.exports import EXPORTS
+from bucephal.exchange import EXPORTS
 from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.record import HorseRecord, write_record

@@ -14,7 +14,7 @@ from bucephal.progress import Standing
 from bucephal.record import Background, FlagCode, HorseRecord
 from bucephal.record.models import Overridden, Override
 from bucephal.welfare import holds_back
-from tests.progress.test_ridden_before import came
+from tests.progress.test_riding_history import came
 from tests.telling import BOTH, TODAY, good, record_with
 
 Build = Callable[..., HorseRecord]

@@ -13,7 +13,7 @@ from bucephal.planning.choosing import BEGUN_FROM, learning, likely_too_heavy
 from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day
 from bucephal.planning.goal_way import _from_the_goal_down, waiting_behind
 from bucephal.record import Ask, Background, HorseRecord
-from tests.progress.test_ridden_before import came
+from tests.progress.test_riding_history import came
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with
 
 KNOWN = ("lead.5", "backup-g.3", "head-down.3", "stand.5", "touch.3")

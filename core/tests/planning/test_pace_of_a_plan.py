@@ -11,7 +11,7 @@ from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, asse
 from bucephal.planning.day import Day
 from bucephal.planning.dosing import _minutes
 from bucephal.record import Background, HorseRecord
-from tests.progress.test_ridden_before import RACING, came
+from tests.progress.test_riding_history import RACING, came
 from tests.telling import BOTH, TODAY, Told, ask, light, record_with
 
 GROUND = came(9, "disengage.1", level=4)

@@ -12,9 +12,8 @@ from typing import Any
 
 import pytest
 from accounts.models import Role, User, Yard
-from bucephal.exports import EXPORTERS, EXPORTS
+from bucephal.exchange import EXPORTERS, EXPORTS, read_package
 from bucephal.ladder import load_catalogue
-from bucephal.tables import read_package
 from django.test import Client
 from exchange import exporting
 from exchange.archive_files import archives

@@ -4,6 +4,4 @@ from bucephal.lab.virtual_horse.diary import new_id, simulate_record
 from bucephal.lab.virtual_horse.horse import VirtualHorse
 from bucephal.lab.virtual_horse.traits import Traits, Weather, draw_traits, draw_weather
 
-__all__ = [
-    "Traits", "VirtualHorse", "Weather", "draw_traits", "draw_weather", "new_id", "simulate_record",
-]  # fmt: skip
+__all__ = ["Traits", "VirtualHorse", "Weather", "draw_traits", "draw_weather", "new_id", "simulate_record"]

@@ -13,7 +13,7 @@ from bucephal.answers import Meaning
 from bucephal.charts import Chart
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.progress import Standing
-from bucephal.progress.once import once_a_standing
+from bucephal.progress.memo import once_a_standing
 from bucephal.record import Ask, FrozenModel, Session, sessions_in_order
 
 

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from bucephal.base.errors import BucephalError
-from bucephal.exports import EXPORTERS
+from bucephal.exchange import EXPORTERS
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone
 

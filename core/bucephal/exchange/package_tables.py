@@ -9,6 +9,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from bucephal.exchange.cells import Kind
+from bucephal.exchange.columns import Column, columns_of, key_column
 from bucephal.progress import TrackEstimate
 from bucephal.record import (
     Ask,
@@ -22,8 +24,6 @@ from bucephal.record import (
     PainCheck,
     SessionHeader,
 )
-from bucephal.tables.cells import Kind
-from bucephal.tables.columns import Column, columns_of, key_column
 
 FORMAT, VERSION = "bucephal.package", 1
 DESCRIPTION = "datapackage.json"

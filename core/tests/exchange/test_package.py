@@ -13,12 +13,12 @@ from typing import Any
 
 import pytest
 from bucephal.base.errors import InvalidInput
+from bucephal.exchange import Packed, package_reader, read_package, write_package
+from bucephal.exchange.package_tables import DESCRIPTION, TABLES
 from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, record_from
-from bucephal.tables import Packed, read_package, unpacking, write_package
-from bucephal.tables.layout import DESCRIPTION, TABLES
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -204,7 +204,7 @@ def test_lines_in_another_order_come_in_theirs(everything: HorseRecord) -> None:
 def test_a_table_with_too_many_rows_is_refused(
     everything: HorseRecord, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(unpacking, "MOST_ROWS", 1)
+    monkeypatch.setattr(package_reader, "MOST_ROWS", 1)
     with pytest.raises(InvalidInput, match=r"asks\.csv: holds too many rows"):
         read_package(packed(everything), CATALOGUE, TODAY)
 

@@ -7,8 +7,8 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 from enum import StrEnum
 
+from bucephal.exchange.foreign_table import ForeignTable
 from bucephal.record import FrozenModel, read_model
-from bucephal.tables.foreign import ForeignTable
 
 
 class Meant(StrEnum):

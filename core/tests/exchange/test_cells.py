@@ -6,7 +6,7 @@ import csv
 import io
 
 import pytest
-from bucephal.tables.cells import Kind, cell_of, defused, restored, value_of
+from bucephal.exchange.cells import Kind, cell_of, defused, restored, value_of
 from hypothesis import given
 from hypothesis import strategies as st
 

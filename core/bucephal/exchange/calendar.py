@@ -10,7 +10,7 @@ from collections.abc import Iterable, Iterator
 from datetime import UTC, date, datetime, time, timedelta
 from typing import IO, TYPE_CHECKING
 
-from bucephal.exports.leaving import Leaving
+from bucephal.exchange.horse_export import Leaving
 from bucephal.record import Session
 from bucephal.words import exports as words
 

@@ -14,12 +14,8 @@ from typing import Any, NamedTuple
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.base.problems import shorten
 from bucephal.base.zips import unzipped
-from bucephal.ladder import Catalogue
-from bucephal.record import HorseRecord, parse_json, record_from
-from bucephal.record.models import FORMAT as RECORD_FORMAT
-from bucephal.record.models import VERSION as RECORD_VERSION
-from bucephal.tables.columns import Column
-from bucephal.tables.layout import (
+from bucephal.exchange.columns import Column
+from bucephal.exchange.package_tables import (
     ASKS,
     DESCRIPTION,
     EVENTS,
@@ -31,6 +27,10 @@ from bucephal.tables.layout import (
     VERSION,
     Table,
 )
+from bucephal.ladder import Catalogue
+from bucephal.record import HorseRecord, parse_json, record_from
+from bucephal.record.models import FORMAT as RECORD_FORMAT
+from bucephal.record.models import VERSION as RECORD_VERSION
 
 MOST_ROWS = 300_000
 """Of a table that is read: of larger yards the archive is what one takes [own]."""

@@ -17,9 +17,7 @@ from tempfile import TemporaryFile
 from typing import IO, Any, NamedTuple
 
 from bucephal.base.zips import write_zip
-from bucephal.progress import TrackEstimate
-from bucephal.record import HorseRecord
-from bucephal.tables.layout import (
+from bucephal.exchange.package_tables import (
     ASKS,
     DESCRIPTION,
     ESTIMATES,
@@ -34,6 +32,8 @@ from bucephal.tables.layout import (
     Row,
     Table,
 )
+from bucephal.progress import TrackEstimate
+from bucephal.record import HorseRecord
 
 BLOCK = 1024 * 1024
 

@@ -10,13 +10,12 @@ from typing import Any
 
 import pytest
 from bucephal.base.errors import InvalidInput
-from bucephal.exports import EXPORTERS, EXPORTS, Leaving, Reach, exporter
+from bucephal.exchange import EXPORTERS, EXPORTS, Leaving, Reach, asks_from, exporter, read_foreign
 from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, record_from
 from bucephal.record.merging import Came, merge
-from bucephal.tables import asks_from, read_foreign
 from icalendar import Calendar
 
 TODAY = date(2026, 6, 15)

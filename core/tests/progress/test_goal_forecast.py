@@ -7,9 +7,8 @@ from datetime import date, timedelta
 
 import pytest
 from bucephal.base.errors import BucephalError
-from bucephal.goals import GoalForecast, goal_forecast, usual_rhythm
 from bucephal.ladder import Catalogue, Side
-from bucephal.progress import Standing
+from bucephal.progress import GoalForecast, Standing, goal_forecast, usual_rhythm
 from bucephal.record import HorseRecord
 
 Build = Callable[..., HorseRecord]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from bucephal.ladder import Catalogue
-from bucephal.progress import Standing
+from bucephal.progress.standing import Standing
 from bucephal.record import HorseRecord
 
 

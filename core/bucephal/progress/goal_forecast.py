@@ -8,9 +8,10 @@ from typing import Annotated
 from pydantic import Field
 
 from bucephal.base.errors import InvalidInput, Problem
-from bucephal.goals.way import way_to
 from bucephal.ladder import Side, StepKind
-from bucephal.progress import GOOD, Standing, StepState, TrackEstimate
+from bucephal.progress.goal_path import way_to
+from bucephal.progress.standing import Standing
+from bucephal.progress.step_states import GOOD, StepState, TrackEstimate
 from bucephal.record import FrozenModel, HorseRecord
 from bucephal.response import (
     HORIZON,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bucephal.ladder import Side, StepKind
-from bucephal.progress.once import once_a_standing
+from bucephal.progress.memo import once_a_standing
 from bucephal.progress.standing import Standing
 from bucephal.response import SIDE_LEAST_ASKS, Difference, side_difference, side_rides, tables_for
 

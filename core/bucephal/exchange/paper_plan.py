@@ -7,7 +7,7 @@ from datetime import date
 from html import escape
 from typing import IO
 
-from bucephal.exports.leaving import Leaving
+from bucephal.exchange.horse_export import Leaving
 from bucephal.ladder import Side
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_day
 from bucephal.words import exports as words

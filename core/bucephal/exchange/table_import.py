@@ -16,6 +16,9 @@ from pydantic import ValidationError
 
 from bucephal.base.errors import InvalidInput, Problem, unknown_step
 from bucephal.base.problems import problems_of, shorten
+from bucephal.exchange.cells import restored
+from bucephal.exchange.column_meanings import NEEDED, DateOrder, Meant, date_order, day_of, matched
+from bucephal.exchange.foreign_table import ForeignRow, ForeignTable
 from bucephal.ladder import Catalogue
 from bucephal.record import (
     Ask,
@@ -30,9 +33,6 @@ from bucephal.record import (
 )
 from bucephal.record.checks import check_ask, check_session
 from bucephal.record.models import FORMAT, VERSION
-from bucephal.tables.cells import restored
-from bucephal.tables.foreign import ForeignRow, ForeignTable
-from bucephal.tables.meanings import NEEDED, DateOrder, Meant, date_order, day_of, matched
 
 MOST_TOLD = 500
 """Problems that are told one by one; of a table with more of them the others are counted."""

@@ -7,10 +7,10 @@ from typing import Any
 
 import pytest
 from bucephal.base.errors import InvalidInput
+from bucephal.exchange import DateOrder, Meant, TableRead, asks_from, foreign_table, read_foreign
+from bucephal.exchange.column_meanings import matched
 from bucephal.ladder import load_catalogue
 from bucephal.record import Horse, HorseRecord
-from bucephal.tables import DateOrder, Meant, TableRead, asks_from, foreign, read_foreign
-from bucephal.tables.meanings import matched
 
 TODAY = date(2026, 6, 15)
 CATALOGUE = load_catalogue()
@@ -197,7 +197,7 @@ def test_what_is_no_table_is_refused(content: bytes, reason: str) -> None:
 def test_a_million_rows_are_too_many_and_it_is_told_from_where_on() -> None:
     rows = b"2026-06-01,up-wt.2,left,3\n" * 1_000_000
     told = refused(b"date,step,side,level\n" + rows)
-    assert told.startswith(f"line {foreign.MOST_ROWS + 3}: is one too many")
+    assert told.startswith(f"line {foreign_table.MOST_ROWS + 3}: is one too many")
     assert "20000 rows at most" in told
 
 

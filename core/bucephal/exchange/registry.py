@@ -9,11 +9,11 @@ from enum import StrEnum
 from typing import IO
 
 from bucephal.base.errors import InvalidInput, Problem
-from bucephal.exports.calendar import write_calendar
-from bucephal.exports.leaving import Leaving
-from bucephal.exports.paper import write_plans
+from bucephal.exchange.calendar import write_calendar
+from bucephal.exchange.horse_export import Leaving
+from bucephal.exchange.package_writer import Packed, write_asks, write_package
+from bucephal.exchange.paper_plan import write_plans
 from bucephal.record import FrozenModel, write_record
-from bucephal.tables import Packed, write_asks, write_package
 from bucephal.words import exports as words
 
 

@@ -9,7 +9,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from bucephal.tables.cells import Kind, cell_of, value_of
+from bucephal.exchange.cells import Kind, cell_of, value_of
 
 Raw = Mapping[str, Any]
 CLOCK = "_clock"
