@@ -234,7 +234,7 @@ def sample_answers() -> str:
         yard_page,
     )
     from bucephal.pages import session_lines as lines_of
-    from bucephal.planning import Hours, PlanChanges, PlanRequest, YardDay, plan_session
+    from bucephal.planning import PlanChanges, PlanRequest, plan_session
     from bucephal.progress import Standing, goal_forecast
     from bucephal.record import (
         Background,
@@ -253,6 +253,7 @@ def sample_answers() -> str:
         YardDefaults,
     )
     from bucephal.words.ages import age_text
+    from bucephal.yard_day import Hours, YardDay
 
     catalogue, on = load_catalogue(), date(2026, 6, 15)
     made = simulate_record(18, catalogue, sessions=9, end=date(2026, 6, 12))

@@ -54,10 +54,11 @@ from bucephal.pages import (
     step_chart,
     step_guide,
 )
-from bucephal.planning import PlanRequest, SessionPlan, YardDay, plan_day
+from bucephal.planning import PlanRequest, SessionPlan, plan_day
 from bucephal.progress import GoalForecast, Standing, TrackEstimate, goal_forecast, usual_rhythm
 from bucephal.record import HorseRecord
 from bucephal.words.amounts import Amounts
+from bucephal.yard_day import YardDay
 from derived.services import heard_of, standing_of, version_of, worked_out, worked_out_of
 from ground.services import place_of, places_of, usual_place
 from horses.models import Horse

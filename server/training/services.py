@@ -9,8 +9,8 @@ from uuid import UUID
 from accounts.models import Yard
 from bucephal.measures import clock_of_a_yard
 from bucephal.pages import SoFar
-from bucephal.planning import Hours
 from bucephal.record import Ask, Session
+from bucephal.yard_day import Hours
 from django.db.models import OuterRef, Subquery
 from horses.models import Horse
 from yards.services import catalogue_of, save_clock

@@ -19,8 +19,8 @@ from bucephal.ladder import (
     next_number,
     source_of,
 )
-from bucephal.planning import YardDay, yard_day
 from bucephal.record import AlsoAsked, YardDefaults, check_defaults, read_model
+from bucephal.yard_day import YardDay, yard_day
 from django.db import transaction
 
 from yards.models import StoredDay

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from bucephal.arrivals import Assessment, assess, assessment_is_due
 from bucephal.pages.baseline import Baseline, baseline
 from bucephal.pages.facts import HorseFacts, horse_facts
-from bucephal.planning import Assessment, Placement, assess, assessment_is_due, placement
+from bucephal.planning import Placement, placement
 from bucephal.progress import Standing
 from bucephal.record import FrozenModel
 from bucephal.words import arrivals as words

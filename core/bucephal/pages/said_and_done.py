@@ -15,7 +15,7 @@ from pydantic import Field
 from bucephal.answers import HeardEntry
 from bucephal.coach import Advice, AdviceCode, Coach, CoachSettings, SoFar
 from bucephal.ladder import Catalogue, Side
-from bucephal.planning.dosing import NEW_AIM
+from bucephal.planning.doses import NEW_AIM
 from bucephal.progress import GOOD, Standing
 from bucephal.record import Ask, Event, FrozenModel, Session, SessionKind, band_for
 from bucephal.record.models import moment_key

@@ -10,17 +10,18 @@ from itertools import groupby
 from pydantic import Field
 
 from bucephal.pages.facts import HorseFacts
-from bucephal.planning import (
+from bucephal.planning import STRONG_WIND_MS, BodyLine, BodyVerdict, ItemKind, PlanRequest, SessionPlan
+from bucephal.record import Busy, FrozenModel, Visit
+from bucephal.welfare import Heat
+from bucephal.welfare.heat import air_at
+from bucephal.words import days as words
+from bucephal.words.amounts import METRIC, Amounts
+from bucephal.words.bodies import VISITS
+from bucephal.yard_day import (
     GRID_MIN,
-    STRONG_WIND_MS,
-    BodyLine,
-    BodyVerdict,
     HotHours,
     Hours,
-    ItemKind,
     Placed,
-    PlanRequest,
-    SessionPlan,
     Wanting,
     YardDay,
     day_line,
@@ -28,12 +29,6 @@ from bucephal.planning import (
     rest_because,
     time_of,
 )
-from bucephal.record import Busy, FrozenModel, Visit
-from bucephal.welfare import Heat
-from bucephal.welfare.heat import air_at
-from bucephal.words import days as words
-from bucephal.words.amounts import METRIC, Amounts
-from bucephal.words.bodies import VISITS
 
 VISITS_AHEAD = timedelta(days=14)
 

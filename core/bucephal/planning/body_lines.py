@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from bucephal.planning.bearing import Bearing
+from bucephal.planning.body_load import Bearing
 from bucephal.planning.day import RIDDEN_FROM_MONTHS
 from bucephal.planning.models import BodyLine, BodyPart, BodyVerdict
 from bucephal.welfare import (

@@ -12,7 +12,7 @@ from bucephal.answers import DANGER_EVENTS
 from bucephal.ladder import Catalogue, HelperRule, Stage
 from bucephal.measures import SettleTime, seconds_an_ask, settle_ahead
 from bucephal.measures.settling import LAST_FOR_A_PLAN
-from bucephal.planning.bearing import GREEN_RIDES, Bearing
+from bucephal.planning.body_load import GREEN_RIDES, Bearing
 from bucephal.planning.models import PlanRequest
 from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments, once_a_standing
 from bucephal.record import (

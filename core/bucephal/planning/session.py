@@ -7,45 +7,22 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from bucephal.ladder import Catalogue, Side
-from bucephal.planning.assessing import (
+from bucephal.arrivals.assessment import (
     FRAME_MIN,
     AssessmentTry,
     assess_minutes,
     tries_today,
     was_looked_at,
 )
+from bucephal.ladder import Catalogue, Side
 from bucephal.planning.body_lines import body_lines
-from bucephal.planning.changing import (
-    as_wanted,
-    more_than_enough,
-    refused,
-    unwanted,
-    wanted,
-    with_warnings,
-)
-from bucephal.planning.checking import checks, easy_yes
-from bucephal.planning.choosing import (
-    MOST_GOING_ON,
-    fresh,
-    learning,
-    taken_as_known,
-    to_confirm,
-    to_confirm_ahead,
-)
-from bucephal.planning.climbing import climbs_from, most_climbs, probes_from
+from bucephal.planning.check_items import checks, easy_yes
+from bucephal.planning.climbs import climbs_from, most_climbs, probes_from
 from bucephal.planning.day import CAUTION_DAYS_OFF, RESTART_DAYS_OFF, Day
-from bucephal.planning.dosing import assessed_item, item_for, loosen_item, settle_item
-from bucephal.planning.fitting import within_minutes
-from bucephal.planning.goal_way import way_now
-from bucephal.planning.known import Choice
-from bucephal.planning.laid_out import laid_out
-from bucephal.planning.leaving_out import (
-    left_out_steps,
-    longer_lesson,
-    more_on_easier_side,
-    no_time,
-)
+from bucephal.planning.doses import assessed_item, item_for, loosen_item, settle_item
+from bucephal.planning.goal_needs import way_now
+from bucephal.planning.item_layouts import laid_out
+from bucephal.planning.known_steps import Choice
 from bucephal.planning.models import (
     BodyLine,
     Climb,
@@ -58,14 +35,37 @@ from bucephal.planning.models import (
     SessionPlan,
     Why,
 )
-from bucephal.planning.opening import Begun, is_first_of_all, is_full, opened_after, second_new
-from bucephal.planning.repairing import (
+from bucephal.planning.new_steps import Begun, is_first_of_all, is_full, opened_after, second_new
+from bucephal.planning.omissions import (
+    left_out_steps,
+    longer_lesson,
+    more_on_easier_side,
+    no_time,
+)
+from bucephal.planning.plan_changes import (
+    as_wanted,
+    more_than_enough,
+    refused,
+    unwanted,
+    wanted,
+    with_warnings,
+)
+from bucephal.planning.repairs import (
     WAITING_FOR_NOTHING_NEW,
     repairs,
     rests_on_heavier_side,
     waiting_to_be_put_right,
 )
-from bucephal.planning.trying import LEAST_OF_A_SESSION, Tries, held_back, tries_beside
+from bucephal.planning.step_choice import (
+    MOST_GOING_ON,
+    fresh,
+    learning,
+    taken_as_known,
+    to_confirm,
+    to_confirm_ahead,
+)
+from bucephal.planning.time_budget import within_minutes
+from bucephal.planning.tries import LEAST_OF_A_SESSION, Tries, held_back, tries_beside
 from bucephal.progress import BACK_TO_WALK, TROT, Standing, StepState
 from bucephal.record import HorseRecord, PlannedStep, SessionKind
 from bucephal.response import Tracks

@@ -13,9 +13,10 @@ import pytest
 from bucephal.base.errors import InvalidInput
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.pages import SoFar, WorkedDays, horse_facts, plan_today
-from bucephal.planning import Hours, ItemKind, PlanRequest, SessionPlan, YardDay, plan_session, yard_day
+from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
+from bucephal.yard_day import Hours, YardDay, yard_day
 from tests.telling import TODAY, Told, good, record_with, sides_of
 
 

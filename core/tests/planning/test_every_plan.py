@@ -13,10 +13,10 @@ from bucephal.lab.pace import ARRIVALS, OWN, bench
 from bucephal.lab.pace.bench import _Season
 from bucephal.ladder import Catalogue, Gate, load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
-from bucephal.planning.choosing import in_work
 from bucephal.planning.day import Day
-from bucephal.planning.known import seen_once
-from bucephal.planning.opening import MOST_IN_WORK
+from bucephal.planning.known_steps import seen_once
+from bucephal.planning.new_steps import MOST_IN_WORK
+from bucephal.planning.step_choice import in_work
 from bucephal.progress import GOOD, Standing, StepState
 from bucephal.record import HorseRecord, SessionKind
 from bucephal.response import Tracks

@@ -9,9 +9,9 @@ import pytest
 from bucephal.lab.pace import Working
 from bucephal.ladder import Side, load_catalogue
 from bucephal.planning import ItemAfter, ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
-from bucephal.planning.choosing import BEGUN_FROM, learning, likely_too_heavy
 from bucephal.planning.day import SETTLE_NEW_PLACE_MIN, Day
-from bucephal.planning.goal_way import _from_the_goal_down, waiting_behind
+from bucephal.planning.goal_needs import _from_the_goal_down, waiting_behind
+from bucephal.planning.step_choice import BEGUN_FROM, learning, likely_too_heavy
 from bucephal.record import Ask, Background, HorseRecord
 from tests.progress.test_riding_history import came
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with

@@ -6,10 +6,11 @@ import math
 from typing import Any
 
 import pytest
+from bucephal.arrivals import assess
 from bucephal.ladder import StepKind, YardLadder, add_own, load_catalogue, source_of
-from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, assess, plan_session
+from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.planning.day import Day
-from bucephal.planning.dosing import _minutes
+from bucephal.planning.doses import _minutes
 from bucephal.record import Background, HorseRecord
 from tests.progress.test_riding_history import RACING, came
 from tests.telling import BOTH, TODAY, Told, ask, light, record_with

@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 from bucephal.ladder import load_catalogue
 from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session
-from bucephal.planning.climbing import most_climbs
+from bucephal.planning.climbs import most_climbs
 from bucephal.planning.day import Day
 from bucephal.record import HorseRecord
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with

@@ -6,11 +6,11 @@ planner itself proposes none of this. Source: common practice, no source.
 
 from __future__ import annotations
 
-from bucephal.planning.changing import forbidden, speaks_against, wanted_as
 from bucephal.planning.day import Day
-from bucephal.planning.dosing import item_for, settle_item
-from bucephal.planning.known import Choice, tracks_of
+from bucephal.planning.doses import item_for, settle_item
+from bucephal.planning.known_steps import Choice, tracks_of
 from bucephal.planning.models import PlanItem, PlanRequest, SessionPlan, WantedItem, Why
+from bucephal.planning.plan_changes import forbidden, speaks_against, wanted_as
 from bucephal.progress import Standing
 from bucephal.record import SessionKind
 from bucephal.record.history import SETTLE_EXERCISE

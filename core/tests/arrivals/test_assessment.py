@@ -11,18 +11,11 @@ from itertools import combinations
 from typing import Any
 
 import pytest
+from bucephal.arrivals import Assessment, assess, assessment_is_due
+from bucephal.arrivals.assessment import first_tried
 from bucephal.ladder import Catalogue, Side, StepKind, load_catalogue, load_library
 from bucephal.pages import baseline, horse_facts, ring_pack
-from bucephal.planning import (
-    Assessment,
-    ItemKind,
-    PlanRequest,
-    assess,
-    assessment_is_due,
-    placement,
-    plan_session,
-)
-from bucephal.planning.assessing import first_tried
+from bucephal.planning import ItemKind, PlanRequest, placement, plan_session
 from bucephal.progress import Standing
 from bucephal.record import Background, DidBefore, HorseRecord, SessionKind, band_for, record_from
 from hypothesis import given

@@ -11,8 +11,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import time
 
-from bucephal.planning.yard_day import GRID_MIN, YardDay, minute_of, time_of
 from bucephal.welfare import Heat
+from bucephal.yard_day.hours import GRID_MIN, YardDay, minute_of, time_of
 
 BETWEEN_MIN = 15
 """From one horse to the next: fetched, groomed, tacked up, put away [own]."""

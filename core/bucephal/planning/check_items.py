@@ -5,11 +5,11 @@ Source: common practice, no source.
 
 from __future__ import annotations
 
-from bucephal.planning.choosing import to_confirm
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day
-from bucephal.planning.goal_way import row_behind
-from bucephal.planning.known import Choice, basics, basis, last_on, phases_now, seen_once, tracks_of
+from bucephal.planning.goal_needs import row_behind
+from bucephal.planning.known_steps import Choice, basics, basis, last_on, phases_now, seen_once, tracks_of
 from bucephal.planning.models import Why
+from bucephal.planning.step_choice import to_confirm
 from bucephal.progress import StepState
 from bucephal.record import sessions_in_order
 from bucephal.words import plans as words

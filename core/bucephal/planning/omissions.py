@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bucephal.ladder import Side
-from bucephal.planning.choosing import frontier, likely_too_heavy, taken_as_known
 from bucephal.planning.day import Day
-from bucephal.planning.goal_way import goal_steps
-from bucephal.planning.known import phases_now
+from bucephal.planning.goal_needs import goal_steps
+from bucephal.planning.known_steps import phases_now
 from bucephal.planning.models import LeftOut, PlanItem, Why
-from bucephal.planning.repairing import rests_on_heavier_side
+from bucephal.planning.repairs import rests_on_heavier_side
+from bucephal.planning.step_choice import frontier, likely_too_heavy, taken_as_known
 from bucephal.progress import StepState
 from bucephal.words import plans as words
 

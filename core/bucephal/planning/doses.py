@@ -5,12 +5,12 @@ from __future__ import annotations
 import math
 from collections import Counter
 
+from bucephal.arrivals.assessment import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.coach import CLIMB_AIM
 from bucephal.entry import line_begun
 from bucephal.ladder import Compare, CountsAs, Escalation, Exercise, Fresh, SessionEnd, Side, StepKind
-from bucephal.planning.assessing import MOST_TRIES_A_SIDE, AssessmentTry
 from bucephal.planning.day import SOME_DAYS_OFF, Day
-from bucephal.planning.known import Choice
+from bucephal.planning.known_steps import Choice
 from bucephal.planning.models import ItemAfter, ItemKind, ItemRemedy, PlanItem, SideDose, Why
 from bucephal.progress import GOOD, StepState
 from bucephal.record import band_for

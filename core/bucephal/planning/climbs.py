@@ -12,12 +12,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 
 from bucephal.coach import CLIMB_AIM
-from bucephal.planning.choosing import likely_too_heavy
 from bucephal.planning.day import CONSOLIDATING_RIDES, RIDDEN_FROM_MONTHS, Day
-from bucephal.planning.dosing import item_for, on_one_side
-from bucephal.planning.goal_way import goal_steps
-from bucephal.planning.known import Choice
+from bucephal.planning.doses import item_for, on_one_side
+from bucephal.planning.goal_needs import goal_steps
+from bucephal.planning.known_steps import Choice
 from bucephal.planning.models import Climb, ItemKind, PlanItem, Why
+from bucephal.planning.step_choice import likely_too_heavy
 from bucephal.progress import GOOD
 from bucephal.words import plans as words
 

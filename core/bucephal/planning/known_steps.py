@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from bucephal.arrivals.assessment import came_light
 from bucephal.ladder import Side
-from bucephal.planning.assessing import came_light
 from bucephal.planning.day import Day, worked_out_once
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, StepState

@@ -12,10 +12,10 @@ from datetime import date
 
 from bucephal.answers import answer_in_words
 from bucephal.ladder import Side
-from bucephal.planning.choosing import is_lost
 from bucephal.planning.day import Day, worked_out_once
-from bucephal.planning.known import Choice, asked_steps, sided
+from bucephal.planning.known_steps import Choice, asked_steps, sided
 from bucephal.planning.models import Why
+from bucephal.planning.step_choice import is_lost
 from bucephal.progress import GOOD, BadMoment, side_gap
 from bucephal.record import Correct, Overridden, SessionKind
 from bucephal.record.history import SETTLE_EXERCISE

@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from bucephal.planning.assessing import (
+from bucephal.arrivals.assessment import (
     AssessmentTry,
     after_brake,
     background_tries,
@@ -19,9 +19,9 @@ from bucephal.planning.assessing import (
     tries_today,
     was_asked,
 )
-from bucephal.planning.choosing import taken_as_known
 from bucephal.planning.day import Day, worked_out_once
 from bucephal.planning.models import LeftOut, Why
+from bucephal.planning.step_choice import taken_as_known
 from bucephal.progress import GOOD, MissingNeed
 from bucephal.words import plans as words
 

@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from bucephal.ladder import Catalogue
 from bucephal.planning import Climb, ItemKind, PlanRequest, SessionPlan, plan_session
-from bucephal.planning.climbing import climbs_from, most_climbs
+from bucephal.planning.climbs import climbs_from, most_climbs
 from bucephal.planning.day import Day
 from bucephal.record import HorseRecord
 from bucephal.record.models import Flag, Overridden, Override

@@ -8,11 +8,11 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from bucephal.arrivals.assessment import first_tried
 from bucephal.ladder import Gate, Need, StepKind
-from bucephal.planning.assessing import first_tried
 from bucephal.planning.day import Day, worked_out_once
-from bucephal.planning.goal_way import goal_steps, row_behind, way_now
-from bucephal.planning.known import Choice, basis, last_on, phases_now, seen_once, tracks_of
+from bucephal.planning.goal_needs import goal_steps, row_behind, way_now
+from bucephal.planning.known_steps import Choice, basis, last_on, phases_now, seen_once, tracks_of
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState
 from bucephal.record import SessionKind, band_for

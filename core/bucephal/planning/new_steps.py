@@ -14,11 +14,11 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from bucephal.ladder import Gate
-from bucephal.planning.choosing import frontier, goal_first, in_work
 from bucephal.planning.day import Day
-from bucephal.planning.known import Choice
+from bucephal.planning.known_steps import Choice
 from bucephal.planning.models import ItemAfter, ItemKind, Why
-from bucephal.planning.repairing import rests_on_heavier_side
+from bucephal.planning.repairs import rests_on_heavier_side
+from bucephal.planning.step_choice import frontier, goal_first, in_work
 from bucephal.progress import StepState
 from bucephal.words import plans as words
 

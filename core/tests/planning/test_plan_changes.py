@@ -11,7 +11,7 @@ import pytest
 from bucephal.base.errors import InvalidInput
 from bucephal.ladder import Side, load_catalogue
 from bucephal.planning import ItemKind, PlanItem, SessionPlan, plan_request, plan_session
-from bucephal.planning.changing import FORBIDDEN
+from bucephal.planning.plan_changes import FORBIDDEN
 from bucephal.record import HorseRecord
 from tests.telling import BOTH, TODAY, Told, ask, good, light, record_with
 

@@ -6,10 +6,10 @@ Source: common practice, no source.
 from __future__ import annotations
 
 from bucephal.planning.day import Day
-from bucephal.planning.dosing import shorter
-from bucephal.planning.goal_way import way_now
-from bucephal.planning.leaving_out import in_its_turn, no_time
+from bucephal.planning.doses import shorter
+from bucephal.planning.goal_needs import way_now
 from bucephal.planning.models import ItemKind, LeftOut, PlanItem
+from bucephal.planning.omissions import in_its_turn, no_time
 
 # What is dropped first when minutes are short, and how many of it are kept; of a kind, what the goal does not
 # wait for goes first.

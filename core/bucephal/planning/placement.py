@@ -11,11 +11,11 @@ from datetime import date
 from pydantic import Field
 
 from bucephal.answers import answer_in_words
+from bucephal.arrivals.assessment import assess, came_light
 from bucephal.ladder import Catalogue, Need, Side, StepKind
-from bucephal.planning.assessing import assess, came_light
-from bucephal.planning.choosing import is_behind_first_tried
 from bucephal.planning.day import Day
 from bucephal.planning.models import USUAL_MINUTES, PlanRequest, Why
+from bucephal.planning.step_choice import is_behind_first_tried
 from bucephal.progress import CALM_SESSIONS_WAIT, GOOD, MissingNeed, Standing
 from bucephal.record import Background, FrozenModel, HorseRecord, first_assessment
 from bucephal.record.history import SETTLE_EXERCISE

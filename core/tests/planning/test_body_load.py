@@ -13,20 +13,13 @@ from typing import Any
 import pytest
 from bucephal.ladder import Gait, load_catalogue
 from bucephal.pages import WorkedDays, horse_facts, plan_today
-from bucephal.planning import (
-    BodyLine,
-    BodyPart,
-    BodyVerdict,
-    PlanRequest,
-    SessionPlan,
-    YardDay,
-    plan_session,
-)
+from bucephal.planning import BodyLine, BodyPart, BodyVerdict, PlanRequest, SessionPlan, plan_session
 from bucephal.planning.day import Day
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
 from bucephal.welfare import LoadVerdict, is_fast, load_ahead
 from bucephal.words.bodies import against_usual
+from bucephal.yard_day import YardDay
 from tests.telling import BOTH, TODAY, Told, ask, day, good, light, record_with, sides_of
 
 CATALOGUE = load_catalogue()

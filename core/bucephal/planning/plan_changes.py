@@ -11,12 +11,12 @@ from typing import Any
 
 from bucephal.base.errors import Problem, unknown_step
 from bucephal.ladder import Catalogue, Side
-from bucephal.planning.choosing import likely_too_heavy
 from bucephal.planning.day import Day, worked_out_once
-from bucephal.planning.dosing import with_doses
-from bucephal.planning.known import Choice
+from bucephal.planning.doses import with_doses
+from bucephal.planning.known_steps import Choice
 from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SideDose, WantedItem, Why
-from bucephal.planning.opening import is_first_of_all
+from bucephal.planning.new_steps import is_first_of_all
+from bucephal.planning.step_choice import likely_too_heavy
 from bucephal.progress import BRAKES, GOOD
 from bucephal.record import read_model
 from bucephal.words import plans as words
