@@ -263,6 +263,8 @@ def machine_rules(settings: CoachSettings, catalogue: Catalogue) -> MachineRules
     )
 
 
+NEW_AIM = 3
+"""Accepted answers in a row on a side that something new, or in work, aims at."""
 CLIMB_AIM = 2
 """Accepted answers in a row that a stage aims at when it is climbed to."""
 

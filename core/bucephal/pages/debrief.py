@@ -9,11 +9,11 @@ from datetime import date
 from pydantic import Field
 
 from bucephal.answers import AnswerDrawn, drawn, meaning_of, rule_for
+from bucephal.coach import ReplayedAdvice, SessionReplay, replay_session
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.pages.bests import bests
 from bucephal.pages.chart import influence_lines
 from bucephal.pages.happened import event_words, settled_words
-from bucephal.pages.said_and_done import Replayed, SaidAndDone, said_and_done
 from bucephal.progress import Standing, StepState
 from bucephal.record import (
     Ask,
@@ -79,7 +79,7 @@ class DebriefRow(FrozenModel):
     after: EstimateThen
     words: str
     moved: str = Field(description="The answer that moved the estimate most, in words; empty: none did.")
-    said: tuple[SaidAndDone, ...] = Field(description="What the coach said after each answer.")
+    said: tuple[ReplayedAdvice, ...] = Field(description="What the coach said after each answer.")
     exact: str = Field(description="The figures behind the words, in a line.")
 
 
@@ -157,7 +157,7 @@ def debrief(
         _standing(_with(record, order[:end]), catalogue, session.date, heard) for end in (index, index + 1)
     )
     keys = list(dict.fromkeys((ask.step, ask.side) for ask in session.asks if ask.step in catalogue))
-    replayed = said_and_done(session, before, catalogue)
+    replayed = replay_session(session, before, catalogue)
     rows = [_row(session, key, before, after, replayed) for key in keys]
     easier = (words.easier_next_time(catalogue.name_in_text(step), side) for step, side in replayed.left)
     return SessionDebrief(
@@ -268,7 +268,7 @@ def _moved_most(session: Session, before: CueTrack | None, track: CueTrack) -> s
 
 
 def _row(
-    session: Session, key: TrackKey, before: Standing, after: Standing, replayed: Replayed
+    session: Session, key: TrackKey, before: Standing, after: Standing, replayed: SessionReplay
 ) -> DebriefRow:
     track_before, track = before.tracks.get(*key), after.tracks.asked(*key)
     assert track is not None

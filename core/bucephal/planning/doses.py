@@ -6,7 +6,7 @@ import math
 from collections import Counter
 
 from bucephal.arrivals.assessment import MOST_TRIES_A_SIDE, AssessmentTry
-from bucephal.coach import CLIMB_AIM
+from bucephal.coach import CLIMB_AIM, NEW_AIM
 from bucephal.entry import line_begun
 from bucephal.ladder import Compare, CountsAs, Escalation, Exercise, Fresh, SessionEnd, Side, StepKind
 from bucephal.planning.day import SOME_DAYS_OFF, Day
@@ -17,7 +17,6 @@ from bucephal.record import band_for
 from bucephal.response import CueTrack, LightnessTrack, best_so_far_threshold
 from bucephal.words import plans as words
 
-NEW_AIM = 3
 REPAIR_HEAVIER, REPAIR_LIGHTER = 3, 2
 _LONGER = {Escalation.STEPPED: 1.0, Escalation.MATCH_AND_HOLD: 1.4}
 """Holding until it tries takes longer [own]."""
@@ -56,7 +55,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
         cap=exercise.cap,
         most_tries=_most_tries(kind, exercise),
         band=band,
-        green=not (day.standing.state(step) in GOOD or day.standing.tracks.has_been_ready(step)),
+        green=day.standing.is_green(step),
         minutes=_minutes(day, kind, step, asks),
         dose=_dose_words(kind, doses, band, exercise.cap, helper=day.helper_needed(step)),
         set_ups=stage.set_ups,

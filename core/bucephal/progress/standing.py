@@ -181,6 +181,10 @@ class Standing:
                     best = state, later
         return best
 
+    def is_green(self, step: str) -> bool:
+        """Is it learned still: was it never ready? Then the coach lets be what is let be while learning."""
+        return self.state(step) not in GOOD and not self.tracks.has_been_ready(step)
+
     def state(self, step: str) -> StepState:
         """Where the step stands, everything considered."""
         if step not in self._states:

@@ -41,7 +41,7 @@ export function DebriefRows({ horse, rows, coach }: Props) {
 function Said({ row, title }: { row: DebriefRow; title: string }) {
   if (row.said.length === 0) return null;
   return (
-    <details className={styles.said_and_done} open={row.said.some((one) => one.instead)}>
+    <details className={styles.replay} open={row.said.some((one) => one.instead)}>
       <summary>{title}</summary>
       <ol>
         {row.said.map((one, place) => (

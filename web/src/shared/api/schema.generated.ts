@@ -6609,7 +6609,7 @@ export interface components {
              * Said
              * @description What the coach said after each answer.
              */
-            said: components["schemas"]["SaidAndDone"][];
+            said: components["schemas"]["ReplayedAdvice"][];
             /**
              * Exact
              * @description The figures behind the words, in a line.
@@ -6651,10 +6651,10 @@ export interface components {
             as_planned: boolean;
         };
         /**
-         * SaidAndDone
+         * ReplayedAdvice
          * @description What was said after an answer; and, where that was something else, what was done.
          */
-        SaidAndDone: {
+        ReplayedAdvice: {
             /**
              * After
              * @description The place of the answer among those of its step and side, from 1.

@@ -1,1 +1,1 @@
-export const SCHEMA = "918b250e30b4587e";
+export const SCHEMA = "fdf4fbc06844502f";

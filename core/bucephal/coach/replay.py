@@ -13,10 +13,12 @@ from dataclasses import dataclass, field
 from pydantic import Field
 
 from bucephal.answers import HeardEntry
-from bucephal.coach import Advice, AdviceCode, Coach, CoachSettings, SoFar
+from bucephal.coach.advising import NEW_AIM, Advice, Coach
+from bucephal.coach.counters import SoFar
+from bucephal.coach.machine import AdviceCode
+from bucephal.coach.settings import CoachSettings
 from bucephal.ladder import Catalogue, Side
-from bucephal.planning.doses import NEW_AIM
-from bucephal.progress import GOOD, Standing
+from bucephal.progress import Standing
 from bucephal.record import Ask, Event, FrozenModel, Session, SessionKind, band_for
 from bucephal.record.models import moment_key
 from bucephal.words import debriefs as words
@@ -35,7 +37,7 @@ _HEARD = tuple(name for name in HeardEntry.model_fields if name not in ("event",
 _OF_THE_EXERCISE = ("alarms", "tights", "stops", "tries")
 
 
-class SaidAndDone(FrozenModel):
+class ReplayedAdvice(FrozenModel):
     """What was said after an answer; and, where that was something else, what was done."""
 
     after: int = Field(description="The place of the answer among those of its step and side, from 1.")
@@ -93,7 +95,7 @@ class _Replay:
             step=step,
             side=side,
             band=band_for(self.before.record.horse, self.catalogue, step),
-            green=not (self.before.state(step) in GOOD or self.before.tracks.has_been_ready(step)),
+            green=self.before.is_green(step),
             school=self.before.record.horse.school,
             aim=self._aim(step),
             cap=exercise.cap,
@@ -120,7 +122,7 @@ class _Replay:
 
 
 @dataclass(frozen=True)
-class Replayed:
+class SessionReplay:
     """A session heard again.
 
     Fields:
@@ -128,11 +130,11 @@ class Replayed:
         left: steps and sides that the coach said to leave for that day.
     """
 
-    lines: Mapping[Key, tuple[SaidAndDone, ...]]
+    lines: Mapping[Key, tuple[ReplayedAdvice, ...]]
     left: tuple[Key, ...]
 
 
-def said_and_done(session: Session, before: Standing, catalogue: Catalogue) -> Replayed:
+def replay_session(session: Session, before: Standing, catalogue: Catalogue) -> SessionReplay:
     """What the coach said in a session; nothing of an assessment, which tries things out.
 
     Args:
@@ -142,13 +144,13 @@ def said_and_done(session: Session, before: Standing, catalogue: Catalogue) -> R
     if session.kind is SessionKind.ASSESSMENT:
         asks = []
     told = list(_told(session, asks, before, catalogue))
-    lines: dict[Key, list[SaidAndDone]] = {}
+    lines: dict[Key, list[ReplayedAdvice]] = {}
     for one in told:
         instead = _instead(one, asks, catalogue)
-        line = SaidAndDone(after=one.number, said=one.advice.say, why=one.advice.reason, instead=instead)
+        line = ReplayedAdvice(after=one.number, said=one.advice.say, why=one.advice.reason, instead=instead)
         lines.setdefault(one.key, []).append(line)
     left = dict.fromkeys(one.key for one in told if one.advice.code is AdviceCode.LEAVE_EXERCISE)
-    return Replayed({key: tuple(some) for key, some in lines.items()}, tuple(left))
+    return SessionReplay({key: tuple(some) for key, some in lines.items()}, tuple(left))
 
 
 def _told(session: Session, asks: Sequence[Ask], before: Standing, catalogue: Catalogue) -> Iterator[_Told]:
