@@ -1,10 +1,8 @@
 """One file a screen or document: gathers what other rooms judged and puts it into words."""
 
-from bucephal.pages.aloud import read_out
 from bucephal.pages.arena import ArenaSeen, arena_seen
 from bucephal.pages.arrival import Arrival, arrival
 from bucephal.pages.baseline import Baseline, BaselineRow, baseline
-from bucephal.pages.chart import StepChart, TrackChart, step_chart
 from bucephal.pages.comparison import (
     CompareBy,
     CompareChoices,
@@ -15,7 +13,16 @@ from bucephal.pages.comparison import (
 )
 from bucephal.pages.criteria import Criteria, Criterion, criteria
 from bucephal.pages.debrief import SessionDebrief, SessionLine, SessionLines, debrief, session_lines
-from bucephal.pages.entry import (
+from bucephal.pages.flag_page import FlagPage, flag_page
+from bucephal.pages.history_wish import HistoryWish
+from bucephal.pages.horse_facts import HorseFacts, horse_facts
+from bucephal.pages.horse_ladder import HorseLadder, horse_ladder
+from bucephal.pages.horse_sheet import HorseSheet, horse_sheet
+from bucephal.pages.horse_welfare import HorseWelfare, WelfareFlag, WelfareRequest, horse_welfare
+from bucephal.pages.logged_rows import LoggedRow, logged_rows
+from bucephal.pages.look_page import LookPage, look_page
+from bucephal.pages.plan_page import PlanPage, plan_page
+from bucephal.pages.quick_entry import (
     Cursor,
     EntryHelp,
     EntryView,
@@ -24,32 +31,19 @@ from bucephal.pages.entry import (
     entry_help,
     entry_view,
 )
-from bucephal.pages.facts import HorseFacts, horse_facts
-from bucephal.pages.flags import FlagPage, flag_page
-from bucephal.pages.gap import SideGap
-from bucephal.pages.guide import StepGuide, step_guide
-from bucephal.pages.history import HistoryPage, history
-from bucephal.pages.history_wish import HistoryWish
-from bucephal.pages.ladder import HorseLadder, horse_ladder
-from bucephal.pages.logged import LoggedRow, logged_rows
-from bucephal.pages.look import LookPage, look_page
-from bucephal.pages.pack import RingPack, YardAtTheRing, ring_pack, spare_pack
-from bucephal.pages.plan import PlanPage, plan_page
-from bucephal.pages.report import (
-    OwnerReport,
-    ReportPart,
-    ReportSection,
-    ReportWish,
-    check_wish,
-    owner_report,
-    usual_span,
-)
-from bucephal.pages.riding import RiderFaults, rider_faults
-from bucephal.pages.sent import SentPack, as_sent
-from bucephal.pages.sheet import HorseSheet, horse_sheet
+from bucephal.pages.report.owner_report import OwnerReport, ReportSection, owner_report
+from bucephal.pages.report.report_wish import ReportPart, ReportWish, check_wish, usual_span
+from bucephal.pages.rider_faults import RiderFaults, rider_faults
+from bucephal.pages.ring.compact_pack import SentPack, as_sent
+from bucephal.pages.ring.pack import YardAtTheRing, ring_pack, spare_pack
+from bucephal.pages.ring.pack_models import RingPack
+from bucephal.pages.sentences import read_out
+from bucephal.pages.session_history import HistoryPage, history
+from bucephal.pages.side_gap_words import SideGap
+from bucephal.pages.step_chart import StepChart, TrackChart, step_chart
+from bucephal.pages.step_guide import StepGuide, step_guide
 from bucephal.pages.today import SoFar, TodayPlan, WorkedDays, plan_today
-from bucephal.pages.welfare import HorseWelfare, WelfareFlag, WelfareRequest, horse_welfare
-from bucephal.pages.yard import ExerciseRow, YardPage, yard_page
+from bucephal.pages.yard_page import ExerciseRow, YardPage, yard_page
 
 __all__ = [
     "ArenaSeen", "Arrival", "Baseline", "BaselineRow", "CompareBy", "CompareChoices", "CompareWish",

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from bucephal.arrivals import Assessment, assess, assessment_is_due
 from bucephal.pages.baseline import Baseline, baseline
-from bucephal.pages.facts import HorseFacts, horse_facts
+from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.planning import Placement, placement
 from bucephal.progress import Standing
 from bucephal.record import FrozenModel

@@ -16,8 +16,8 @@ from pydantic import Field
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ladder import Side
 from bucephal.measures import GroupDifference, group_difference, holm
-from bucephal.pages.chart import unusual_on
-from bucephal.pages.gap import described_gap
+from bucephal.pages.side_gap_words import described_gap
+from bucephal.pages.step_chart import unusual_on
 from bucephal.progress import FirstAnswer, Standing, first_answers, standing_on
 from bucephal.record import FrozenModel, HorseRecord, Session, sessions_in_order
 from bucephal.record.models import Day, ShortText

@@ -12,8 +12,8 @@ from bucephal.answers import AnswerDrawn, drawn, meaning_of, rule_for
 from bucephal.coach import ReplayedAdvice, SessionReplay, replay_session
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.pages.bests import bests
-from bucephal.pages.chart import influence_lines
-from bucephal.pages.happened import event_words, settled_words
+from bucephal.pages.session_events import event_words, settled_words
+from bucephal.pages.step_chart import influence_lines
 from bucephal.progress import Standing, StepState
 from bucephal.record import (
     Ask,

@@ -9,7 +9,7 @@ from itertools import groupby
 
 from pydantic import Field
 
-from bucephal.pages.facts import HorseFacts
+from bucephal.pages.horse_facts import HorseFacts
 from bucephal.planning import STRONG_WIND_MS, BodyLine, BodyVerdict, ItemKind, PlanRequest, SessionPlan
 from bucephal.record import Busy, FrozenModel, Visit
 from bucephal.welfare import Heat

@@ -12,7 +12,7 @@ from bucephal.coach import CoachSettings, advise
 from bucephal.ladder import Catalogue, Side, load_catalogue
 from bucephal.pages import SessionDebrief, debrief, rider_faults
 from bucephal.pages.bests import EARLIER_DAYS
-from bucephal.pages.riding import SESSIONS_FOR_A_DRILL
+from bucephal.pages.rider_faults import SESSIONS_FOR_A_DRILL
 from bucephal.record import HorseRecord, record_from, sessions_in_order
 from bucephal.record.models import FORMAT, VERSION
 

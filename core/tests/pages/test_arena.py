@@ -10,7 +10,7 @@ import pytest
 from bucephal.ground import FixedThing, GroundPlace, ThingKind, arena_from
 from bucephal.ladder import Catalogue, Side
 from bucephal.pages.arena import SeenKind, Sight, arena_seen, place_of
-from bucephal.pages.choice_rows import CORNERS
+from bucephal.pages.ring.choice_rows import CORNERS
 from bucephal.record import HorseRecord, record_from
 from bucephal.words.grounds import CORNER_BY, NOTHING_SEEN
 from bucephal.words.wedges import corner

@@ -8,9 +8,9 @@ from datetime import date
 from bucephal.charts import Chart, ChartRow, ChartTable
 from bucephal.measures import DayOfWork, Explains, explained
 from bucephal.measures.bad_days import bad_days as found_bad
-from bucephal.pages.chart import unusual_on
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within, told_within
+from bucephal.pages.step_chart import unusual_on
 from bucephal.progress import Standing
 from bucephal.record import Session
 from bucephal.words import parts as words

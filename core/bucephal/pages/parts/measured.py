@@ -23,9 +23,9 @@ from bucephal.charts import (
     over_time,
 )
 from bucephal.ladder import Compare, Counted, Exercise, Side, StepKind, TakenWith
-from bucephal.pages.choice_rows import TO_THE_SIDE_M
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
+from bucephal.pages.ring.choice_rows import TO_THE_SIDE_M
 from bucephal.progress import Standing
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.words import parts as words

@@ -11,7 +11,7 @@ from pydantic import Field
 from bucephal.answers import AnswerDrawn, answer_in_words, drawn
 from bucephal.ladder import StepKind
 from bucephal.measures import share_of_tries
-from bucephal.pages.gap import SideGap, described_gap
+from bucephal.pages.side_gap_words import SideGap, described_gap
 from bucephal.progress import Standing, StepStanding, TrackEstimate
 from bucephal.record import Conditions, FrozenModel, Session
 from bucephal.response import (

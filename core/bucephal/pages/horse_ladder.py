@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from pydantic import Field
 
 from bucephal.ladder import Exercise, Gait, Gate, Origin, Sides, StepKind
-from bucephal.pages.facts import HorseFacts, horse_facts
+from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.progress import GOOD, Standing, StepState
 from bucephal.record import FrozenModel
 from bucephal.record.history import SETTLE_EXERCISE

@@ -8,10 +8,10 @@ from pydantic import Field
 
 from bucephal.ladder import Catalogue, StepKind
 from bucephal.pages.baseline import Baseline, baseline
-from bucephal.pages.board import BoardRow, board, board_sentences
-from bucephal.pages.facts import HorseFacts, horse_facts
-from bucephal.pages.head import HeadFact, sheet_head
+from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.pages.parts import SheetPart, parts_of
+from bucephal.pages.sheet_head import HeadFact, sheet_head
+from bucephal.pages.sides_board import BoardRow, board, board_sentences
 from bucephal.progress import GoalForecast, Standing, TrackEstimate, goal_forecast, usual_rhythm, way_to
 from bucephal.record import FrozenModel, HorseRecord
 from bucephal.response import Tracks

@@ -20,10 +20,10 @@ from bucephal.charts import (
     then_and_now_board,
 )
 from bucephal.ladder import Exercise, Side, Stage, StepKind
-from bucephal.pages.board import HEAVIER_BY
-from bucephal.pages.gap import described_gap
+from bucephal.pages.horse_sheet import GoalLine
 from bucephal.pages.parts.part import Span
-from bucephal.pages.sheet import GoalLine
+from bucephal.pages.side_gap_words import described_gap
+from bucephal.pages.sides_board import HEAVIER_BY
 from bucephal.progress import Standing
 from bucephal.response import CueTrack
 from bucephal.words import reports as words

@@ -11,60 +11,30 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator
 from datetime import date, timedelta
-from enum import StrEnum
-from typing import Annotated
 
 from pydantic import Field
 
-from bucephal.base.errors import InvalidInput, Problem
-from bucephal.base.texts import text_of
 from bucephal.charts import Chart
 from bucephal.ladder import Catalogue, Exercise
-from bucephal.pages.head import HeadFact, sheet_head
+from bucephal.pages.horse_sheet import GoalLine, goal_lines
 from bucephal.pages.parts.calm import calm as calm_part
 from bucephal.pages.parts.part import Span, sessions_within
 from bucephal.pages.parts.settling import settling as settling_part
 from bucephal.pages.parts.spooks import spooks as spooks_part
 from bucephal.pages.parts.work import work as work_part
-from bucephal.pages.report_charts import goals_chart, sides_chart, sides_words
-from bucephal.pages.sheet import GoalLine, goal_lines
+from bucephal.pages.report.report_charts import goals_chart, sides_chart, sides_words
+from bucephal.pages.report.report_wish import ReportPart, ReportWish, check_wish
+from bucephal.pages.sheet_head import HeadFact, sheet_head
 from bucephal.progress import GOOD, Standing, StepState, standing_on, then_and_now, way_to
 from bucephal.record import Busy, FrozenModel, HorseRecord, Visit
-from bucephal.record.models import Day
 from bucephal.welfare import RaisedFlag, session_minutes
 from bucephal.words import reports as words
 from bucephal.words import sheets as sheet_words
 from bucephal.words.amounts import METRIC, Amounts
 from bucephal.words.plain import lower_first, upper_first
 
-LONGEST_DAYS, USUAL_DAYS = 366 * 2, 56
 MOST_WORKED_ON, MOST_NEW, MOST_BEGUN, MOST_NEXT = 6, 10, 5, 3
 """So many lines of each [own]: more is not read, and the whole has to stay on four pages."""
-
-
-class ReportPart(StrEnum):
-    """What can go into a report, in its order."""
-
-    IN_SHORT = "in-short"
-    WORKED_ON = "worked-on"
-    CAN_NOW = "can-now"
-    LIGHT_AND_EVEN = "light-and-even"
-    CALM = "calm"
-    WORK = "work"
-    LOOKED_AT = "looked-at"
-    NEXT = "next"
-
-
-Paragraph = Annotated[str, Field(**text_of(0, 2000))]
-
-
-class ReportWish(FrozenModel):
-    """Of which days a report is, and what the trainer lets go into it."""
-
-    first: Day
-    last: Day
-    without: tuple[ReportPart, ...] = Field((), description="What is left out.")
-    paragraph: Paragraph = Field("", description="What the trainer adds, in their own words.")
 
 
 class ReportSection(FrozenModel):
@@ -87,30 +57,6 @@ class OwnerReport(FrozenModel):
     paragraph: str
     sections: tuple[ReportSection, ...]
     closing: tuple[str, ...]
-
-
-def usual_span(record: HorseRecord, on: date) -> Span:
-    """The weeks that a report is of where nobody says: since it came, or the last eight."""
-    eight = on - timedelta(days=USUAL_DAYS - 1)
-    came = record.horse.arrived
-    return Span(eight if came is None or came > on else max(eight, came), on)
-
-
-def check_wish(wish: ReportWish, today: date) -> None:
-    """
-    Raises:
-        InvalidInput: if the days are upside down, too many, or not over yet.
-    """
-    problems = []
-    if wish.last > today:
-        problems.append(Problem("last", str(wish.last), "lies in the future", f"{today} or earlier"))
-    if wish.first > wish.last:
-        problems.append(Problem("first", str(wish.first), "is after the last day", f"{wish.last} or earlier"))
-    elif (wish.last - wish.first).days >= LONGEST_DAYS:
-        earliest = wish.last - timedelta(days=LONGEST_DAYS - 1)
-        problems.append(Problem("first", str(wish.first), "is too long ago", f"{earliest} or later"))
-    if problems:
-        raise InvalidInput(problems)
 
 
 def owner_report(

@@ -25,8 +25,8 @@ from bucephal.entry.correcting import Entry
 from bucephal.entry.reading import ReadLine
 from bucephal.entry.writing import UNSEEN
 from bucephal.ladder import Catalogue
-from bucephal.pages.happened import event_words, settled_words
-from bucephal.pages.logged import LoggedRow, logged_row
+from bucephal.pages.logged_rows import LoggedRow, logged_row
+from bucephal.pages.session_events import event_words, settled_words
 from bucephal.record import (
     Ask,
     FrozenModel,

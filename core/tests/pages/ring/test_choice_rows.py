@@ -8,8 +8,8 @@ from collections.abc import Iterator
 import pytest
 from bucephal.answers import drawn, meaning_of, rule_for
 from bucephal.ladder import Counted, StepKind, TakenWith, load_catalogue
-from bucephal.pages.choice_rows import ChoiceRow, also_asked
-from bucephal.pages.wedge import Wedge, wedge
+from bucephal.pages.ring.choice_rows import ChoiceRow, also_asked
+from bucephal.pages.ring.wedge import Wedge, wedge
 from bucephal.planning import PlanItem, plan_request, spare_plan
 from bucephal.progress import Standing
 from bucephal.record import AlsoAsked, Ask, GaitShown, Horse, write_record

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from bucephal.pages.facts import HorseFacts
+from bucephal.pages.horse_facts import HorseFacts
 from bucephal.planning import (
     FEWEST_ASKS,
     MOST_ASKS,

@@ -11,9 +11,9 @@ from pydantic import Field
 
 from bucephal.answers import Mark, answer_written, mark_in_the_record
 from bucephal.ladder import Catalogue, Side
-from bucephal.pages.chart import unusual_on
-from bucephal.pages.happened import event_words, settled_words
 from bucephal.pages.history_wish import HistoryWish
+from bucephal.pages.session_events import event_words, settled_words
+from bucephal.pages.step_chart import unusual_on
 from bucephal.progress import Standing
 from bucephal.record import Ask, FrozenModel, Session, SessionKind, sessions_in_order
 from bucephal.welfare import session_minutes

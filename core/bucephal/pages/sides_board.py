@@ -8,7 +8,7 @@ from datetime import date, timedelta
 from pydantic import Field
 
 from bucephal.ladder import Exercise, Side, Stage, StepKind
-from bucephal.pages.gap import SideGap, described_gap
+from bucephal.pages.side_gap_words import SideGap, described_gap
 from bucephal.progress import Standing, StepState, TrackEstimate
 from bucephal.record import FrozenModel
 from bucephal.response import READY_CHANCE, SIDE_LEAST_ASKS, CueTrack

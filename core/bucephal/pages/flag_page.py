@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from bucephal.pages.facts import HorseFacts, horse_facts
-from bucephal.pages.welfare import WelfareFlag, welfare_flag
+from bucephal.pages.horse_facts import HorseFacts, horse_facts
+from bucephal.pages.horse_welfare import WelfareFlag, welfare_flag
 from bucephal.progress import Standing
 from bucephal.record import NEEDS_A_VET, ClearedBy, FlagCode, FrozenModel
 from bucephal.words import flags as words

@@ -8,7 +8,7 @@ import pytest
 from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import StepKind, load_catalogue
 from bucephal.pages import horse_facts, ring_pack
-from bucephal.pages.wedge import Wedge, wedge
+from bucephal.pages.ring.wedge import Wedge, wedge
 from bucephal.planning import PlanItem, PlanRequest, plan_day
 from bucephal.progress import Standing
 from bucephal.record import Ask

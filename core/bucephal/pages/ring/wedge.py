@@ -11,7 +11,7 @@ from collections.abc import Iterable, Iterator
 from pydantic import Field
 
 from bucephal.ladder import Counted, Exercise, StepKind, TakenWith
-from bucephal.pages.choice_rows import ChoiceRow, grades, how_near, rows_of
+from bucephal.pages.ring.choice_rows import ChoiceRow, grades, how_near, rows_of
 from bucephal.planning import PlanItem
 from bucephal.record import FrozenModel
 from bucephal.record.models import LEVELS, STRENGTHS

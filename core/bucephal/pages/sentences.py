@@ -8,8 +8,8 @@ from typing import Any
 
 from bucephal.coach import Advice
 from bucephal.pages.arrival import Arrival
-from bucephal.pages.report import OwnerReport
-from bucephal.pages.welfare import HorseWelfare
+from bucephal.pages.horse_welfare import HorseWelfare
+from bucephal.pages.report.owner_report import OwnerReport
 from bucephal.planning import SessionPlan
 from bucephal.progress import GoalForecast, TrackEstimate
 from bucephal.words.ages import age_text

@@ -8,7 +8,7 @@ from typing import Any
 from pydantic import Field
 
 from bucephal.coach import CompiledCoach
-from bucephal.pages.pack import RingPack
+from bucephal.pages.ring.pack_models import RingPack
 from bucephal.record import FrozenModel
 
 SHARED = ("rules", "signals", "verdicts", "tables", "texts", "remedies")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from bucephal.pages.ring_day import ring_day
+from bucephal.pages.ring.day_form import ring_day
 from bucephal.record import HorseRecord
 from tests.telling import day, record_with
 

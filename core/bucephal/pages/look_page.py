@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from bucephal.pages.facts import HorseFacts, horse_facts
+from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.progress import Standing
 from bucephal.record import FrozenModel, PainSign
 from bucephal.welfare import PAIN_LIKELY, condition_words

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from bucephal.ladder import Exercise, Fault, Gate, SetUp, Sides, Stage
 from bucephal.pages.criteria import Criteria, criteria
-from bucephal.pages.facts import HorseFacts, horse_facts
+from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.progress import RIDING_NEVER_BELOW, Standing, StepStanding, StepState, may_decide
 from bucephal.record import FrozenModel, Overridden, Override, band_for
 from bucephal.words import guides as words
