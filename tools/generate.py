@@ -139,7 +139,7 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
     """The advice, and beside it how each answer is drawn and called."""
     from bucephal.answers import HeardEntry, classify, mark_at_the_ring, said, signal_rules
     from bucephal.coach import advise
-    from bucephal.coach.advising import URGENT, measured_texts
+    from bucephal.coach.advice import URGENT, measured_texts
     from bucephal.words.coach import fill
 
     rule = settings.rule(catalogue)

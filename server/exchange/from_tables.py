@@ -9,7 +9,7 @@ from accounts.models import User
 from accounts.services import yard_of
 from bucephal.exchange import DateOrder, TableRead, asks_from, columns_named, read_foreign
 from bucephal.record import HorseRecord
-from bucephal.record.arriving import at_home
+from bucephal.record.new_ids import at_home
 from horses.services import horse_of
 from ninja import Schema
 from pydantic import BaseModel, Field

@@ -18,7 +18,7 @@ from accounts.trail import What
 from bucephal.ladder import under
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, with_everything_named
-from bucephal.record.arriving import ids_in
+from bucephal.record.new_ids import ids_in
 from bucephal.welfare import without_told
 from django.db import transaction
 from django.db.models import QuerySet

@@ -13,9 +13,9 @@ from accounts.services import yard_of
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
 from bucephal.record import HorseRecord, read_record
-from bucephal.record.arriving import id_under, ids_in, uuid_in, with_ids
-from bucephal.record.merging import Came, Coming, Merged, SessionTold, Tally, merge, sessions_told
+from bucephal.record.merge import Came, Coming, Merged, SessionTold, Tally, merge, sessions_told
 from bucephal.record.models import FORMAT, VERSION
+from bucephal.record.new_ids import id_under, ids_in, uuid_in, with_ids
 from horses.models import Horse
 from horses.services import horse_of
 from ninja import Schema

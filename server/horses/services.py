@@ -21,7 +21,7 @@ from bucephal.record import (
     read_model,
 )
 from bucephal.record import Horse as HorseProfile
-from bucephal.record.form import NOT_IN_THE_FORM, first_bands
+from bucephal.record.horse_form import NOT_IN_THE_FORM, first_bands
 from bucephal.record.models import Flag, Goal
 from bucephal.welfare import clear_flags, condition_score, pain_check, raise_by_hand
 from django.db import transaction

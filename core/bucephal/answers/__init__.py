@@ -4,7 +4,14 @@ Everything that reads an answer reads it here. Two readings stand side by side, 
 ``at_the_ring`` by which the coach speaks, and ``in_the_record`` by which estimates and gates go.
 """
 
-from bucephal.answers.at_the_ring import (
+from bucephal.answers.answer_words import answer_in_words, answer_written, said
+from bucephal.answers.fault_counts import counted_as, strictest
+from bucephal.answers.heard_entry import HeardEntry
+from bucephal.answers.item_rules import ItemRule, StepRule, rule_for
+from bucephal.answers.marks import AnswerDrawn, Mark, drawn, mark_at_the_ring, mark_in_the_record
+from bucephal.answers.observation import Observation
+from bucephal.answers.record_reading import Meaning, came, is_accepted, meaning_of
+from bucephal.answers.ring_reading import (
     DANGER_EVENTS,
     Condition,
     Signal,
@@ -13,13 +20,6 @@ from bucephal.answers.at_the_ring import (
     classify,
     signal_rules,
 )
-from bucephal.answers.counting import counted_as, strictest
-from bucephal.answers.entry import HeardEntry
-from bucephal.answers.in_the_record import Meaning, came, is_accepted, meaning_of
-from bucephal.answers.in_words import answer_in_words, answer_written, said
-from bucephal.answers.marks import AnswerDrawn, Mark, drawn, mark_at_the_ring, mark_in_the_record
-from bucephal.answers.observing import Observation
-from bucephal.answers.rules import ItemRule, StepRule, rule_for
 
 __all__ = [
     "DANGER_EVENTS", "AnswerDrawn", "Condition", "HeardEntry", "ItemRule", "Mark", "Meaning", "Observation",

@@ -6,10 +6,10 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from bucephal.answers.at_the_ring import Signal, SignalKind
-from bucephal.answers.in_the_record import Meaning
-from bucephal.answers.in_words import answer_in_words, answer_written, said_beside
-from bucephal.answers.rules import StepRule
+from bucephal.answers.answer_words import answer_in_words, answer_written, said_beside
+from bucephal.answers.item_rules import StepRule
+from bucephal.answers.record_reading import Meaning
+from bucephal.answers.ring_reading import Signal, SignalKind
 from bucephal.ladder import CountsAs
 from bucephal.record import Ask, FrozenModel, Tension
 

@@ -22,10 +22,10 @@ from bucephal.charts.drawing import (
     MarkShape,
     Shade,
 )
-from bucephal.charts.over_time import Seen, over_time
 from bucephal.charts.progress_bars import WayDone, progress_bars
 from bucephal.charts.sides import SideLevel, SidesRow, then_and_now_board
 from bucephal.charts.target import Beside, beside_the_target
+from bucephal.charts.time_series import Seen, over_time
 
 # fmt: off
 __all__ = [

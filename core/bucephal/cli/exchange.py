@@ -29,8 +29,8 @@ from bucephal.exchange import (
 from bucephal.ladder import Catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, write_record
-from bucephal.record.arriving import at_home
-from bucephal.record.merging import merge
+from bucephal.record.merge import merge
+from bucephal.record.new_ids import at_home
 
 
 def add_to(add: Add) -> None:

@@ -1,7 +1,7 @@
 """The coach: hears each answer and says what to do next, and why."""
 
-from bucephal.coach.advising import CLIMB_AIM, NEW_AIM, Advice, Coach, advise
-from bucephal.coach.compiling import CompiledCoach, compile_coach
+from bucephal.coach.advice import CLIMB_AIM, NEW_AIM, Advice, Coach, advise
+from bucephal.coach.compiler import CompiledCoach, compile_coach
 from bucephal.coach.counters import SoFar
 from bucephal.coach.machine import AdviceCode
 from bucephal.coach.replay import ReplayedAdvice, SessionReplay, replay_session

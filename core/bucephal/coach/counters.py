@@ -13,7 +13,7 @@ from typing import Annotated
 from pydantic import Field
 
 from bucephal.answers import Condition, HeardEntry, ItemRule, Signal, counted_as
-from bucephal.answers.at_the_ring import DANGER_EVENTS
+from bucephal.answers.ring_reading import DANGER_EVENTS
 from bucephal.coach.machine import HEAVY_TO_CLIMB, SAME_ROUNDS, TIGHT_EXCITING, TIGHT_RUN
 from bucephal.ladder import CountsAs
 from bucephal.record import EventKind, FrozenModel, Tension

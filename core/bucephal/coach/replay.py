@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 from pydantic import Field
 
 from bucephal.answers import HeardEntry
-from bucephal.coach.advising import NEW_AIM, Advice, Coach
+from bucephal.coach.advice import NEW_AIM, Advice, Coach
 from bucephal.coach.counters import SoFar
 from bucephal.coach.machine import AdviceCode
 from bucephal.coach.settings import CoachSettings

@@ -1,10 +1,10 @@
 """Quick entry: a session written down a line an exercise, and read back."""
 
-from bucephal.entry.completing import Completions, Option, complete
-from bucephal.entry.correcting import Change, Correction, correct, read_correction, text_to_correct
-from bucephal.entry.pieces import Misplaced, Place
-from bucephal.entry.reading import QuickEntry, ReadSession, last_asked, read_entry
-from bucephal.entry.writing import (
+from bucephal.entry.completion import Completions, Option, complete
+from bucephal.entry.corrections import Change, Correction, correct, read_correction, text_to_correct
+from bucephal.entry.reader import QuickEntry, ReadSession, last_asked, read_entry
+from bucephal.entry.tokens import Misplaced, Place
+from bucephal.entry.writer import (
     UNSEEN,
     event_written,
     line_begun,

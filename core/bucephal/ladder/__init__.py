@@ -2,9 +2,16 @@
 
 from bucephal.ladder.catalogue import Catalogue
 from bucephal.ladder.library import AssessmentPlan, Library, load_library
-from bucephal.ladder.loading import build_catalogue, load_catalogue, under
+from bucephal.ladder.loader import build_catalogue, load_catalogue, under
 from bucephal.ladder.models import Caution, CueFamily, Demand, Exercise, Fault, Need, RiderFault, SetUp, Stage
-from bucephal.ladder.own import add_own, blank_exercise, check_yard, need_text, next_number, source_of
+from bucephal.ladder.own_exercises import (
+    add_own,
+    blank_exercise,
+    check_yard,
+    need_text,
+    next_number,
+    source_of,
+)
 from bucephal.ladder.questions import (
     Escalation,
     Fresh,

@@ -1,12 +1,12 @@
 """Measures beside the response model: counts, leads and settle times with their uncertainty."""
 
+from bucephal.measures.ask_durations import clock_of_a_yard, seconds_an_ask
 from bucephal.measures.bad_days import DayOfWork, Explains, explained, holm
-from bucephal.measures.clock import clock_of_a_yard, seconds_an_ask
+from bucephal.measures.group_differences import FirstTry, GroupDifference, GroupOfTries, group_difference
 from bucephal.measures.leads import LeadChange, LeadCount, LeadTable, lead_change, lead_table
 from bucephal.measures.settling import SettleTime, SettleTrend, settle_ahead, settle_trend
-from bucephal.measures.shares import ShareOfTries, share_of_tries
-from bucephal.measures.surprises import FirstTry, GroupDifference, GroupOfTries, group_difference
 from bucephal.measures.trends import Trend, trend_of
+from bucephal.measures.wilson_share import ShareOfTries, share_of_tries
 
 # fmt: off
 __all__ = [

@@ -9,7 +9,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
 from bucephal.ladder import Side
-from bucephal.measures.shares import ShareOfTries, share_of_tries
+from bucephal.measures.wilson_share import ShareOfTries, share_of_tries
 from bucephal.record import Ask
 
 ONE_SIDED_BELOW = 0.05

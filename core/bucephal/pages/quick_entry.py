@@ -21,9 +21,9 @@ from bucephal.entry import (
     read_entry,
     write_answer,
 )
-from bucephal.entry.correcting import Entry
-from bucephal.entry.reading import ReadLine
-from bucephal.entry.writing import UNSEEN
+from bucephal.entry.corrections import Entry
+from bucephal.entry.reader import ReadLine
+from bucephal.entry.writer import UNSEEN
 from bucephal.ladder import Catalogue
 from bucephal.pages.logged_rows import LoggedRow, logged_row
 from bucephal.pages.session_events import event_words, settled_words

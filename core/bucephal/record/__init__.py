@@ -1,7 +1,6 @@
 """The horse record: models of the open format, reading, checking, writing, putting in order."""
 
 from bucephal.record.checks import check_flag
-from bucephal.record.form import TEMPERAMENTS, height_text, horse_from_form
 from bucephal.record.history import (
     DatedAsk,
     asks_in_order,
@@ -15,6 +14,7 @@ from bucephal.record.history import (
     with_band,
     with_bands,
 )
+from bucephal.record.horse_form import TEMPERAMENTS, height_text, horse_from_form
 from bucephal.record.leads import lead_fault, with_lead_fault, with_lead_faults
 from bucephal.record.models import (
     NEEDS_A_VET,
@@ -52,7 +52,7 @@ from bucephal.record.models import (
     Tension,
     Visit,
 )
-from bucephal.record.reading import (
+from bucephal.record.reader import (
     parse_json,
     read_day,
     read_model,
@@ -61,7 +61,13 @@ from bucephal.record.reading import (
     record_schema,
     write_record,
 )
-from bucephal.record.yard import AlsoAsked, YardDefaults, check_defaults, with_defaults, with_everything_named
+from bucephal.record.yard_defaults import (
+    AlsoAsked,
+    YardDefaults,
+    check_defaults,
+    with_defaults,
+    with_everything_named,
+)
 
 __all__ = [
     "NEEDS_A_VET", "TEMPERAMENTS", "AlsoAsked", "Ask", "Background", "Band", "Busy", "ClearedBy", "Coarse",

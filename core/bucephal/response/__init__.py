@@ -1,6 +1,7 @@
 """The response model: how lightly a horse answers each cue on each side, and how sure that is."""
 
-from bucephal.response.comparing import (
+from bucephal.response.calmness import RIGHT_WANTED
+from bucephal.response.comparison import (
     LIGHTER_BY,
     LIGHTER_CLAIM,
     SIDE_CLAIM,
@@ -14,7 +15,16 @@ from bucephal.response.comparing import (
     side_difference,
     stuck_after,
 )
-from bucephal.response.forecasting import (
+from bucephal.response.confirmation import (
+    FIRST_ANSWERS_ALONE,
+    FIRST_ANSWERS_ALONE_SAFETY,
+    FIRST_ANSWERS_LOST,
+    FIRST_ANSWERS_WITH_SURE,
+    SLIPPING_BELOW,
+    SURE_ENOUGH,
+    SURE_ENOUGH_SAFETY,
+)
+from bucephal.response.forecast import (
     ARRIVED_SHARE,
     HORIZON,
     WITHIN,
@@ -23,7 +33,7 @@ from bucephal.response.forecasting import (
     heard_days,
     rhythm,
 )
-from bucephal.response.going_on import Heard, hear
+from bucephal.response.incremental import Heard, hear
 from bucephal.response.influence import (
     DayBelief,
     DayEnd,
@@ -34,19 +44,9 @@ from bucephal.response.influence import (
     replayed,
 )
 from bucephal.response.lightness import SURE_SHARE, LightnessTrack
-from bucephal.response.manner import RIGHT_WANTED
-from bucephal.response.saving import resume, save
-from bucephal.response.share import ShareTrack
-from bucephal.response.sides import side_rides
-from bucephal.response.standing import (
-    FIRST_ANSWERS_ALONE,
-    FIRST_ANSWERS_ALONE_SAFETY,
-    FIRST_ANSWERS_LOST,
-    FIRST_ANSWERS_WITH_SURE,
-    SLIPPING_BELOW,
-    SURE_ENOUGH,
-    SURE_ENOUGH_SAFETY,
-)
+from bucephal.response.paired_rides import side_rides
+from bucephal.response.saved_tracks import resume, save
+from bucephal.response.success_share import ShareTrack
 from bucephal.response.tables import ResponseTables, tables_for
 from bucephal.response.tracks import READY_CHANCE, READY_DAYS, CueTrack, Morning, TrackKey, Tracks
 

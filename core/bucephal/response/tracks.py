@@ -14,11 +14,11 @@ from typing import NamedTuple
 from bucephal.answers import Meaning, Observation, StepRule, meaning_of, rule_for
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, Tension, asks_in_order
+from bucephal.response.calmness import Manner
+from bucephal.response.confirmation import TrackStanding
 from bucephal.response.lightness import LightnessTrack
-from bucephal.response.manner import Manner
 from bucephal.response.parameters import DEFAULT, FIRST_ASK_BREAK_DAYS, ResponseParameters
-from bucephal.response.share import ShareTrack
-from bucephal.response.standing import TrackStanding
+from bucephal.response.success_share import ShareTrack
 from bucephal.response.tables import Array, ResponseTables, tables_for
 from bucephal.words.plain import basis
 

@@ -2,9 +2,9 @@
 
 from bucephal.sheets.drawing import Drawing, drawing_of
 from bucephal.sheets.geojson import layout_to_geojson, place_from_geojson, place_to_geojson
-from bucephal.sheets.page import SheetHead, write_sheet
 from bucephal.sheets.report_html import STYLE_SOURCE, report_html
-from bucephal.sheets.report_page import write_report
+from bucephal.sheets.report_pdf import write_report
+from bucephal.sheets.set_up_pdf import SheetHead, write_sheet
 from bucephal.sheets.svg import svg_of
 
 # fmt: off

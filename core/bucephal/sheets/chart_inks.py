@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from bucephal.charts import Shade
-from bucephal.sheets.inks import INK, PAPER
+from bucephal.sheets.paper_inks import INK, PAPER
 
 _WATER, _LEFT, _RIGHT, _OCHRE = "#17505a", "#007c89", "#8a3b72", "#9a5c00"
 _FAINT, _PALE, _CALM = "#cfc6b2", "#e6dfcf", "#dcebe6"

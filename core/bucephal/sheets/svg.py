@@ -10,7 +10,17 @@ from html import escape
 
 from bucephal.ground.geometry import Arc, Line, Piece, Point, Turn
 from bucephal.sheets.drawing import Dot, Drawing, Label
-from bucephal.sheets.inks import ARROW, BLOTS, INK, LETTERS_PT, MM_A_POINT, PAPER, PENS, RING_MM, SET_OFF_MM
+from bucephal.sheets.paper_inks import (
+    ARROW,
+    BLOTS,
+    INK,
+    LETTERS_PT,
+    MM_A_POINT,
+    PAPER,
+    PENS,
+    RING_MM,
+    SET_OFF_MM,
+)
 
 MARGIN_MM = 9.0
 _MM = 1000

@@ -1,7 +1,6 @@
 """What the horse's body allows: age, heat, weight, load, flags. Advises; never replaces a vet."""
 
 from bucephal.welfare.age import GROWN_MONTHS, age_months, session_limit_min, session_minutes_range
-from bucephal.welfare.at_the_ring import RingSign, RingSigns, ring_signs
 from bucephal.welfare.flags import (
     NO_WORK,
     RaisedFlag,
@@ -24,6 +23,7 @@ from bucephal.welfare.looks import (
     condition_words,
     pain_check,
 )
+from bucephal.welfare.ring_signs import RingSign, RingSigns, ring_signs
 from bucephal.welfare.signs import STUMBLES_IN_A_SESSION, Noticed, Seen, notice
 from bucephal.welfare.weight import (
     TapeWeight,

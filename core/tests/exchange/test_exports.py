@@ -15,7 +15,7 @@ from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, record_from
-from bucephal.record.merging import Came, merge
+from bucephal.record.merge import Came, merge
 from icalendar import Calendar
 
 TODAY = date(2026, 6, 15)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cache
 from pathlib import Path
 
-_FILE = Path(__file__).with_name("handbook_tables.txt")
+_FILE = Path(__file__).with_name("ladder_tables.txt")
 
 
 @cache

@@ -11,7 +11,7 @@ import pytest
 from bucephal.ladder import Side
 from bucephal.measures import DayOfWork, FirstTry, explained, group_difference, holm, lead_change, trend_of
 from bucephal.measures.bad_days import bad_days
-from bucephal.measures.surprises import SUREST, how_many
+from bucephal.measures.group_differences import SUREST, how_many
 from bucephal.record import Ask, Lead
 from hypothesis import given
 from hypothesis import strategies as st

@@ -9,8 +9,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import pytest
-from bucephal.lab.pace import ARRIVALS, OWN, bench
-from bucephal.lab.pace.bench import _Season
+from bucephal.lab.pace import ARRIVALS, OWN, trials
+from bucephal.lab.pace.trials import _Season
 from bucephal.ladder import Catalogue, Gate, load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.planning.day import Day
@@ -57,7 +57,7 @@ def season(kind: int, number: int, catalogue: Catalogue) -> list[Planned]:
         return made
 
     with pytest.MonkeyPatch.context() as patched:
-        patched.setattr(bench, "plan_session", kept)
+        patched.setattr(trials, "plan_session", kept)
         one = replace(ARRIVALS[kind], sessions=SESSIONS, milestones=ARRIVALS[kind].milestones[-1:])
         work = _Season(ARRIVALS[kind], OWN, 11, number, catalogue)
         work.kind = one

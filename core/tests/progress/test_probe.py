@@ -9,7 +9,7 @@ from typing import Any
 
 import pytest
 from bucephal.answers import answer_in_words
-from bucephal.answers.in_words import answer_written
+from bucephal.answers.answer_words import answer_written
 from bucephal.ladder import Side, load_catalogue
 from bucephal.pages import debrief
 from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session

@@ -11,7 +11,7 @@ from bucephal.answers import Observation
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import HorseRecord
 from bucephal.response import LightnessTrack, Tracks, tables_for
-from bucephal.response.forecasting import FLOORS, HeardDay, forecast, heard_days, rhythm
+from bucephal.response.forecast import FLOORS, HeardDay, forecast, heard_days, rhythm
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.response.vectors import TOLERANCE, cases_named, observation

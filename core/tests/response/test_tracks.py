@@ -11,7 +11,7 @@ from bucephal.ladder import Catalogue, Side
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.record import Ask, DatedAsk, HorseRecord, Session
 from bucephal.response import ShareTrack, Tracks
-from bucephal.response.standing import TrackStanding
+from bucephal.response.confirmation import TrackStanding
 from scipy import stats
 from tests.conftest import TODAY
 

@@ -18,7 +18,7 @@ import numpy as np
 
 from bucephal.answers import is_accepted
 from bucephal.lab.calibration.claims import ORACLE, Calibration, Findings, Sureness, score
-from bucephal.lab.calibration.records import Predictor
+from bucephal.lab.calibration.yard_records import Predictor
 from bucephal.lab.virtual_horse import VirtualHorse, draw_traits, draw_weather
 from bucephal.ladder import Catalogue, Side
 from bucephal.record import DatedAsk, Horse, Session

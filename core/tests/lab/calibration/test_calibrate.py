@@ -13,8 +13,8 @@ from bucephal.lab.calibration.baseline_predictors import (
     RUNNING_MEAN,
     BaselinePredictors,
 )
+from bucephal.lab.calibration.calibration_page import halfway_words
 from bucephal.lab.calibration.claims import MODEL, ORACLE, AskClaim, Findings, Sureness, brier_score, log_loss
-from bucephal.lab.calibration.report import halfway_words
 from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import Catalogue
 from scipy.stats import entropy

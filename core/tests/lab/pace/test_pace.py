@@ -7,8 +7,8 @@ from datetime import date
 
 import pytest
 from bucephal.lab.pace import ALL_WAYS, ARRIVALS, OWN, Pace, Run, Working, pace_page, summed, work
-from bucephal.lab.pace.bench import _Season
-from bucephal.lab.pace.ways import WAYS, Lesson, Way, who_knows
+from bucephal.lab.pace.strategies import WAYS, Lesson, Way, who_knows
+from bucephal.lab.pace.trials import _Season
 from bucephal.ladder import Catalogue, Side
 from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session
 from bucephal.record import Ask, Horse, HorseRecord, Tension
