@@ -7,7 +7,7 @@ from itertools import count
 
 from bucephal.ladder import Catalogue, TakenWith
 from bucephal.record import Ask, Event, EventKind, HorseRecord, Session
-from bucephal.words.wedges import corner
+from bucephal.words.wedge_words import corner
 
 ROUND = ("M", "H", "K", "F")
 """Corners as they come on the left rein."""

@@ -140,7 +140,7 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
     from bucephal.answers import HeardEntry, classify, mark_at_the_ring, said, signal_rules
     from bucephal.coach import advise
     from bucephal.coach.advice import URGENT, measured_texts
-    from bucephal.words.coach import fill
+    from bucephal.words.coach_words import fill
 
     rule = settings.rule(catalogue)
     rules, measured = signal_rules(rule), measured_texts(rule)
@@ -180,7 +180,7 @@ def _of_the_ground(standing: Any) -> dict[str, Any]:
     from bucephal.ladder import Side
     from bucephal.pages import arena_seen
     from bucephal.record import Ask, Event, EventKind
-    from bucephal.words.wedges import corner
+    from bucephal.words.wedge_words import corner
 
     place = arena_from("20x40")
     turned = [Ask(step="line.1", side=Side.LEFT, extent=metres, spot=corner("M")) for metres in (3, 2)]

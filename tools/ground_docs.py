@@ -9,10 +9,10 @@ from pathlib import Path
 
 from bucephal.base.errors import InvalidInput
 from bucephal.ground import SET_UPS, Layout, arena_from, lay_out
-from bucephal.ground.parameters import Choice, Group, Number, Parameter, Unit
 from bucephal.ground.set_up import SetUpPlan
+from bucephal.ground.set_up_parameters import Choice, Group, Number, Parameter, Unit
 from bucephal.sheets import drawing_of, svg_of
-from bucephal.words import grounds as words
+from bucephal.words import ground_words
 
 ARENAS = ("20x40", "20x60", "30x60", "100x200ft", "round:18")
 DRAWN_IN, SCALE = "20x40", 400
@@ -62,10 +62,10 @@ def _said_in(plan: SetUpPlan) -> str:
 
 
 def _row(one: Parameter, layout: Layout) -> str:
-    name = f"{words.PARAMETERS[one.key]} (`{one.key}`)"
+    name = f"{ground_words.PARAMETERS[one.key]} (`{one.key}`)"
     if isinstance(one, Choice):
-        said = ", ".join(words.CHOICES[option] for option in one.options)
-        return f"| {name} | {words.CHOICES[str(layout.values[one.key])]} | – | {said} |"
+        said = ", ".join(ground_words.CHOICES[option] for option in one.options)
+        return f"| {name} | {ground_words.CHOICES[str(layout.values[one.key])]} | – | {said} |"
     unit = "" if one.unit is Unit.COUNT else f" {one.unit}"
     usual = f"{layout.values[one.key]:g}{unit}"
     return f"| {name} | {usual} | {_feet(one)} | {one.low:g} to {one.high:g}{unit} |"

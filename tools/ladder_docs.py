@@ -27,9 +27,9 @@ from bucephal.response import (
     SURE_ENOUGH_SAFETY,
     SURE_SHARE,
 )
-from bucephal.words import guides
+from bucephal.words import guide_words
 from bucephal.words.ages import age_text
-from bucephal.words.arrivals import BACKGROUNDS
+from bucephal.words.arrival_words import BACKGROUNDS
 from bucephal.words.figures import LIGHT
 
 _KIND_WORDS = {
@@ -67,7 +67,7 @@ def _index(catalogue: Catalogue) -> Iterator[str]:
         "change all of it, and add its own."
     )
     yield ""
-    yield f"- **Ready**: {guides.ready(READY_DAYS, LIGHT, READY_CHANCE)}."
+    yield f"- **Ready**: {guide_words.ready(READY_DAYS, LIGHT, READY_CHANCE)}."
     yield f"- **Confirmed**: {_confirmed(strict=False)}."
     yield f"- **Confirmed, of a safety exercise**: {_confirmed(strict=True)}."
     yield ""
@@ -83,7 +83,7 @@ def _index(catalogue: Catalogue) -> Iterator[str]:
 def _confirmed(*, strict: bool) -> str:
     sure = SURE_ENOUGH_SAFETY if strict else SURE_ENOUGH
     alone = FIRST_ANSWERS_ALONE_SAFETY if strict else FIRST_ANSWERS_ALONE
-    return guides.confirmed(sure, LIGHT, SURE_SHARE, FIRST_ANSWERS_WITH_SURE, alone, strict=False)
+    return guide_words.confirmed(sure, LIGHT, SURE_SHARE, FIRST_ANSWERS_WITH_SURE, alone, strict=False)
 
 
 def _phase(catalogue: Catalogue, phase: str) -> Iterator[str]:
@@ -99,11 +99,11 @@ def _exercise(catalogue: Catalogue, exercise: Exercise) -> Iterator[str]:
     yield ""
     yield exercise.good_for
     yield ""
-    yield f"- {_KIND_WORDS[exercise.kind]}; {guides.SIDES[exercise.sides]}"
+    yield f"- {_KIND_WORDS[exercise.kind]}; {guide_words.SIDES[exercise.sides]}"
     if exercise.family is not None:
         yield f"- levels: [{catalogue.families[exercise.family].name}](scales.md)"
     sided = exercise.sides is not Sides.NONE
-    yield f"- {guides.dose(exercise.cap, exercise.cap_both, exercise.minutes, sided=sided)}"
+    yield f"- {guide_words.dose(exercise.cap, exercise.cap_both, exercise.minutes, sided=sided)}"
     if exercise.safety:
         yield "- a safety exercise: confirmed by the stricter rule"
     yield f"- {exercise.ask}"
@@ -114,7 +114,7 @@ def _exercise(catalogue: Catalogue, exercise: Exercise) -> Iterator[str]:
     yield "| what goes wrong | first | second | counts as |"
     yield "| --- | --- | --- | --- |"
     for fault in exercise.faults:
-        second, counts_as = fault.second or "–", guides.counts_as(fault)
+        second, counts_as = fault.second or "–", guide_words.counts_as(fault)
         yield f"| {fault.looks} (`{fault.code}`) | {fault.first} | {second} | {counts_as} |"
 
 
@@ -134,8 +134,8 @@ def _stage(catalogue: Catalogue, exercise: Exercise, stage: Stage) -> Iterator[s
         facts.append("schooled band" if stage.band == "schooled" else "any answer")
     if stage.kit:
         facts.append(f"kit: {', '.join(stage.kit)}")
-    if guides.HELPER[stage.helper]:
-        facts.append(guides.HELPER[stage.helper])
+    if guide_words.HELPER[stage.helper]:
+        facts.append(guide_words.HELPER[stage.helper])
     if stage.least_age_months:
         facts.append(f"from {age_text(stage.least_age_months)}")
     if stage.set_ups:

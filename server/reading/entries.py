@@ -18,8 +18,8 @@ from bucephal.pages import (
     rider_faults,
 )
 from bucephal.record import Session
-from bucephal.words.clocks import FORMER_RIDER
-from bucephal.words.entries import running
+from bucephal.words.clock_words import FORMER_RIDER
+from bucephal.words.entry_words import running
 from horses.models import Horse
 from horses.services import ladder_of
 from ninja import Schema

@@ -19,7 +19,7 @@ from accounts.trail import What
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.entry import Change, Correction, correct, read_correction, text_to_correct
 from bucephal.record import Ask, Event, Session, SessionHeader
-from bucephal.words.entries import HORSE
+from bucephal.words.entry_words import HORSE
 from django.db import transaction
 from django.utils import timezone
 from horses.models import Horse

@@ -12,7 +12,7 @@ from accounts.devices import devices_of
 from accounts.models import User
 from accounts.people import keep_a_trainer
 from accounts.trail import GONE, What
-from bucephal.words.clocks import FORMER_RIDER
+from bucephal.words.clock_words import FORMER_RIDER
 from django.db import transaction
 from horses.models import Horse
 from horses.services import changed

@@ -13,8 +13,8 @@ from accounts.models import User
 from accounts.services import Missing
 from accounts.trail import What
 from bucephal.base.errors import InvalidInput, Problem
-from bucephal.words.clocks import clock_words, set_by_hand
-from bucephal.words.entries import RESTORED, SESSION, STRUCK_OUT
+from bucephal.words.clock_words import clock_words, set_by_hand
+from bucephal.words.entry_words import RESTORED, SESSION, STRUCK_OUT
 from bucephal.words.figures import day
 from django.db import transaction
 from django.db.models import QuerySet

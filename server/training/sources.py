@@ -7,7 +7,7 @@ from uuid import UUID
 
 from accounts.devices import kind_of
 from accounts.models import Device, User
-from bucephal.words.clocks import clock_words, device_words
+from bucephal.words.clock_words import clock_words, device_words
 from ninja import Schema
 from pydantic import Field
 

@@ -6,7 +6,7 @@ import re
 from pathlib import Path
 
 import pytest
-from bucephal.words.entries import NOTATION
+from bucephal.words.entry_words import NOTATION
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 DOCUMENTS = sorted([*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")])

@@ -13,8 +13,8 @@ from bucephal.ladder import StepKind
 from bucephal.planning import ItemKind
 from bucephal.progress import StepState
 from bucephal.words import figures
-from bucephal.words.plans import KINDS
-from bucephal.words.standing import STATE_HELP
+from bucephal.words.plan_words import KINDS
+from bucephal.words.standing_words import STATE_HELP
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 WORDS = ROOT / "core/bucephal/words"

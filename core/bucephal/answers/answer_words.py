@@ -11,7 +11,7 @@ from bucephal.ladder import StepKind
 from bucephal.record import Ask, Correct, Tension
 from bucephal.record.models import GRADES, STRENGTHS
 from bucephal.record.notation import NOT_ANSWERED, plain_marks
-from bucephal.words import wedges as words
+from bucephal.words import wedge_words
 from bucephal.words.figures import measured
 
 AT = "at {level}"
@@ -52,27 +52,27 @@ def said_beside(ask: Ask, rule: StepRule) -> str:
 
 def _beside(ask: Ask, rule: StepRule) -> Iterator[str]:
     if ask.after_break:
-        yield words.AFTER_BREAK
+        yield wedge_words.AFTER_BREAK
     if ask.strength is not None:
-        yield words.strength(ask.strength, STRENGTHS[-1])
+        yield wedge_words.strength(ask.strength, STRENGTHS[-1])
     if ask.distance_m is not None:
-        yield words.metres(ask.distance_m)
+        yield wedge_words.metres(ask.distance_m)
     if ask.extent is not None and rule.kind is not StepKind.MEASURE:
-        yield words.counted(ask.extent, rule.exercise.counted)
+        yield wedge_words.counted(ask.extent, rule.exercise.counted)
     if ask.grade is not None:
-        yield words.grade(ask.grade, GRADES[-1])
+        yield wedge_words.grade(ask.grade, GRADES[-1])
     if ask.second_aid is not None:
-        yield words.second_aid(ask.second_aid)
+        yield wedge_words.second_aid(ask.second_aid)
     if ask.offered is not None:
-        yield words.offered(ask.offered)
+        yield wedge_words.offered(ask.offered)
     if ask.attentive is not None:
-        yield words.attentive(there=ask.attentive)
+        yield wedge_words.attentive(there=ask.attentive)
     if ask.gait_shown is not None:
-        yield words.gait_shown(ask.gait_shown)
+        yield wedge_words.gait_shown(ask.gait_shown)
     if ask.spot:
         yield ask.spot
     if ask.note:
-        yield words.noted(ask.note)
+        yield wedge_words.noted(ask.note)
 
 
 _SAID = {

@@ -37,8 +37,7 @@ from bucephal.record import (
 from bucephal.record.history import ASSESSMENT_LASTS, SETTLE_EXERCISE
 from bucephal.response import Tracks
 from bucephal.welfare import session_limit_min
-from bucephal.words import arrivals as words
-from bucephal.words import flags as flag_words
+from bucephal.words import arrival_words, flag_words
 
 WALK_ON, LONG_LINES = "walk-on", "long-line.1"
 NEVER_DONE = "never-done"
@@ -121,7 +120,7 @@ def assess(
     sessions, late = _sessions(tries, minutes)
     waiting = [one for session in sessions for one in session.tries if _waits(one)]
     if _days_held(record) >= MOST_SESSIONS:
-        held = words.held(MOST_SESSIONS)
+        held = arrival_words.held(MOST_SESSIONS)
         late += [NotTried(step=one.step, name=one.name, reason="time", words=held) for one in waiting]
         sessions = tuple(_tried_of(session) for session in sessions)
         waiting = []
@@ -213,11 +212,11 @@ def _waits(one: AssessmentTry) -> bool:
 
 def _facts(horse: Horse, standing: Standing) -> list[str]:
     facts = [
-        words.age_fact(standing.age_months),
-        words.background_fact(horse.background, TAKEN_FOR_UNKNOWN),
+        arrival_words.age_fact(standing.age_months),
+        arrival_words.background_fact(horse.background, TAKEN_FOR_UNKNOWN),
     ]
     if horse.arrived is not None:
-        facts.append(words.here_since(horse.arrived))
+        facts.append(arrival_words.here_since(horse.arrived))
     return facts + [flag_words.fact(code) for code in standing.open_flags]
 
 
@@ -241,19 +240,19 @@ def _laid_out(
             earlier.append(step)
             tried, resting = was_asked(step, tracks), standing.rest_because(step)
             if resting is None and never_did(standing.record.horse, ladder.stage(step)):
-                resting = NEVER_DONE, words.NEVER_DONE
+                resting = NEVER_DONE, arrival_words.NEVER_DONE
             if resting is not None and not tried:
                 out.append(_not_tried(ladder, step, *resting))
-                missing[step, True] = missing[step, False] = words.not_tried(name, resting[1])
+                missing[step, True] = missing[step, False] = arrival_words.not_tried(name, resting[1])
             elif broken is not None and not tried:
-                out.append(_not_tried(ladder, step, "answers", words.answers_stopped(broken)))
+                out.append(_not_tried(ladder, step, "answers", arrival_words.answers_stopped(broken)))
                 missing[step, True] = missing[step, False] = broken
             else:
                 tries.append((number, _try(step, _because(plan, step, ladder), after, tried, ladder)))
                 if tried and not came_light(step, tracks):
-                    missing[step, True] = words.not_light(name)
+                    missing[step, True] = arrival_words.not_light(name)
                 if tried and not came_at_all(step, tracks):
-                    missing[step, False] = words.did_not_come(name)
+                    missing[step, False] = arrival_words.did_not_come(name)
     return tries, out
 
 
@@ -261,7 +260,7 @@ def _because(plan: AssessmentPlan, step: str, ladder: Catalogue) -> str:
     """The fact that speaks for a step; else that it is a basic of its phase."""
     phase = ladder.phases[ladder.exercise(step).phase].lower()
     background = plan.words.partition(":")[0].lower()
-    return plan.because.get(step) or words.a_basic_of(background, phase)
+    return plan.because.get(step) or arrival_words.a_basic_of(background, phase)
 
 
 def _not_tried(ladder: Catalogue, step: str, reason: str, words: str) -> NotTried:
@@ -311,7 +310,7 @@ def _try(step: str, because: str, after: tuple[After, ...], tried: bool, ladder:
         minutes=_minutes(exercise, stage, asks),
         helper=stage.helper is not HelperRule.NEVER,
         after=after,
-        because=words.times_tried(because, len(sides), twice=asks == MOST_TRIES_A_SIDE),
+        because=arrival_words.times_tried(because, len(sides), twice=asks == MOST_TRIES_A_SIDE),
         tried=tried,
     )
 
@@ -332,7 +331,7 @@ def _sessions(
         if packed[-1] and (used + one.minutes > room or number + 1 > len(packed)):
             packed.append([])
         if len(packed) > MOST_SESSIONS:
-            full = words.sessions_full(MOST_SESSIONS, limit)
+            full = arrival_words.sessions_full(MOST_SESSIONS, limit)
             late.append(NotTried(step=one.step, name=one.name, reason="time", words=full))
             packed.pop()
             continue

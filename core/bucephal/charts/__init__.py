@@ -4,11 +4,8 @@ A chart is a drawing of a few plain marks in units of a page about 360 wide, y d
 it stands for. How that looks is for whoever shows it: a screen in its theme, a file of vectors, paper.
 """
 
-from bucephal.charts.cells import Cell, cells
-from bucephal.charts.columns import Column, ColumnGroup, Part, columns
-from bucephal.charts.corners import CornerFigure, corner_map
-from bucephal.charts.dial import Turned, dial
-from bucephal.charts.drawing import (
+from bucephal.charts.cell_chart import Cell, cells
+from bucephal.charts.chart_drawing import (
     OF_SIDE,
     Chart,
     ChartBar,
@@ -22,10 +19,13 @@ from bucephal.charts.drawing import (
     MarkShape,
     Shade,
 )
+from bucephal.charts.column_chart import Column, ColumnGroup, Part, columns
+from bucephal.charts.corner_chart import CornerFigure, corner_map
+from bucephal.charts.dial_chart import Turned, dial
 from bucephal.charts.progress_bars import WayDone, progress_bars
-from bucephal.charts.sides import SideLevel, SidesRow, then_and_now_board
-from bucephal.charts.target import Beside, beside_the_target
-from bucephal.charts.time_series import Seen, over_time
+from bucephal.charts.sides_chart import SideLevel, SidesRow, then_and_now_board
+from bucephal.charts.target_chart import Beside, beside_the_target
+from bucephal.charts.time_chart import Seen, over_time
 
 # fmt: off
 __all__ = [

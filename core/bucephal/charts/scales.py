@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 
-from bucephal.charts.drawing import LETTER, WIDTH, ChartStroke, ChartText, Shade, line
-from bucephal.words.charts import short_day
+from bucephal.charts.chart_drawing import LETTER, WIDTH, ChartStroke, ChartText, Shade, line
+from bucephal.words.chart_words import short_day
 
 LEFT, RIGHT, TOP, BOTTOM = 38.0, 10.0, 24.0, 24.0
 _TICKS = 3

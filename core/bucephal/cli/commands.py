@@ -13,7 +13,7 @@ OWN_HELP = "what a yard adds to the ladder: exercises, scales, missing kit (JSON
 
 
 class Command(NamedTuple):
-    """The module of `bucephal.cli` that runs a command, and what is said of it in the help."""
+    """Whose module runs it (`bucephal.cli.MODULE_commands`), and what is said of it in the help."""
 
     module: str
     help: str

@@ -73,7 +73,7 @@ def _parser(given: Sequence[str]) -> argparse.ArgumentParser:
         return command
 
     if given and given[0] in COMMANDS:
-        import_module(f"bucephal.cli.{COMMANDS[given[0]].module}").add_to(add)
+        import_module(f"bucephal.cli.{COMMANDS[given[0]].module}_commands").add_to(add)
     return parser
 
 

@@ -52,7 +52,7 @@ from bucephal.ladder import (
     under,
 )
 from bucephal.record import FrozenModel
-from bucephal.words.coach import (
+from bucephal.words.coach_words import (
     LET_GO,
     Figures,
     at_spot,

@@ -61,7 +61,7 @@ from bucephal.coach.machine import (
 from bucephal.coach.settings import CoachSettings
 from bucephal.ladder import Catalogue, Exercise, Side, StepKind, under
 from bucephal.record import FrozenModel
-from bucephal.words.coach import COMES_NEXT, SPOT, AdviceText, load_texts, where
+from bucephal.words.coach_words import COMES_NEXT, SPOT, AdviceText, load_texts, where
 
 
 class CompiledRule(FrozenModel):

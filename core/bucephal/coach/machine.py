@@ -18,7 +18,7 @@ from enum import StrEnum
 from typing import NamedTuple
 
 from bucephal.answers import Signal, SignalKind
-from bucephal.response.comparison import stuck_after
+from bucephal.response.contrasts import stuck_after
 from bucephal.welfare import STUMBLES_IN_A_SESSION
 
 OVERS_TO_CALM = 3

@@ -21,7 +21,7 @@ from bucephal.ladder import Catalogue, Side
 from bucephal.progress import Standing
 from bucephal.record import Ask, Event, FrozenModel, Session, SessionKind, band_for
 from bucephal.record.models import moment_key
-from bucephal.words import debriefs as words
+from bucephal.words import debrief_words
 
 Key = tuple[str, Side]
 _GOES_ON = frozenset(
@@ -190,11 +190,11 @@ def _instead(told: _Told, asks: Sequence[Ask], catalogue: Catalogue) -> str:
     more = sum((ask.step, ask.side) == told.key for ask in later)
     again = bool(later) and (later[0].step, later[0].side) == told.key
     if again and (told.advice.ends or code in _LEAVES):
-        return words.went_on(more)
+        return debrief_words.went_on(more)
     if again and code is AdviceCode.GO_EASIER:
-        return words.SAME_AGAIN
+        return debrief_words.SAME_AGAIN
     if code in _GOES_ON and more == 0 and not _went_elsewhere(told.key, later, catalogue):
-        return words.LEFT_IT
+        return debrief_words.LEFT_IT
     return ""
 
 

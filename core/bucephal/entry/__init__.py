@@ -2,9 +2,8 @@
 
 from bucephal.entry.completion import Completions, Option, complete
 from bucephal.entry.corrections import Change, Correction, correct, read_correction, text_to_correct
-from bucephal.entry.reader import QuickEntry, ReadSession, last_asked, read_entry
-from bucephal.entry.tokens import Misplaced, Place
-from bucephal.entry.writer import (
+from bucephal.entry.entry_reader import QuickEntry, ReadSession, last_asked, read_entry
+from bucephal.entry.entry_writer import (
     UNSEEN,
     event_written,
     line_begun,
@@ -12,6 +11,7 @@ from bucephal.entry.writer import (
     write_session,
     write_sessions,
 )
+from bucephal.entry.tokens import Misplaced, Place
 
 __all__ = [
     "UNSEEN", "Change", "Completions", "Correction", "Misplaced", "Option", "Place", "QuickEntry",

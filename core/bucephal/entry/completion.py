@@ -7,11 +7,11 @@ from collections.abc import Iterable, Iterator, Mapping
 from datetime import date, timedelta
 from typing import NamedTuple
 
-from bucephal.entry.reader import SIDES, step_meant
+from bucephal.entry.entry_reader import SIDES, step_meant
+from bucephal.entry.entry_writer import LETTER
 from bucephal.entry.session_lines import HAPPENED, HEADER_PATHS, WEEKDAYS, is_of_the_header
 from bucephal.entry.tokens import Piece, Place, lines_of, pieces_of
 from bucephal.entry.typed_answers import Question, faults_begun
-from bucephal.entry.writer import LETTER
 from bucephal.ladder import Catalogue, Exercise, Side
 from bucephal.record import EventKind, SessionKind
 from bucephal.words.figures import day as on_day

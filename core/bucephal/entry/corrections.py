@@ -14,9 +14,9 @@ from functools import partial
 from typing import Any, Generic, TypeVar
 
 from bucephal.base.errors import Problem
-from bucephal.entry.reader import QuickEntry, read_entry
+from bucephal.entry.entry_reader import QuickEntry, read_entry
+from bucephal.entry.entry_writer import CLOCKS, UNSEEN, event_written, write_answer, write_session
 from bucephal.entry.tokens import Misplaced, Place
-from bucephal.entry.writer import CLOCKS, UNSEEN, event_written, write_answer, write_session
 from bucephal.ladder import Catalogue
 from bucephal.record import Ask, Event, Horse, Session, SessionHeader, with_band, with_lead_fault
 

@@ -12,7 +12,7 @@ from typing import IO, TYPE_CHECKING
 
 from bucephal.exchange.horse_export import Leaving
 from bucephal.record import Session
-from bucephal.words import exports as words
+from bucephal.words import export_words
 
 if TYPE_CHECKING:
     from icalendar import Event
@@ -40,14 +40,14 @@ def _entries(horse: Leaving, stamp: datetime) -> Iterator[Event]:
     record, name = horse.as_kept, horse.as_kept.horse.name
     own = record.horse.id or name
     for visit in record.busy:
-        said = words.visit_entry(name, visit.what)
+        said = export_words.visit_entry(name, visit.what)
         yield _entry(f"{own}-{visit.date}-{visit.what}", said, stamp, visit.date)
     for goal in record.goals:
         if goal.by is not None:
-            said = words.goal_entry(name, horse.standing.catalogue.name_in_text(goal.step))
+            said = export_words.goal_entry(name, horse.standing.catalogue.name_in_text(goal.step))
             yield _entry(f"{own}-{goal.step}", said, stamp, goal.by)
     for number, session in enumerate(record.sessions):
-        said = words.session_entry(name, session.kind, len(session.asks))
+        said = export_words.session_entry(name, session.kind, len(session.asks))
         starts, ends = _hours(session)
         yield _entry(f"{session.id or f'{own}-{number}'}", said, stamp, starts, ends)
 

@@ -16,6 +16,8 @@ from bucephal.base.errors import InvalidInput, Problem
 MOST_ROWS = 20_000
 """About as many asks as a horse is asked in ten years [own]."""
 MOST_COLUMNS = 200
+MOST_IN_A_CELL = 100_000
+"""Far more than any note: a sign that a quote was never closed [own]."""
 DELIMITERS = (",", ";", "\t", "|")
 WESTERN = "windows-1252"
 _MARKED = ((codecs.BOM_UTF8, "utf-8-sig"), (codecs.BOM_UTF16_LE, "utf-16"), (codecs.BOM_UTF16_BE, "utf-16"))
@@ -52,6 +54,10 @@ def read_foreign(content: bytes) -> ForeignTable:
     line = 1
     try:
         for cells in reader:
+            # Said here too: how much the reader lets pass is one setting of the whole process.
+            longest = max(map(len, cells), default=0)
+            if longest > MOST_IN_A_CELL:
+                raise csv.Error(f"a cell of {longest} characters")
             if any(cell.strip() for cell in cells):
                 rows.append(ForeignRow(line, tuple(cell.strip(" ") for cell in cells)))
             line = reader.line_num + 1

@@ -10,9 +10,9 @@ from typing import IO
 from bucephal.exchange.horse_export import Leaving
 from bucephal.ladder import Side
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_day
-from bucephal.words import exports as words
+from bucephal.words import export_words
 from bucephal.words.figures import date_in_full
-from bucephal.words.plans import ADVICE_NOT_ORDERS, minutes
+from bucephal.words.plan_words import ADVICE_NOT_ORDERS, minutes
 
 _STYLE = """
 @page { size: A4; margin: 14mm }
@@ -35,7 +35,7 @@ _LETTER = {Side.LEFT: " L", Side.RIGHT: " R", Side.NONE: ""}
 
 def write_plans(horses: Iterable[Leaving], on: date, out: IO[bytes]) -> None:
     """A page for each horse."""
-    title = f"<title>{escape(words.PLAN)}</title><style>{_STYLE}</style>"
+    title = f"<title>{escape(export_words.PLAN)}</title><style>{_STYLE}</style>"
     out.write(f'<!doctype html><html lang="en"><head><meta charset="utf-8">{title}</head><body>'.encode())
     for horse in horses:
         plan = plan_day(horse.standing, PlanRequest(on=on, minutes=horse.minutes))
@@ -47,7 +47,7 @@ def _page(name: str, plan: SessionPlan) -> Iterator[str]:
     yield "<section><header>"
     yield f"<h1>{escape(name)}</h1><p>{date_in_full(plan.on)}</p><p>{minutes(plan.minutes)}</p></header>"
     yield f"<p>{escape(plan.headline)}</p>"
-    yield f'<table aria-label="{escape(words.TO_TICK)}">'
+    yield f'<table aria-label="{escape(export_words.TO_TICK)}">'
     for item in plan.items:
         yield from _row(item)
     yield "</table><ul>"
@@ -70,4 +70,4 @@ def _to_fill_in(item: PlanItem) -> list[str]:
     """Where the answers are written as they are typed in later: the step and the side."""
     if item.step is not None:
         return [f"{item.step}{_LETTER[one.side]}" for one in item.sides]
-    return [words.SETTLED_AFTER] if item.kind is ItemKind.SETTLE else []
+    return [export_words.SETTLED_AFTER] if item.kind is ItemKind.SETTLE else []

@@ -14,7 +14,7 @@ from bucephal.exchange.horse_export import Leaving
 from bucephal.exchange.package_writer import Packed, write_asks, write_package
 from bucephal.exchange.paper_plan import write_plans
 from bucephal.record import FrozenModel, write_record
-from bucephal.words import exports as words
+from bucephal.words import export_words
 
 
 class Reach(StrEnum):
@@ -88,16 +88,33 @@ def _exporter(
 
 
 EXPORTERS = (
-    _exporter("record", words.RECORD, words.RECORD_FOR, Format.JSON, Reach.HORSE, _write_record),
-    _exporter("package", words.PACKAGE, words.PACKAGE_FOR, Format.ZIP, Reach.HORSES, _write_package),
-    _exporter("asks", words.ASKS, words.ASKS_FOR, Format.CSV, Reach.HORSES, _write_asks),
-    _exporter("plan", words.PLAN, words.PLAN_FOR, Format.PAGE, Reach.HORSES, write_plans),
-    _exporter("calendar", words.CALENDAR, words.CALENDAR_FOR, Format.CALENDAR, Reach.HORSES, write_calendar),
+    _exporter(
+        "record", export_words.RECORD, export_words.RECORD_FOR, Format.JSON, Reach.HORSE, _write_record
+    ),
+    _exporter(
+        "package", export_words.PACKAGE, export_words.PACKAGE_FOR, Format.ZIP, Reach.HORSES, _write_package
+    ),
+    _exporter("asks", export_words.ASKS, export_words.ASKS_FOR, Format.CSV, Reach.HORSES, _write_asks),
+    _exporter("plan", export_words.PLAN, export_words.PLAN_FOR, Format.PAGE, Reach.HORSES, write_plans),
+    _exporter(
+        "calendar",
+        export_words.CALENDAR,
+        export_words.CALENDAR_FOR,
+        Format.CALENDAR,
+        Reach.HORSES,
+        write_calendar,
+    ),
 )
 ARCHIVE = Export(
-    id="archive", what=words.ARCHIVE, for_whom=words.ARCHIVE_FOR, format=Format.ZIP, of=Reach.MACHINE
+    id="archive",
+    what=export_words.ARCHIVE,
+    for_whom=export_words.ARCHIVE_FOR,
+    format=Format.ZIP,
+    of=Reach.MACHINE,
 )
-HELD = Export(id="held", what=words.HELD, for_whom=words.HELD_FOR, format=Format.JSON, of=Reach.PERSON)
+HELD = Export(
+    id="held", what=export_words.HELD, for_whom=export_words.HELD_FOR, format=Format.JSON, of=Reach.PERSON
+)
 """These two are written by the machine that has them."""
 EXPORTS = (*(one.told for one in EXPORTERS), ARCHIVE, HELD)
 

@@ -25,15 +25,15 @@ from bucephal.ground.layout import (
     Rounds,
 )
 from bucephal.ground.nearest_letter import where
-from bucephal.ground.parameters import Choice, Given, Number, Parameter, Unit
 from bucephal.ground.places import GroundPlace, Spot
 from bucephal.ground.set_up import CallAt, Laid, SetUpPlan
+from bucephal.ground.set_up_parameters import Choice, Given, Number, Parameter, Unit
 from bucephal.ground.set_ups import SET_UPS
 from bucephal.ground.set_ups.leg_yield_line import GREEN_DEG, SCHOOLED_DEG
 from bucephal.ground.siting import Laying, prepare
 from bucephal.ladder import Gait, load_library
-from bucephal.words import grounds as words
-from bucephal.words.grounds import Lengths
+from bucephal.words import ground_words
+from bucephal.words.ground_words import Lengths
 
 ON_THE_SPOT_M = 1.0
 """Within this radius a horse turns on the spot, and does not lean."""
@@ -78,7 +78,7 @@ class _Told:
         problems = problems_of(self._laid, self._frame, laying.lengths)
         most = largest(plan, self._frame, laying.values) if problems else None
         return {
-            "fits": not problems, "verdict": words.DOES_NOT_FIT if problems else words.FITS,
+            "fits": not problems, "verdict": ground_words.DOES_NOT_FIT if problems else ground_words.FITS,
             "problems": problems, "largest": None if most is None else {plan.size: most},
             "largest_words": _largest_words(laying, most) if problems else "",
         }  # fmt: skip
@@ -107,7 +107,7 @@ class _Told:
     def _ask(self, call: CallAt) -> AskAt:
         at = self._frame.out(call.at)
         by_letters = where(at, self._frame.letters, self._frame.area.width, self._frame.area.length)
-        return AskAt(call=call.call, what=words.CALLS[call.call], x_m=at.x, y_m=at.y, where=by_letters)
+        return AskAt(call=call.call, what=ground_words.CALLS[call.call], x_m=at.x, y_m=at.y, where=by_letters)
 
     @cached_property
     def _path(self) -> Path:
@@ -139,24 +139,24 @@ class _Told:
 
     def _comes_to(self) -> Iterator[str]:
         lengths = self._laying.lengths
-        yield words.way_length(lengths.said(self._path.length_m))
+        yield ground_words.way_length(lengths.said(self._path.length_m))
         for gait, seconds in self._times_s.items():
             lean, _ = self._leans.get(gait, (0.0, 0.0))
-            yield words.in_gait(gait, seconds, self._strides[gait], lean)
+            yield ground_words.in_gait(gait, seconds, self._strides[gait], lean)
         yield from (f"{one.name}: {one.said}" for one in self._figures)
         if self._leans:
             least = self._least_radii(tuple(self._leans))
-            yield words.least_radii({gait: lengths.said(radius) for gait, radius in least.items()})
+            yield ground_words.least_radii({gait: lengths.said(radius) for gait, radius in least.items()})
 
 
 def _rounds(laid: Laid) -> Rounds:
-    said = words.BOTH_REINS if laid.both_reins else words.rounds(laid.laps)
+    said = ground_words.BOTH_REINS if laid.both_reins else ground_words.rounds(laid.laps)
     return Rounds(left=laid.laps, right=laid.laps, words=said)
 
 
 def _named(plan: SetUpPlan) -> tuple[str, str]:
     if plan.is_figure:
-        return words.FIGURE_NAMES[plan.code]
+        return ground_words.FIGURE_NAMES[plan.code]
     known = load_library().set_ups[plan.code]
     return known.name, known.words
 
@@ -177,7 +177,7 @@ def _marker(laying: Laying, number: int) -> Marker:
     return Marker(
         id=mark.id,
         kind=mark.kind,
-        name=words.marker(mark.id),
+        name=ground_words.marker(mark.id),
         x_m=at.x,
         y_m=at.y,
         said=laying.lengths.at(at.x, at.y),
@@ -187,13 +187,13 @@ def _marker(laying: Laying, number: int) -> Marker:
 
 def _parameter(laying: Laying, one: Parameter) -> ParameterOut:
     about = {
-        "key": one.key, "name": words.PARAMETERS[one.key], "group": one.group,
+        "key": one.key, "name": ground_words.PARAMETERS[one.key], "group": one.group,
         "value": laying.values.by_key[one.key], "is_set": one.key in laying.given,
         "is_size": one.key == laying.plan.size,
     }  # fmt: skip
     if isinstance(one, Choice):
-        options = tuple(Option(value=value, name=words.CHOICES[value]) for value in one.options)
-        shown = words.CHOICES[laying.values.choice(one.key)]
+        options = tuple(Option(value=value, name=ground_words.CHOICES[value]) for value in one.options)
+        shown = ground_words.CHOICES[laying.values.choice(one.key)]
         return ParameterOut(**about, unit=None, options=options, sets=one.key, shown=shown)
     return ParameterOut(
         **about, unit=one.unit, low=one.low, high=one.high, step=one.step, **_in_the_units_read(laying, one)
@@ -204,24 +204,24 @@ def _in_the_units_read(laying: Laying, one: Number) -> dict[str, str]:
     """A number as it is read and typed: lengths in metres or feet, anything else as it is."""
     number = laying.values.number(one.key)
     if one.unit is not Unit.METRES:
-        span = words.span(f"{one.low:g}", f"{one.high:g}")
+        span = ground_words.span(f"{one.low:g}", f"{one.high:g}")
         unit = "" if one.unit is Unit.COUNT else str(one.unit)
         return {"sets": one.key, "shown": f"{number:g}", "unit_shown": unit, "range_shown": span}
     lengths = laying.lengths
     return {
         "sets": one.key if lengths.unit == "m" else one.key.removesuffix("_m") + "_ft",
         "shown": lengths.number(number), "unit_shown": lengths.unit,
-        "range_shown": words.span(lengths.number(one.low), lengths.number(one.high)),
+        "range_shown": ground_words.span(lengths.number(one.low), lengths.number(one.high)),
     }  # fmt: skip
 
 
 def _largest_words(laying: Laying, most: float | None) -> str:
     if most is None:
-        return words.NOTHING_FITS
+        return ground_words.NOTHING_FITS
     number = next(one for one in laying.plan.own if one.key == laying.plan.size)
     is_length = isinstance(number, Number) and number.unit is Unit.METRES
     said = laying.lengths.said(most) if is_length else f"{most:g}"
-    return words.largest(words.PARAMETERS[laying.plan.size], said)
+    return ground_words.largest(ground_words.PARAMETERS[laying.plan.size], said)
 
 
 def _path(laying: Laying) -> Path:
@@ -243,7 +243,7 @@ def _path_piece(piece: Piece, gait: Gait, lengths: Lengths) -> PathPiece:
         return PathPiece(
             kind="arc", centre=tuple(piece.centre), radius_m=piece.radius, turn=piece.turn,
             sweep_deg=piece.sweep_deg,
-            turn_said=words.turned(piece.turn, piece.sweep_deg, lengths.said(piece.radius)), **ends,
+            turn_said=ground_words.turned(piece.turn, piece.sweep_deg, lengths.said(piece.radius)), **ends,
         )  # fmt: skip
     return PathPiece(kind="line", **ends)
 
@@ -283,7 +283,7 @@ _UNITS = {"deg": "deg", "ms": "m/s", "s": "s", "m": "m"}
 def _figure(laying: Laying, key: str, value: float) -> Figure:
     unit = _UNITS[key.rpartition("_")[2]]
     said = laying.lengths.figure(value, unit)
-    return Figure(key=key, name=words.FIGURES[key], value=value, unit=unit, said=said)
+    return Figure(key=key, name=ground_words.FIGURES[key], value=value, unit=unit, said=said)
 
 
 def _cautions(laying: Laying, leans: Mapping[Gait, tuple[float, float]]) -> Iterator[str]:
@@ -293,19 +293,19 @@ def _cautions(laying: Laying, leans: Mapping[Gait, tuple[float, float]]) -> Iter
         wants = laying.lengths.said(smallest_radius_m(laying.values.number(f"{gait}_ms")))
         said = laying.lengths.said(radius)
         if lean >= STEEP_DEG:
-            yield words.leans_far(gait, lean, said, wants)
+            yield ground_words.leans_far(gait, lean, said, wants)
         elif lean > LEAN_LIMIT_DEG:
-            yield words.leans(gait, lean, said, wants)
+            yield ground_words.leans(gait, lean, said, wants)
     angle = laying.laid.figures.get("angle_deg", 0.0)
     if angle > GREEN_DEG:
-        yield words.steep(angle, SCHOOLED_DEG, over_schooled=angle > SCHOOLED_DEG)
+        yield ground_words.steep(angle, SCHOOLED_DEG, over_schooled=angle > SCHOOLED_DEG)
 
 
 def _notes(laying: Laying) -> Iterator[str]:
-    if laying.plan.code in words.NEXT:
-        yield words.NEXT[laying.plan.code]
+    if laying.plan.code in ground_words.NEXT:
+        yield ground_words.NEXT[laying.plan.code]
     if laying.laid.needs_side and laying.frame.place.home is None:
-        yield words.HOME_NOT_SAID
+        yield ground_words.HOME_NOT_SAID
 
 
 def catalogue_of_set_ups() -> Sequence[tuple[str, str, str, bool]]:

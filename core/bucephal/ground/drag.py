@@ -11,7 +11,7 @@ import numpy.typing as npt
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ground.fit import stands
 from bucephal.ground.geometry import Point
-from bucephal.ground.parameters import Number, Values
+from bucephal.ground.set_up_parameters import Number, Values
 from bucephal.ground.siting import Laying
 
 Numbers = npt.NDArray[np.float64]

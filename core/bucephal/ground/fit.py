@@ -8,11 +8,11 @@ from itertools import product
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Line, Piece, Point, nearest
 from bucephal.ground.layout import FitProblem, ProblemKind
-from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.places import FixedThing
 from bucephal.ground.set_up import Laid, Mark, SetUpPlan
-from bucephal.words import grounds as words
-from bucephal.words.grounds import Lengths
+from bucephal.ground.set_up_parameters import Number, Unit, Values
+from bucephal.words import ground_words
+from bucephal.words.ground_words import Lengths
 
 AS_GOOD_AS_M = 1e-6
 THING_CLEAR_M = 0.5
@@ -44,9 +44,9 @@ def _problem(kind: ProblemKind, what: str, by: float, at: Point | None = None) -
 
 def _set_up(laid: Laid, frame: Frame, lengths: Lengths) -> Iterator[FitProblem]:
     if laid.needs_side and not frame.area.has_straight_side:
-        yield _problem(ProblemKind.NO_STRAIGHT_SIDE, words.NO_STRAIGHT_SIDE, 0.0)
+        yield _problem(ProblemKind.NO_STRAIGHT_SIDE, ground_words.NO_STRAIGHT_SIDE, 0.0)
     for snag in laid.snags:
-        yield _problem(ProblemKind.SET_UP, words.snag(snag.code, lengths.said(snag.by_m)), snag.by_m)
+        yield _problem(ProblemKind.SET_UP, ground_words.snag(snag.code, lengths.said(snag.by_m)), snag.by_m)
 
 
 def _fence(laid: Laid, frame: Frame, lengths: Lengths) -> Iterator[FitProblem]:
@@ -60,10 +60,12 @@ def _fence(laid: Laid, frame: Frame, lengths: Lengths) -> Iterator[FitProblem]:
     if short <= AS_GOOD_AS_M:
         return
     if room < -AS_GOOD_AS_M:
-        what = words.way_over(lengths.said(-room), lengths.said(short))
+        what = ground_words.way_over(lengths.said(-room), lengths.said(short))
         yield _problem(ProblemKind.OVER_FENCE, what, short, at)
     else:
-        what = words.way_too_near(lengths.said(max(room, 0)), lengths.said(laid.fence_m), lengths.said(short))
+        what = ground_words.way_too_near(
+            lengths.said(max(room, 0)), lengths.said(laid.fence_m), lengths.said(short)
+        )
         yield _problem(ProblemKind.NEAR_FENCE, what, short, at)
 
 
@@ -72,7 +74,7 @@ def _outside(laid: Laid, frame: Frame, lengths: Lengths) -> Iterator[FitProblem]
         at = frame.out(mark.at)
         over = -frame.area.room(at)
         if over > AS_GOOD_AS_M:
-            what = words.marker_outside(words.marker(mark.id), lengths.said(over))
+            what = ground_words.marker_outside(ground_words.marker(mark.id), lengths.said(over))
             yield _problem(ProblemKind.MARKER_OUTSIDE, what, over, at)
 
 
@@ -80,7 +82,9 @@ def _at_markers(laid: Laid, frame: Frame, lengths: Lengths) -> Iterator[FitProbl
     for mark in laid.markers:
         near = nearest(laid.pieces, mark.at)
         if mark.clear_m - near > AS_GOOD_AS_M:
-            what = words.way_at_marker(words.marker(mark.id), lengths.said(near), lengths.said(mark.clear_m))
+            what = ground_words.way_at_marker(
+                ground_words.marker(mark.id), lengths.said(near), lengths.said(mark.clear_m)
+            )
             yield _problem(ProblemKind.NEAR_MARKER, what, mark.clear_m - near, frame.out(mark.at))
 
 
@@ -91,7 +95,9 @@ def _at_things(laid: Laid, frame: Frame, lengths: Lengths) -> Iterator[FitProble
         inside = frame.inwards(thing.at)
         near = nearest(laid.pieces, inside) - thing.reach_m
         if THING_CLEAR_M - near > AS_GOOD_AS_M:
-            what = words.way_at_thing(_named(thing), lengths.said(max(near, 0)), lengths.said(THING_CLEAR_M))
+            what = ground_words.way_at_thing(
+                _named(thing), lengths.said(max(near, 0)), lengths.said(THING_CLEAR_M)
+            )
             yield _problem(ProblemKind.NEAR_THING, what, THING_CLEAR_M - near, thing.at)
     for thing, mark in product(standing, laid.markers):
         yield from _marker_in(thing, mark, frame, lengths)
@@ -101,12 +107,12 @@ def _marker_in(thing: FixedThing, mark: Mark, frame: Frame, lengths: Lengths) ->
     at = frame.out(mark.at)
     inside = thing.reach_m - at.distance(thing.at)
     if inside > AS_GOOD_AS_M:
-        what = words.marker_in_thing(words.marker(mark.id), _named(thing), lengths.said(inside))
+        what = ground_words.marker_in_thing(ground_words.marker(mark.id), _named(thing), lengths.said(inside))
         yield _problem(ProblemKind.MARKER_IN_THING, what, inside, at)
 
 
 def _named(thing: FixedThing) -> str:
-    return thing.name or words.THINGS[thing.kind]
+    return thing.name or ground_words.THINGS[thing.kind]
 
 
 def stands(laid: Laid, frame: Frame) -> bool:

@@ -8,9 +8,9 @@ from pydantic import AliasChoices, Field
 
 from bucephal.ground.geometry import Turn
 from bucephal.ground.models import GroundModel
-from bucephal.ground.parameters import Group, Unit
 from bucephal.ground.places import FixedThing, Letter, Shape, Spot
 from bucephal.ground.set_up import Call, MarkerKind
+from bucephal.ground.set_up_parameters import Group, Unit
 from bucephal.ladder import Gait
 
 

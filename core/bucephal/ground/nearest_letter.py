@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from bucephal.ground.geometry import Point
 from bucephal.ground.places import CENTRE_LETTER, Letter
-from bucephal.words import grounds as words
+from bucephal.words import ground_words
 
 AT_M = 2.5
 """[own] Within two lengths of a horse's neck it is at the letter."""
@@ -18,7 +18,7 @@ def where(at: Point, letters: Sequence[Letter], width_m: float, length_m: float)
     """'at F', 'between P and B', 'at X'; empty where no letter says it."""
     middle = next((one for one in letters if one.letter == CENTRE_LETTER), None)
     if middle is not None and at.distance(_at(middle)) <= AT_M:
-        return words.at_letter(middle.letter)
+        return ground_words.at_letter(middle.letter)
     side = _side(at, width_m, length_m)
     along = sorted(
         (_along(_at(one), side), one.letter) for one in letters if _side(_at(one), width_m, length_m) == side
@@ -28,10 +28,10 @@ def where(at: Point, letters: Sequence[Letter], width_m: float, length_m: float)
     if side is None or near is None:
         return ""
     if abs(near[0] - here) <= AT_M:
-        return words.at_letter(near[1])
+        return ground_words.at_letter(near[1])
     before = [letter for place, letter in along if place < here]
     after = [letter for place, letter in along if place > here]
-    return words.between_letters(before[-1], after[0]) if before and after else ""
+    return ground_words.between_letters(before[-1], after[0]) if before and after else ""
 
 
 def _at(letter: Letter) -> Point:

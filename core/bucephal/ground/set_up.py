@@ -17,7 +17,7 @@ from bucephal.ground.gaits import (
     stride_m,
 )
 from bucephal.ground.geometry import Piece, Point
-from bucephal.ground.parameters import Choice, Group, Number, Parameter, Unit, Values
+from bucephal.ground.set_up_parameters import Choice, Group, Number, Parameter, Unit, Values
 from bucephal.ground.way import Leg
 from bucephal.ladder import Gait
 
@@ -61,7 +61,7 @@ class Mark:
 
 
 class Call(StrEnum):
-    """What is asked or done at a point of the way; its words are in `bucephal.words.grounds`."""
+    """What is asked or done at a point of the way; its words are in `bucephal.words.ground_words`."""
 
     ASK_TROT = "ask-trot"
     ASK_CANTER = "ask-canter"
@@ -91,7 +91,7 @@ class CallAt:
 
 
 class SnagCode(StrEnum):
-    """What can be wrong with a set-up itself; its words are in `bucephal.words.grounds`."""
+    """What can be wrong with a set-up itself; its words are in `bucephal.words.ground_words`."""
 
     CIRCLES_OVERLAP = "circles-overlap"
     SMALL_IS_LARGER = "small-is-larger"

@@ -10,12 +10,12 @@ from bucephal.base.errors import InvalidInput, Problem
 from bucephal.base.problems import shorten
 from bucephal.ground.fit import boundary, stands
 from bucephal.ground.frames import Frame
-from bucephal.ground.parameters import Given, Group, Number, Parameter, Values, in_metres, settle
 from bucephal.ground.places import GroundPlace
 from bucephal.ground.set_up import Laid, SetUpPlan
+from bucephal.ground.set_up_parameters import Given, Group, Number, Parameter, Values, in_metres, settle
 from bucephal.ground.set_ups import SET_UPS
-from bucephal.words import grounds as words
-from bucephal.words.grounds import Lengths
+from bucephal.words import ground_words
+from bucephal.words.ground_words import Lengths
 
 
 @dataclass(frozen=True)
@@ -95,5 +95,5 @@ def _blame(laying: Laying, one: Parameter, base: str) -> Iterator[Problem]:
         end if is_good(end) else boundary(is_good, usual, end)
         for end in (min(one.low, found), max(one.high, found))
     )
-    allowed = words.allowed_here(low, high)
-    yield Problem(base + one.key, found, words.OUT_OF_PLACE, allowed)
+    allowed = ground_words.allowed_here(low, high)
+    yield Problem(base + one.key, found, ground_words.OUT_OF_PLACE, allowed)

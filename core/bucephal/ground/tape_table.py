@@ -17,8 +17,8 @@ from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point, angle_between
 from bucephal.ground.layout import Hand, Marker, TapeEntry, TapePoint, TapeRow, TapeTable
 from bucephal.ground.places import Shape, ThingKind
-from bucephal.words import grounds as words
-from bucephal.words.grounds import Lengths
+from bucephal.words import ground_words
+from bucephal.words.ground_words import Lengths
 
 ON_THE_LINE_M = 0.005
 
@@ -28,7 +28,8 @@ def from_corners(frame: Frame, markers: Sequence[Marker], lengths: Lengths) -> T
     if not markers:
         return None
     tables = [
-        _table(first, second, markers, lengths, words.TAPE_FROM_CORNERS) for first, second in _bases(frame)
+        _table(first, second, markers, lengths, ground_words.TAPE_FROM_CORNERS)
+        for first, second in _bases(frame)
     ]
     return max(tables, key=lambda table: round(table.sharp_deg, 3))
 
@@ -41,7 +42,7 @@ def from_markers(markers: Sequence[Marker], lengths: Lengths) -> TapeTable | Non
         combinations(markers, 2), key=lambda pair: round(_at(pair[0]).distance(_at(pair[1])), 6)
     )
     others = [one for one in markers if one not in (first, second)]
-    return _table(_held_at(first), _held_at(second), others, lengths, words.TAPE_FROM_MARKERS)
+    return _table(_held_at(first), _held_at(second), others, lengths, ground_words.TAPE_FROM_MARKERS)
 
 
 def entries(*tables: TapeTable | None) -> Iterator[TapeEntry]:
@@ -64,7 +65,7 @@ def _bases(frame: Frame) -> Iterator[tuple[TapePoint, TapePoint]]:
     assert isinstance(area, Fenced)
     lettered = bool(frame.letters) and frame.place.shape is Shape.RECTANGLE
     points = [
-        TapePoint(id=f"corner-{n + 1}", name=words.corner(n, lettered=lettered), x_m=at.x, y_m=at.y)
+        TapePoint(id=f"corner-{n + 1}", name=ground_words.corner(n, lettered=lettered), x_m=at.x, y_m=at.y)
         for n, at in enumerate(area.corners)
     ]
     yield from zip(points, (*points[1:], points[0]), strict=True)
@@ -77,7 +78,7 @@ def _pen_points(frame: Frame, area: Round) -> Iterator[tuple[TapePoint, TapePoin
     spots = [area.centre.towards(angle + off, area.radius) for off in (0, -90, 90)]
     gate_point, left, right = (
         TapePoint(id=f"fence-{n}", name=name, x_m=at.x, y_m=at.y)
-        for n, (name, at) in enumerate(zip(words.PEN_POINTS, spots, strict=True), 1)
+        for n, (name, at) in enumerate(zip(ground_words.PEN_POINTS, spots, strict=True), 1)
     )
     yield from ((gate_point, left), (gate_point, right))
 

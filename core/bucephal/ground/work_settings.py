@@ -8,7 +8,7 @@ from importlib import resources
 from typing import Any
 
 from bucephal.ground.gaits import LEAST_CM, MOST_CM
-from bucephal.ground.parameters import Choice
+from bucephal.ground.set_up_parameters import Choice
 from bucephal.ground.set_ups import SET_UPS
 from bucephal.ladder import Gait
 

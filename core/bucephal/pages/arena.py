@@ -18,7 +18,7 @@ from bucephal.ground import GroundPlace, Point, letters_of
 from bucephal.ground.areas import Fenced
 from bucephal.ladder import Catalogue, Side, TakenWith
 from bucephal.record import Ask, EventKind, FrozenModel, HorseRecord, Session
-from bucephal.words import grounds as words
+from bucephal.words import ground_words
 
 DRAWS_HOME = "draws-home"
 _LETTER = re.compile(r"\b([A-Z])\b")
@@ -74,7 +74,7 @@ def arena_seen(
     seen = [_seen(sight, metres, place) for sight, metres in found.items()]
     order = tuple(SeenKind)
     seen.sort(key=lambda one: (order.index(one.kind), one.spot, one.side, one.with_leg is True))
-    return ArenaSeen(seen=tuple(seen), words="" if seen else words.NOTHING_SEEN)
+    return ArenaSeen(seen=tuple(seen), words="" if seen else ground_words.NOTHING_SEEN)
 
 
 def _sights(session: Session, catalogue: Catalogue) -> Iterator[tuple[_SightKey, float | None]]:
@@ -98,12 +98,25 @@ def _seen(sight: _SightKey, metres: list[float | None], place: GroundPlace) -> S
     mean = fmean(known) if known else None
     at = place_of(sight.spot, place, sight.side, mean or 0.0)
     return Sight(
-        kind=sight.kind, spot=sight.spot, side=sight.side, count=len(metres), metres=mean,
-        last_m=known[-1] if known else None, with_leg=sight.with_leg,
-        x_m=None if at is None else at.x, y_m=None if at is None else at.y,
-        words=words.seen(sight.kind, sight.spot, sight.side, len(metres), mean, known[-1] if known else None,
-                         with_leg=sight.with_leg),
-    )  # fmt: skip
+        kind=sight.kind,
+        spot=sight.spot,
+        side=sight.side,
+        count=len(metres),
+        metres=mean,
+        last_m=known[-1] if known else None,
+        with_leg=sight.with_leg,
+        x_m=None if at is None else at.x,
+        y_m=None if at is None else at.y,
+        words=ground_words.seen(
+            sight.kind,
+            sight.spot,
+            sight.side,
+            len(metres),
+            mean,
+            known[-1] if known else None,
+            with_leg=sight.with_leg,
+        ),
+    )
 
 
 def place_of(spot: str, place: GroundPlace, side: Side, before_m: float) -> Point | None:
@@ -111,10 +124,10 @@ def place_of(spot: str, place: GroundPlace, side: Side, before_m: float) -> Poin
     letters = {one.letter: Point(one.x_m, one.y_m) for one in letters_of(place)}
     named = next((letters[one] for one in _LETTER.findall(spot) if one in letters), None)
     if named is not None:
-        return _before_corner(named, place, side, before_m) if words.CORNER_BY in spot else named
+        return _before_corner(named, place, side, before_m) if ground_words.CORNER_BY in spot else named
     said = spot.casefold()
     for thing in place.things:
-        name = (thing.name or words.THINGS[thing.kind]).casefold().removeprefix("the ")
+        name = (thing.name or ground_words.THINGS[thing.kind]).casefold().removeprefix("the ")
         if name and name in said:
             return thing.at
     return None

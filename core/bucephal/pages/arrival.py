@@ -10,7 +10,7 @@ from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.planning import Placement, placement
 from bucephal.progress import Standing
 from bucephal.record import FrozenModel
-from bucephal.words import arrivals as words
+from bucephal.words import arrival_words
 
 
 class Arrival(FrozenModel):
@@ -37,6 +37,6 @@ def arrival(standing: Standing) -> Arrival:
         assessment=assessment,
         placement=placement(record, catalogue, standing.on),
         baseline=baseline(standing),
-        all_tried=words.ALL_TRIED if assessment.done else None,
-        limits=words.LIMITS,
+        all_tried=arrival_words.ALL_TRIED if assessment.done else None,
+        limits=arrival_words.LIMITS,
     )

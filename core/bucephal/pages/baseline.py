@@ -10,7 +10,7 @@ from bucephal.answers import answer_in_words
 from bucephal.ladder import Side
 from bucephal.progress import Standing, StepState, ThenAndNow, then_and_now
 from bucephal.record import FrozenModel, first_assessment
-from bucephal.words import arrivals as words
+from bucephal.words import arrival_words
 
 SHOWN = 3
 
@@ -52,7 +52,7 @@ def baseline(standing: Standing) -> Baseline | None:
     gained, lost = sum(row.gained for row in rows), sum(row.lost for row in rows)
     return Baseline(
         first_on=days[0], last_on=days[-1], rows=rows, gained=gained, lost=lost,
-        words=words.then_and_now(len(rows), gained, lost),
+        words=arrival_words.then_and_now(len(rows), gained, lost),
     )  # fmt: skip
 
 
@@ -70,12 +70,12 @@ def _row(standing: Standing, one: ThenAndNow) -> BaselineRow:
         p_first=one.chance,
         gained=one.gained,
         lost=one.lost,
-        so_that=words.GAINED if one.gained else words.LOST if one.lost else "",
+        so_that=arrival_words.GAINED if one.gained else arrival_words.LOST if one.lost else "",
         state=standing.state(step),
     )
 
 
 def _now(one: ThenAndNow) -> str:
     if not one.asked_since:
-        return words.NOT_ASKED_SINCE
-    return words.now_light(one.chance, one.track.rule.good_answer, one.track.basis)
+        return arrival_words.NOT_ASKED_SINCE
+    return arrival_words.now_light(one.chance, one.track.rule.good_answer, one.track.basis)

@@ -9,7 +9,7 @@ from bucephal.ladder import Catalogue, Compare, Side, StepKind
 from bucephal.record import Ask
 from bucephal.record.models import GRADES
 from bucephal.response import CueTrack
-from bucephal.words import debriefs as words
+from bucephal.words import debrief_words
 
 EARLIER_DAYS = 3
 """Before so many days nothing is called better than ever: the coach's best-so-far goes by the same."""
@@ -32,10 +32,10 @@ def bests(
     best, was = _best(today := list(today), before.rule), _best(earlier, before.rule)
     if best is not None and was is not None and _value(best, before.rule) < _value(was, before.rule):
         said, before_said = (answer_in_words(one, before.rule) for one in (best, was))
-        yield words.best(name, key[1], said, before_said)
+        yield debrief_words.best(name, key[1], said, before_said)
     top = GRADES[-1]
     if any(ask.grade == top for ask, _ in today) and not any(ask.grade == top for ask, _ in earlier):
-        yield words.best_grade(name, key[1], top)
+        yield debrief_words.best_grade(name, key[1], top)
 
 
 def _best(told: Iterable[Told], rule: StepRule) -> Ask | None:

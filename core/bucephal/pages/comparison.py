@@ -22,8 +22,8 @@ from bucephal.progress import FirstAnswer, Standing, first_answers, standing_on
 from bucephal.record import FrozenModel, HorseRecord, Session, sessions_in_order
 from bucephal.record.models import Day, ShortText
 from bucephal.response import CueTrack, Difference, LightnessTrack
-from bucephal.words import comparisons as words
-from bucephal.words.estimates import heavier_by, stands
+from bucephal.words import comparison_words
+from bucephal.words.estimate_words import heavier_by, stands
 from bucephal.words.figures import how_sure
 from bucephal.words.plain import upper_first
 
@@ -126,13 +126,16 @@ def comparison(standing: Standing, wish: CompareWish, other: Standing | None = N
         case CompareBy.RIDERS:
             names = _said(wish, compare_choices(standing).riders)
             one, two = (_rode(name) for name in names)
-            return _of_groups(standing, words.against(*names), names, one, two)
+            return _of_groups(standing, comparison_words.against(*names), names, one, two)
         case CompareBy.CONDITION:
             (what,) = _said_one(wish, compare_choices(standing).conditions)
             return _of_groups(
-                standing, words.with_and_without(what), (words.WITHOUT, words.with_it(what)),
-                lambda one: what not in conditions_of(one), lambda one: what in conditions_of(one),
-            )  # fmt: skip
+                standing,
+                comparison_words.with_and_without(what),
+                (comparison_words.WITHOUT, comparison_words.with_it(what)),
+                lambda one: what not in conditions_of(one),
+                lambda one: what in conditions_of(one),
+            )
 
 
 def _rode(name: str) -> Callable[[Session], bool]:
@@ -140,7 +143,7 @@ def _rode(name: str) -> Callable[[Session], bool]:
 
 
 def _said(wish: CompareWish, known: Sequence[str]) -> tuple[str, str]:
-    allowed = ", ".join(known) or words.NOBODY_NAMED
+    allowed = ", ".join(known) or comparison_words.NOBODY_NAMED
     problems = [
         Problem(path, name, "is nobody who was named in a session", allowed)
         for path, name in (("one", wish.one), ("other", wish.other))
@@ -182,9 +185,12 @@ def _of_dates(standing: Standing, wish: CompareWish) -> Comparison:
     spans = [(day - SETTLED_OVER, day) for day in (wish.first, wish.second)]
     rows += _of_the_horse(*(_within(standing.record, *span) for span in spans))
     return _compared(
-        words.title_of_dates(wish.first, wish.second), (words.EARLIER, words.LATER), rows, words.DATES_HELP,
+        comparison_words.title_of_dates(wish.first, wish.second),
+        (comparison_words.EARLIER, comparison_words.LATER),
+        rows,
+        comparison_words.DATES_HELP,
         standing,
-    )  # fmt: skip
+    )
 
 
 def _within(record: HorseRecord, after: date, upto: date) -> list[Session]:
@@ -199,17 +205,17 @@ def _of_beliefs(standing: Standing, first: CueTrack, second: CueTrack) -> Compar
     if isinstance(one, LightnessTrack) and isinstance(two, LightnessTrack):
         found = Difference(two.mean - one.mean, sqrt(one.sd**2 + two.sd**2))
         chance = max(found.p_below(-DIFFERS_BY), found.p_above(DIFFERS_BY))
-        said = words.levels_moved(found.mean, chance)
-        exact = words.exact_levels(one.mean, two.mean, found.sd, chance)
+        said = comparison_words.levels_moved(found.mean, chance)
+        exact = comparison_words.exact_levels(one.mean, two.mean, found.sd, chance)
     else:
         chance = _shares_differ(first, second)
-        said = words.share_moved(one.mean, two.mean, chance, what)
-        exact = words.exact_shares(one.mean, two.mean, chance)
+        said = comparison_words.share_moved(one.mean, two.mean, chance, what)
+        exact = comparison_words.exact_shares(one.mean, two.mean, chance)
     return ComparedRow(
         step=step, name=standing.catalogue.full_name(step), side=side,
         first=_stands(first), second=_stands(second), difference=said, sure=how_sure(chance),
-        rests_on=words.rests_on_asks(first.basis, second.basis),
-        shown=said != words.NO_DIFFERENCE, exact=exact,
+        rests_on=comparison_words.rests_on_asks(first.basis, second.basis),
+        shown=said != comparison_words.NO_DIFFERENCE, exact=exact,
     )  # fmt: skip
 
 
@@ -243,18 +249,29 @@ def _of_sides(standing: Standing) -> Comparison:
         if left is None or right is None or gap is None:
             continue
         heavier = gap.heavier
-        said = words.NO_DIFFERENCE if heavier is None else heavier_by(heavier, gap.mean)
+        said = comparison_words.NO_DIFFERENCE if heavier is None else heavier_by(heavier, gap.mean)
         rows.append(
             ComparedRow(
-                step=step, name=standing.catalogue.full_name(step), side=Side.NONE, first=_stands(left),
-                second=_stands(right), difference=said,
-                sure=how_sure(gap.chance), rests_on=words.rests_on_asks(left.basis, right.basis),
+                step=step,
+                name=standing.catalogue.full_name(step),
+                side=Side.NONE,
+                first=_stands(left),
+                second=_stands(right),
+                difference=said,
+                sure=how_sure(gap.chance),
+                rests_on=comparison_words.rests_on_asks(left.basis, right.basis),
                 shown=gap.heavier is not None,
-                exact=words.exact_levels(left.mean, right.mean, (gap.high - gap.low) / _INTERVAL, gap.chance),
+                exact=comparison_words.exact_levels(
+                    left.mean, right.mean, (gap.high - gap.low) / _INTERVAL, gap.chance
+                ),
             )
-        )  # fmt: skip
+        )
     return _compared(
-        words.against(Side.LEFT, Side.RIGHT), (Side.LEFT, Side.RIGHT), rows, words.SIDES_HELP, standing
+        comparison_words.against(Side.LEFT, Side.RIGHT),
+        (Side.LEFT, Side.RIGHT),
+        rows,
+        comparison_words.SIDES_HELP,
+        standing,
     )
 
 
@@ -274,7 +291,7 @@ def _of_horses(standing: Standing, other: Standing) -> Comparison:
         *(_within(one.record, one.on - SETTLED_OVER, one.on) for one in (standing, other))
     )  # fmt: skip
     names = standing.record.horse.name, other.record.horse.name
-    return _compared(words.against(*names), names, rows, words.HORSES_HELP, standing)
+    return _compared(comparison_words.against(*names), names, rows, comparison_words.HORSES_HELP, standing)
 
 
 # --- two groups of sessions --------------------------------------------------------------------
@@ -288,11 +305,11 @@ def _of_groups(
     answers = list(first_answers(standing))
     groups = [[one for one in answers if chosen(one.session)] for chosen in (first, second)]
     together = _differ(*groups)
-    rows = [_of_tries(None, words.ALL_TOGETHER, Side.NONE, together, together.p_value)]
+    rows = [_of_tries(None, comparison_words.ALL_TOGETHER, Side.NONE, together, together.p_value)]
     rows += _step_by_step(standing, *groups)
     sessions = standing.record.sessions
     rows += _of_the_horse(*([one for one in sessions if chosen(one)] for chosen in (first, second)))
-    return _compared(title, names, rows, words.EXPECTED_HELP, standing)
+    return _compared(title, names, rows, comparison_words.EXPECTED_HELP, standing)
 
 
 def _step_by_step(
@@ -318,14 +335,14 @@ def _of_tries(
     step: str | None, name: str, side: Side, found: GroupDifference, p_value: float | None
 ) -> ComparedRow:
     shown = p_value is not None and p_value < SHOWN_BELOW
-    shares = [words.good_of(one.good, one.expected) for one in (found.first, found.second)]
-    said = words.better_than_expected(found.difference, p_value)
+    shares = [comparison_words.good_of(one.good, one.expected) for one in (found.first, found.second)]
+    said = comparison_words.better_than_expected(found.difference, p_value)
     return ComparedRow(
         step=step, name=name, side=side, first=shares[0], second=shares[1],
-        difference=said if shown or p_value is None else words.NO_DIFFERENCE,
-        sure=words.sure_of(p_value, shown=shown),
-        rests_on=words.rests_on_tries(found.first.tries, found.second.tries), shown=shown,
-        exact=words.exact_tries(found.difference, p_value),
+        difference=said if shown or p_value is None else comparison_words.NO_DIFFERENCE,
+        sure=comparison_words.sure_of(p_value, shown=shown),
+        rests_on=comparison_words.rests_on_tries(found.first.tries, found.second.tries), shown=shown,
+        exact=comparison_words.exact_tries(found.difference, p_value),
     )  # fmt: skip
 
 
@@ -347,11 +364,17 @@ def _of_the_horse(first: Sequence[Session], second: Sequence[Session]) -> Iterat
         p_value = float(mannwhitneyu(*groups).pvalue)
     shown = p_value is not None and p_value < SHOWN_BELOW
     yield ComparedRow(
-        step=None, name=words.SETTLING, side=Side.NONE,
-        first=words.minutes_usual(usual[0]), second=words.minutes_usual(usual[1]),
-        difference=words.minutes_moved(*usual, shown=shown), sure=words.sure_of(p_value, shown=shown),
-        rests_on=words.rests_on_days(*map(len, groups)), shown=shown, exact=words.exact_p(p_value),
-    )  # fmt: skip
+        step=None,
+        name=comparison_words.SETTLING,
+        side=Side.NONE,
+        first=comparison_words.minutes_usual(usual[0]),
+        second=comparison_words.minutes_usual(usual[1]),
+        difference=comparison_words.minutes_moved(*usual, shown=shown),
+        sure=comparison_words.sure_of(p_value, shown=shown),
+        rests_on=comparison_words.rests_on_days(*map(len, groups)),
+        shown=shown,
+        exact=comparison_words.exact_p(p_value),
+    )
 
 
 def _minutes(sessions: Sequence[Session]) -> list[float]:
@@ -371,7 +394,13 @@ def _compared(
     return Comparison(
         title=upper_first(title),
         columns=(
-            *words.COLUMNS, *map(upper_first, names), words.CHANGED, words.SURE, words.RESTS_ON,
+            *comparison_words.COLUMNS,
+            *map(upper_first, names),
+            comparison_words.CHANGED,
+            comparison_words.SURE,
+            comparison_words.RESTS_ON,
         ),
-        words=words.found(sum(row.shown for row in steps), len(steps)), help=help_, rows=tuple(rows),
-    )  # fmt: skip
+        words=comparison_words.found(sum(row.shown for row in steps), len(steps)),
+        help=help_,
+        rows=tuple(rows),
+    )

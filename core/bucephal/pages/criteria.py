@@ -25,7 +25,7 @@ from bucephal.response import (
     SURE_SHARE,
     CueTrack,
 )
-from bucephal.words import guides as words
+from bucephal.words import guide_words
 from bucephal.words.figures import how_sure
 
 
@@ -60,8 +60,8 @@ def criteria(standing: Standing, step: str) -> Criteria:
     what = standing.good_answer(step)
     return Criteria(
         answer=answer_criterion(standing, step),
-        ready=words.ready(READY_DAYS, what, READY_CHANCE),
-        confirmed=words.confirmed(
+        ready=guide_words.ready(READY_DAYS, what, READY_CHANCE),
+        confirmed=guide_words.confirmed(
             sure, what, SURE_SHARE, FIRST_ANSWERS_WITH_SURE, alone if by_lightness else None, strict=safety
         ),
         rows=tuple(
@@ -77,13 +77,13 @@ def answer_criterion(standing: Standing, step: str) -> str:
     """What one answer has to be to be accepted: 'at level 1 to 5, calm'."""
     exercise, stage = standing.catalogue.exercise(step), standing.catalogue.stage(step)
     if exercise.kind is StepKind.TOLERANCE:
-        return words.lets_go(stage.within_s)
+        return guide_words.lets_go(stage.within_s)
     if exercise.kind is StepKind.MEASURE:
-        return words.reaches(stage.target, exercise.unit, exercise.compare)
+        return guide_words.reaches(stage.target, exercise.unit, exercise.compare)
     low, high = band_for(standing.record.horse, standing.catalogue, step)
     if (low, high) == ANY_ANSWER:
-        return words.ANY_ANSWER
-    return words.in_band(low, high)
+        return guide_words.ANY_ANSWER
+    return guide_words.in_band(low, high)
 
 
 def _rows(side: Side, track: CueTrack, what: str, sure: float) -> list[Criterion]:
@@ -91,16 +91,16 @@ def _rows(side: Side, track: CueTrack, what: str, sure: float) -> list[Criterion
     last_two = sum(one.accepted for one in track.answers[-2:])
     manner, exciting = track.manner, track.rule.stage.exciting
     calm, calm_wanted = manner.calm_figures(exciting=exciting)
-    often, count, sureness = words.out_of_ten, "{:.0f}".format, how_sure
-    calm_words = words.CALM_LATELY if exciting else words.CALM
+    often, count, sureness = guide_words.out_of_ten, "{:.0f}".format, how_sure
+    calm_words = guide_words.CALM_LATELY if exciting else guide_words.CALM
     return [
-        _row("ready", side, words.DAYS_ASKED, days, READY_DAYS, count),
-        _row("ready", side, words.LAST_TWO, last_two, 2, count),
-        _row("ready", side, words.how_often_good(what), chance, READY_CHANCE, often),
+        _row("ready", side, guide_words.DAYS_ASKED, days, READY_DAYS, count),
+        _row("ready", side, guide_words.LAST_TWO, last_two, 2, count),
+        _row("ready", side, guide_words.how_often_good(what), chance, READY_CHANCE, often),
         _row("ready", side, calm_words, calm, calm_wanted, often),
-        _row("ready", side, words.RIGHT, manner.right_share, RIGHT_WANTED, often),
-        _row("confirmed", side, words.sure_of(what, SURE_SHARE), track.sure, sure, sureness),
-        _row("confirmed", side, words.FIRST_IN_A_ROW, run, FIRST_ANSWERS_WITH_SURE, count),
+        _row("ready", side, guide_words.RIGHT, manner.right_share, RIGHT_WANTED, often),
+        _row("confirmed", side, guide_words.sure_of(what, SURE_SHARE), track.sure, sure, sureness),
+        _row("confirmed", side, guide_words.FIRST_IN_A_ROW, run, FIRST_ANSWERS_WITH_SURE, count),
     ]
 
 

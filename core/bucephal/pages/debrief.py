@@ -39,7 +39,7 @@ from bucephal.response import (
     session_change,
 )
 from bucephal.response.tables import clamp_days
-from bucephal.words import debriefs as words
+from bucephal.words import debrief_words
 from bucephal.words.figures import at_level, good_answer
 
 
@@ -159,7 +159,9 @@ def debrief(
     keys = list(dict.fromkeys((ask.step, ask.side) for ask in session.asks if ask.step in catalogue))
     replayed = replay_session(session, before, catalogue)
     rows = [_row(session, key, before, after, replayed) for key in keys]
-    easier = (words.easier_next_time(catalogue.name_in_text(step), side) for step, side in replayed.left)
+    easier = (
+        debrief_words.easier_next_time(catalogue.name_in_text(step), side) for step, side in replayed.left
+    )
     return SessionDebrief(
         id=session.id,
         date=session.date,
@@ -171,13 +173,13 @@ def debrief(
         events=tuple(DebriefEvent(event=event, words=event_words(event)) for event in session.events),
         planned=tuple(_planned_and_done(session, catalogue)),
         bests=tuple(one for key in keys for one in _bests(session, key, before, after)),
-        no_bests=words.NO_BEST,
-        coach=words.COACH_SAID if session.planned is not None else words.COACH_WOULD_SAY,
-        coach_limits=words.COACH_LIMITS,
+        no_bests=debrief_words.NO_BEST,
+        coach=debrief_words.COACH_SAID if session.planned is not None else debrief_words.COACH_WOULD_SAY,
+        coach_limits=debrief_words.COACH_LIMITS,
         instead=tuple(_instead(rows)),
         open_ends=(*_open_ends(rows), *easier),
-        no_open_ends=words.NO_OPEN_ENDS,
-        limits=words.LEARNED_SHOWS_NEXT,
+        no_open_ends=debrief_words.NO_OPEN_ENDS,
+        limits=debrief_words.LEARNED_SHOWS_NEXT,
     )
 
 
@@ -200,7 +202,7 @@ def _planned_and_done(session: Session, catalogue: Catalogue) -> Iterator[Planne
             yield PlannedAndDone(
                 step=step,
                 name=catalogue.full_name(step),
-                words=words.planned_and_done(made.get(step), worked.get(step), done[step]),
+                words=debrief_words.planned_and_done(made.get(step), worked.get(step), done[step]),
                 as_planned=step in made and made[step] == worked.get(step) and done[step] > 0,
             )
 
@@ -239,7 +241,7 @@ def _line(record: HorseRecord, catalogue: Catalogue, session: Session) -> Sessio
     )
     return SessionLine(
         id=session.id, date=session.date, kind=session.kind, asks=len(session.asks), heavy=heavy,
-        words=words.asks_not_light(len(session.asks), heavy),
+        words=debrief_words.asks_not_light(len(session.asks), heavy),
         steps=tuple(dict.fromkeys(catalogue.exercise(ask.step).name for ask in known)),
     )  # fmt: skip
 
@@ -257,14 +259,14 @@ def _instead(rows: Iterable[DebriefRow]) -> Iterator[str]:
     for row in rows:
         for one in row.said:
             if one.instead:
-                yield words.done_instead(row.name, row.side, one.after, one.said, one.instead)
+                yield debrief_words.done_instead(row.name, row.side, one.after, one.said, one.instead)
 
 
 def _moved_most(session: Session, before: CueTrack | None, track: CueTrack) -> str:
     found = influences_of_a_session(before, track, session.date)
     if len(found) == 1:
         return ""  # of one answer that is said already
-    return words.moved_most([one.words for one in influence_lines(track, found)])
+    return debrief_words.moved_most([one.words for one in influence_lines(track, found)])
 
 
 def _row(
@@ -319,35 +321,37 @@ def _change(
     )  # fmt: skip
     change = session_change(levels, days, mean, variance, belief.tables)
     lighter = change.p_below(-LIGHTER_BY)
-    said = words.lighter_at_end(lighter) if lighter >= LIGHTER_CLAIM else words.NO_CHANGE
+    said = debrief_words.lighter_at_end(lighter) if lighter >= LIGHTER_CLAIM else debrief_words.NO_CHANGE
     return SessionChange(mean=change.mean, sd=change.sd, p_lighter=lighter, words=said)
 
 
 def _words(row: DebriefRow) -> str:
-    parts = [words.PROBED] if any(one.ask.probe for one in row.asks) else []
+    parts = [debrief_words.PROBED] if any(one.ask.probe for one in row.asks) else []
     if row.heavy_before_light and row.heavy_before_light < len(row.asks):
-        parts.append(words.heavy_first(row.heavy_before_light))
+        parts.append(debrief_words.heavy_first(row.heavy_before_light))
     if row.ended_heavy:
-        parts.append(words.ENDED_HEAVY if row.kind is StepKind.LIGHTNESS else words.NOT_THERE_YET)
+        parts.append(
+            debrief_words.ENDED_HEAVY if row.kind is StepKind.LIGHTNESS else debrief_words.NOT_THERE_YET
+        )
     before = row.before.p_first if row.before is not None else None
-    parts.append(words.chance_moved(before, row.after.p_first, good_answer(row.kind, row.band)))
+    parts.append(debrief_words.chance_moved(before, row.after.p_first, good_answer(row.kind, row.band)))
     if row.kind is StepKind.LIGHTNESS:
         parts.append(at_level(row.after.mean, row.after.low, row.after.high))
     if row.before is None or row.before.state is not row.after.state:
-        parts.append(words.now_state(row.after.state))
+        parts.append(debrief_words.now_state(row.after.state))
     if row.change is not None:
         parts.append(row.change.words)
-    return words.row(parts)
+    return debrief_words.row(parts)
 
 
 def _exact(row: DebriefRow) -> str:
     after = row.after
     level = (after.mean, after.low, after.high) if row.kind is StepKind.LIGHTNESS else None
-    return words.exact(row.before.p_first if row.before else None, after.p_first, level, after.basis)
+    return debrief_words.exact(row.before.p_first if row.before else None, after.p_first, level, after.basis)
 
 
 def _open_ends(rows: list[DebriefRow]) -> list[str]:
-    found = [words.comes_first_next_time(row.name, row.side) for row in rows if row.ended_heavy]
+    found = [debrief_words.comes_first_next_time(row.name, row.side) for row in rows if row.ended_heavy]
     asked: dict[str, set[Side]] = {}
     for row in rows:
         if not all(one.ask.probe for one in row.asks):
@@ -356,5 +360,5 @@ def _open_ends(rows: list[DebriefRow]) -> list[str]:
         if len(sides) == 1 and Side.NONE not in sides:
             (side,) = sides
             name = next(row.name for row in rows if row.step == step)
-            found.append(words.only_one_side(name, side))
+            found.append(debrief_words.only_one_side(name, side))
     return found

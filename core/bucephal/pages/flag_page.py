@@ -8,7 +8,7 @@ from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.pages.horse_welfare import WelfareFlag, welfare_flag
 from bucephal.progress import Standing
 from bucephal.record import NEEDS_A_VET, ClearedBy, FlagCode, FrozenModel
-from bucephal.words import flags as words
+from bucephal.words import flag_words
 
 
 class FlagKind(FrozenModel):
@@ -35,9 +35,11 @@ def flag_page(standing: Standing) -> FlagPage:
     return FlagPage(
         facts=horse_facts(standing),
         flags=tuple(_on_the_page(welfare_flag(standing, flag)) for flag in standing.flags),
-        kinds=tuple(FlagKind(code=code, name=words.NAMES[code], say=words.SAY[code]) for code in FlagCode),
-        none=words.NONE_YET,
-        limits=words.LIMITS,
+        kinds=tuple(
+            FlagKind(code=code, name=flag_words.NAMES[code], say=flag_words.SAY[code]) for code in FlagCode
+        ),
+        none=flag_words.NONE_YET,
+        limits=flag_words.LIMITS,
     )
 
 
@@ -46,6 +48,6 @@ def _on_the_page(flag: WelfareFlag) -> FlagOnThePage:
     return FlagOnThePage(
         **dict(flag),
         cleared_by_whom=(ClearedBy.VET,) if flag.code in NEEDS_A_VET else tuple(ClearedBy),
-        cleared_words="" if by is None or on is None else words.cleared(on, by, flag.found),
-        only_a_vet=words.ONLY_A_VET if flag.needs_a_vet else "",
+        cleared_words="" if by is None or on is None else flag_words.cleared(on, by, flag.found),
+        only_a_vet=flag_words.ONLY_A_VET if flag.needs_a_vet else "",
     )

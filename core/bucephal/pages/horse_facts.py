@@ -10,8 +10,7 @@ from bucephal.progress import GOOD, Standing, StepState
 from bucephal.record import FlagCode, FrozenModel, days_off, ride_number
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.welfare import RaisedFlag
-from bucephal.words import flags as flag_words
-from bucephal.words import sheets as words
+from bucephal.words import flag_words, sheet_words
 from bucephal.words.ages import age_short, age_text
 
 _AT_WORK = (*GOOD, StepState.LEARNING, StepState.SLIPPING)
@@ -55,10 +54,10 @@ def horse_facts(standing: Standing) -> HorseFacts:
         age_short=age_short(standing.age_months),
         work=_work(standing),
         days_off=off,
-        days_off_words=words.days_off(off, worked_today=last_on == on),
+        days_off_words=sheet_words.days_off(off, worked_today=last_on == on),
         rides=rides,
         sessions=len(days),
-        sessions_words=words.sessions_and_rides(len(days), rides),
+        sessions_words=sheet_words.sessions_and_rides(len(days), rides),
         last_on=last_on,
         open_flags=tuple(_open(flag) for flag in standing.flags if flag.open),
     )
@@ -82,5 +81,5 @@ def _work(standing: Standing) -> str:
     phases = list(catalogue.phases)
     index = max((phases.index(catalogue.exercise(step).phase) for step in asked), default=None)
     if index is None:
-        return words.NOT_BEGUN
-    return words.at_work(phases[index], catalogue.phases[phases[index]])
+        return sheet_words.NOT_BEGUN
+    return sheet_words.at_work(phases[index], catalogue.phases[phases[index]])

@@ -11,8 +11,8 @@ from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.progress import GOOD, Standing, StepState
 from bucephal.record import FrozenModel
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.words import guides as words
-from bucephal.words.standing import STATE_HELP
+from bucephal.words import guide_words
+from bucephal.words.standing_words import STATE_HELP
 
 
 class RungNeed(FrozenModel):
@@ -100,7 +100,9 @@ def horse_ladder(standing: Standing) -> HorseLadder:
         counts={state: states.count(state) for state in StepState},
         kit=catalogue.kit,
         to_choose=tuple(_to_choose(exercises)),
-        words=words.ladder(good, len(states), states.count(StepState.LEARNING), states.count(StepState.OPEN)),
+        words=guide_words.ladder(
+            good, len(states), states.count(StepState.LEARNING), states.count(StepState.OPEN)
+        ),
         state_help={state: STATE_HELP[state] for state in StepState},
     )
 

@@ -16,10 +16,9 @@ from bucephal.progress import GoalForecast, Standing, TrackEstimate, goal_foreca
 from bucephal.record import FrozenModel, HorseRecord
 from bucephal.response import Tracks
 from bucephal.welfare import RaisedFlag
-from bucephal.words import estimates
-from bucephal.words import sheets as words
+from bucephal.words import estimate_words, sheet_words
 from bucephal.words.amounts import METRIC, Amounts
-from bucephal.words.forecasts import steps_there
+from bucephal.words.forecast_words import steps_there
 
 
 class SinceItCame(FrozenModel):
@@ -84,10 +83,10 @@ def horse_sheet(
         baseline=baseline(standing),
         goals=tuple(goal_lines(standing)),
         flags=standing.flags,
-        legend=estimates.BOARD_LEGEND,
-        exact_columns=estimates.EXACT,
-        not_timed=words.NOT_TIMED,
-        limits=words.LIMITS,
+        legend=estimate_words.BOARD_LEGEND,
+        exact_columns=estimate_words.EXACT,
+        not_timed=sheet_words.NOT_TIMED,
+        limits=sheet_words.LIMITS,
     )
 
 
@@ -100,9 +99,9 @@ def _since(standing: Standing) -> list[SinceItCame]:
             continue
         drop = first.level + (not first.answered) - track.mean
         line = SinceItCame(
-            name=words.named_side(standing.catalogue.name_in_text(step), side),
-            then=words.first_level(first.level, answered=first.answered),
-            now=words.level_now(track.mean),
+            name=sheet_words.named_side(standing.catalogue.name_in_text(step), side),
+            then=sheet_words.first_level(first.level, answered=first.answered),
+            now=sheet_words.level_now(track.mean),
         )
         lines.append((drop, line))
     lines.sort(key=lambda pair: -pair[0])

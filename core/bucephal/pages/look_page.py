@@ -8,7 +8,7 @@ from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.progress import Standing
 from bucephal.record import FrozenModel, PainSign
 from bucephal.welfare import PAIN_LIKELY, condition_words
-from bucephal.words import looks as words
+from bucephal.words import look_words
 
 
 class SignToTick(FrozenModel):
@@ -37,17 +37,18 @@ def look_page(standing: Standing) -> LookPage:
     record, on = standing.record, standing.on
     checks = sorted((one for one in record.pain_checks if one.on <= on), key=lambda one: one.on, reverse=True)
     scores = sorted((one for one in record.condition_scores if one.on <= on), key=lambda one: one.on)
-    total = len(words.PAIN_SIGNS)
+    total = len(look_words.PAIN_SIGNS)
     return LookPage(
         facts=horse_facts(standing),
-        signs=tuple(SignToTick(code=code, words=words.PAIN_SIGNS[code]) for code in PainSign),
-        how=words.how_to_look(PAIN_LIKELY, total),
-        source=words.SOURCE,
-        limits=words.LIMITS,
+        signs=tuple(SignToTick(code=code, words=look_words.PAIN_SIGNS[code]) for code in PainSign),
+        how=look_words.how_to_look(PAIN_LIKELY, total),
+        source=look_words.SOURCE,
+        limits=look_words.LIMITS,
         scores=tuple(
-            ScoreToTick(score=number, words=text) for number, text in enumerate(words.CONDITIONS, start=1)
+            ScoreToTick(score=number, words=text)
+            for number, text in enumerate(look_words.CONDITIONS, start=1)
         ),
-        scores_source=words.CONDITION_SOURCE,
-        looks=tuple(words.counted_signs(len(one.signs), total, one.on) for one in checks),
+        scores_source=look_words.CONDITION_SOURCE,
+        looks=tuple(look_words.counted_signs(len(one.signs), total, one.on) for one in checks),
         condition="" if not scores else condition_words(scores[-1]),
     )

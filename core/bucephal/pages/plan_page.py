@@ -14,7 +14,7 @@ from bucephal.planning import (
     SessionPlan,
 )
 from bucephal.record import FrozenModel, SessionKind
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 
 class PlanPage(FrozenModel):
@@ -32,9 +32,9 @@ def plan_page(facts: HorseFacts, plan: SessionPlan, changes: PlanChanges) -> Pla
     return PlanPage(
         facts=facts,
         plan=plan,
-        lead=words.lead(plan.on, plan.days_off),
-        assessing=words.JUST_COME if plan.kind is SessionKind.ASSESSMENT else None,
-        disclaimer=words.ADVICE_NOT_ORDERS,
+        lead=plan_words.lead(plan.on, plan.days_off),
+        assessing=plan_words.JUST_COME if plan.kind is SessionKind.ASSESSMENT else None,
+        disclaimer=plan_words.ADVICE_NOT_ORDERS,
         changes=changes,
         changeable=WANTED_AS,
         asks_range=(FEWEST_ASKS, MOST_ASKS),

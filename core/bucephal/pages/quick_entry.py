@@ -22,8 +22,8 @@ from bucephal.entry import (
     write_answer,
 )
 from bucephal.entry.corrections import Entry
-from bucephal.entry.reader import ReadLine
-from bucephal.entry.writer import UNSEEN
+from bucephal.entry.entry_reader import ReadLine
+from bucephal.entry.entry_writer import UNSEEN
 from bucephal.ladder import Catalogue
 from bucephal.pages.logged_rows import LoggedRow, logged_row
 from bucephal.pages.session_events import event_words, settled_words
@@ -36,7 +36,7 @@ from bucephal.record import (
     with_lead_fault,
     with_lead_faults,
 )
-from bucephal.words import entries as words
+from bucephal.words import entry_words
 from bucephal.words.plain import after_comma, upper_first
 
 
@@ -110,7 +110,7 @@ class Cursor(FrozenModel):
 
 
 def entry_help() -> EntryHelp:
-    return EntryHelp(notation=tuple(EntryForm(form=form, says=says) for form, says in words.NOTATION))
+    return EntryHelp(notation=tuple(EntryForm(form=form, says=says) for form, says in entry_words.NOTATION))
 
 
 def entry_view(
@@ -130,7 +130,9 @@ def entry_view(
         problems=tuple(_problem(one) for one in entry.misplaced),
         completion=_completion(text, catalogue, on, last, cursor),
         changes=(),
-        words=_words(entry, words.written(len(entry.read), asks) if entry.read else words.NOTHING_TYPED),
+        words=_words(
+            entry, entry_words.written(len(entry.read), asks) if entry.read else entry_words.NOTHING_TYPED
+        ),
         can_save=bool(entry.read) and not entry.misplaced,
     )
 
@@ -158,7 +160,7 @@ def correction_view(
         problems=tuple(_problem(one) for one in entry.misplaced),
         completion=_completion(text, catalogue, was.date, {}, cursor),
         changes=changes,
-        words=_words(entry, words.changed(len(changes))),
+        words=_words(entry, entry_words.changed(len(changes))),
         can_save=bool(changes) and not entry.misplaced,
     )
 
@@ -170,7 +172,9 @@ def correction_words(correction: Correction, catalogue: Catalogue) -> tuple[str,
 
 def _correction_words(correction: Correction, catalogue: Catalogue) -> Iterator[str]:
     for name, (was, now) in correction.header.items():
-        yield words.put_right(words.field_name(name), words.said(was), words.said(now))
+        yield entry_words.put_right(
+            entry_words.field_name(name), entry_words.said(was), entry_words.said(now)
+        )
     for change in correction.asks:
         if change.is_one:
             yield _of_an_ask(change, catalogue)
@@ -178,7 +182,7 @@ def _correction_words(correction: Correction, catalogue: Catalogue) -> Iterator[
         if happened.is_one:
             both = (happened.was, happened.now)
             was, now = _told_apart(both, event_written)
-            yield words.put_right(words.HAPPENED, was, now)
+            yield entry_words.put_right(entry_words.HAPPENED, was, now)
 
 
 def _told_apart(
@@ -206,7 +210,7 @@ def _of_an_ask(change: Change[Ask], catalogue: Catalogue) -> str:
     was, now = _told_apart(
         both, lambda one, unseen: write_answer(one, catalogue, unseen), are_told=other is not None
     )
-    return words.put_right(upper_first(first), was, now if other is None else f"{now} ({other})")
+    return entry_words.put_right(upper_first(first), was, now if other is None else f"{now} ({other})")
 
 
 def _name(ask: Ask, catalogue: Catalogue) -> str:
@@ -233,7 +237,7 @@ def _sessions(
             settled=settled_words(session.settle),
             events=tuple(event_words(event) for event in session.events),
             rows=tuple(_rows(read, record, catalogue)),
-            already=words.already(session.date, days.get(session.date, ())),
+            already=entry_words.already(session.date, days.get(session.date, ())),
         )
         for read in entry.read
         if (session := read.session) is not None
@@ -252,14 +256,14 @@ def _asks_of(line: ReadLine, catalogue: Catalogue) -> Iterator[Ask]:
 
 def _problem(one: Misplaced) -> EntryProblem:
     value = "" if one.problem.value is None else str(one.problem.value)
-    said = words.problem(one.problem.reason, one.problem.allowed)
+    said = entry_words.problem(one.problem.reason, one.problem.allowed)
     return EntryProblem(
         line=one.place.line, column=one.place.column, end=one.place.end, value=value, words=said
     )
 
 
 def _words(entry: QuickEntry, else_said: str) -> str:
-    return words.to_mend(len(entry.misplaced)) if entry.misplaced else else_said
+    return entry_words.to_mend(len(entry.misplaced)) if entry.misplaced else else_said
 
 
 def _completion(

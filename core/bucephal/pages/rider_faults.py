@@ -13,7 +13,7 @@ from datetime import timedelta
 from bucephal.ladder import Catalogue
 from bucephal.record import Ask, FrozenModel, HorseRecord, Session
 from bucephal.record.models import moment_key
-from bucephal.words import debriefs as words
+from bucephal.words import debrief_words
 
 SESSIONS_FOR_A_DRILL = 3
 LEAST = timedelta(minutes=5)
@@ -43,13 +43,13 @@ def rider_faults(session: Session, record: HorseRecord, catalogue: Catalogue) ->
             RiderFaultSeen(
                 code=code,
                 times=count,
-                words=words.rider_fault(catalogue.rider_faults[code].looks, count, _hours(session)),
+                words=debrief_words.rider_fault(catalogue.rider_faults[code].looks, count, _hours(session)),
                 helps=catalogue.rider_faults[code].helps,
                 drill=" ".join(_drills(code, session, record, catalogue)),
             )
             for code, count in times.most_common()
         ),
-        only=words.RIDER_ONLY,
+        only=debrief_words.RIDER_ONLY,
     )
 
 
@@ -71,7 +71,7 @@ def _drills(code: str, session: Session, record: HorseRecord, catalogue: Catalog
         )
         if seen >= SESSIONS_FOR_A_DRILL:
             helps = catalogue.rider_faults[code].helps
-            yield words.rider_drill(seen, catalogue.exercise(exercise).name, helps)
+            yield debrief_words.rider_drill(seen, catalogue.exercise(exercise).name, helps)
 
 
 def _is_seen(code: str, exercise: str, ask: Ask) -> bool:

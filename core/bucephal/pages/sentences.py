@@ -13,11 +13,11 @@ from bucephal.pages.report.owner_report import OwnerReport
 from bucephal.planning import SessionPlan
 from bucephal.progress import GoalForecast, TrackEstimate
 from bucephal.words.ages import age_text
-from bucephal.words.bodies import HEAT
-from bucephal.words.bodies import heat as heat_words
-from bucephal.words.flags import NONE_YET, raised
+from bucephal.words.body_words import HEAT
+from bucephal.words.body_words import heat as heat_words
+from bucephal.words.flag_words import NONE_YET, raised
 from bucephal.words.plain import after_comma
-from bucephal.words.plans import minutes
+from bucephal.words.plan_words import minutes
 
 
 @singledispatch

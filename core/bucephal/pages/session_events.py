@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 from bucephal.record import Event, Settle
-from bucephal.words import debriefs as words
+from bucephal.words import debrief_words
 
 
 def settled_words(settle: Settle | None) -> str:
     """Empty: nothing was marked."""
     if settle is None:
         return ""
-    return words.settled(settle.first_min, settle.whole_min, never=settle.settled is False)
+    return debrief_words.settled(settle.first_min, settle.whole_min, never=settle.settled is False)
 
 
 def event_words(event: Event) -> str:
-    return words.event(event.kind, event.thing, event.spot, event.recovered_s)
+    return debrief_words.event(event.kind, event.thing, event.spot, event.recovered_s)

@@ -17,7 +17,7 @@ from bucephal.pages.step_chart import unusual_on
 from bucephal.progress import Standing
 from bucephal.record import Ask, FrozenModel, Session, SessionKind, sessions_in_order
 from bucephal.welfare import session_minutes
-from bucephal.words import histories as words
+from bucephal.words import history_words
 
 STRIPS = 15
 """So many sessions a page."""
@@ -96,7 +96,7 @@ def history(standing: Standing, wish: HistoryWish, before: str | None = None) ->
     return HistoryPage(
         name=standing.record.horse.name,
         found=found,
-        words=words.found(found, len(sessions)),
+        words=history_words.found(found, len(sessions)),
         strips=tuple(_strip(standing, one) for one in reversed(shown)),
         earlier=shown[0].id if len(wanted) > len(shown) else None,
         choices=_choices(sessions, standing.catalogue),
@@ -174,7 +174,8 @@ def _choices(sessions: list[Session], catalogue: Catalogue) -> HistoryChoices:
             partial(_fault_name, catalogue=catalogue),
         ),
         events=_counted(
-            ({str(event.kind) for event in one.events} for one in sessions), lambda one: words.EVENTS[one]
+            ({str(event.kind) for event in one.events} for one in sessions),
+            lambda one: history_words.EVENTS[one],
         ),
         unusual=_counted(({str(what) for what in unusual_on([one])} for one in sessions), str),
     )
@@ -195,7 +196,7 @@ def _strip(standing: Standing, session: Session) -> SessionStrip:
     keys = dict.fromkeys((ask.step, ask.side) for ask in session.asks if ask.step in standing.catalogue)
     return SessionStrip(
         id=session.id, date=session.date, kind=session.kind,
-        words=words.strip(session.place, session.rider, session_minutes(session), len(session.asks)),
+        words=history_words.strip(session.place, session.rider, session_minutes(session), len(session.asks)),
         unusual=", ".join(unusual_on([session])),
         settled=settled_words(session.settle),
         events=tuple(event_words(one) for one in session.events),

@@ -8,7 +8,7 @@ from bucephal.ladder import Side
 from bucephal.progress import Standing, side_gap
 from bucephal.record import FrozenModel
 from bucephal.response import SIDE_CLAIM, SIDE_HINT
-from bucephal.words import estimates as words
+from bucephal.words import estimate_words
 
 
 class SideGap(FrozenModel):
@@ -34,5 +34,5 @@ def described_gap(standing: Standing, step: str, name: str) -> SideGap | None:
     claimed = chance >= SIDE_CLAIM
     return SideGap(
         mean=difference.mean, low=low, high=high, chance=chance, heavier=heavier, claimed=claimed,
-        words=words.side_gap(name, difference.mean, heavier=heavier, chance=chance),
+        words=estimate_words.side_gap(name, difference.mean, heavier=heavier, chance=chance),
     )  # fmt: skip

@@ -12,8 +12,7 @@ from bucephal.pages.side_gap_words import SideGap, described_gap
 from bucephal.progress import Standing, StepState, TrackEstimate
 from bucephal.record import FrozenModel
 from bucephal.response import READY_CHANCE, SIDE_LEAST_ASKS, CueTrack
-from bucephal.words import estimates
-from bucephal.words import sheets as words
+from bucephal.words import estimate_words, sheet_words
 
 HEAVIER_BY = 0.5
 """Levels in four weeks, from which on a side is said to be heavier or lighter [own]."""
@@ -59,8 +58,8 @@ def board_sentences(rows: list[BoardRow]) -> list[str]:
         if row.both is None and row.gap is None and (row.left is not None or row.right is not None)
     ]
     if unsure:
-        claims.append(words.cannot_tell(unsure, SIDE_LEAST_ASKS))
-    return claims or [words.NO_SIDE_HEAVIER]
+        claims.append(sheet_words.cannot_tell(unsure, SIDE_LEAST_ASKS))
+    return claims or [sheet_words.NO_SIDE_HEAVIER]
 
 
 def _asked(standing: Standing, exercise: Exercise) -> list[Stage]:
@@ -96,7 +95,7 @@ def _row(standing: Standing, exercise: Exercise, asked: list[Stage]) -> BoardRow
         gap=gap,
         words="; ".join(_side_words(track) for track in tracks.values()),
         change="; ".join(_change(one) for one in estimates_.values() if one.mean_four_weeks_ago is not None),
-        farther="" if farthest is stage else words.farther(farthest.name),
+        farther="" if farthest is stage else sheet_words.farther(farthest.name),
         attention=sum(weight for weight, _ in wants),
         attention_words="; ".join(said for _, said in wants),
     )
@@ -104,7 +103,7 @@ def _row(standing: Standing, exercise: Exercise, asked: list[Stage]) -> BoardRow
 
 def _side_words(track: CueTrack) -> str:
     low, high = track.belief.interval()
-    return estimates.side_level(track.side, track.mean, low, high, track.basis)
+    return estimate_words.side_level(track.side, track.mean, low, high, track.basis)
 
 
 def _moved(one: TrackEstimate) -> float:
@@ -116,7 +115,7 @@ def _moved(one: TrackEstimate) -> float:
 
 def _change(one: TrackEstimate) -> str:
     moved = _moved(one)
-    return words.changed(one.side, moved if abs(moved) >= HEAVIER_BY else 0.0)
+    return sheet_words.changed(one.side, moved if abs(moved) >= HEAVIER_BY else 0.0)
 
 
 def _wants(
@@ -125,14 +124,14 @@ def _wants(
     """What wants attention, the most urgent first [own order]."""
     state = standing.state(stage.step)
     if state is StepState.SLIPPING:
-        yield 16, words.SLIPPED
+        yield 16, sheet_words.SLIPPED
     for one in sides:
         if _moved(one) >= HEAVIER_BY:
-            yield 8, words.changed(one.side, _moved(one))
+            yield 8, sheet_words.changed(one.side, _moved(one))
     if gap is not None and gap.heavier is not None:
-        yield 4, words.uneven(gap.heavier)
+        yield 4, sheet_words.uneven(gap.heavier)
     if state is StepState.LEARNING and any(one.p_first < READY_CHANCE for one in sides):
-        yield 2, words.NOT_READY
+        yield 2, sheet_words.NOT_READY
     if any(one.caution for one in sides) and state is not StepState.RESTING:
         last = min(date.fromisoformat(one.last_on) for one in sides)
-        yield 1, words.seldom((standing.on - last) // WEEK, sum(one.asks for one in sides))
+        yield 1, sheet_words.seldom((standing.on - last) // WEEK, sum(one.asks for one in sides))

@@ -23,8 +23,8 @@ from bucephal.response import (
     replayed,
 )
 from bucephal.welfare import Heat, heat_class, heat_sum
-from bucephal.words import estimates as words
-from bucephal.words.sheets import LIMITS
+from bucephal.words import estimate_words
+from bucephal.words.sheet_words import LIMITS
 
 NOTICED = 0.01
 """Chances are shown to the hundredth: an ask that moved less moved nothing that is seen."""
@@ -118,9 +118,9 @@ def step_chart(standing: Standing, step: str) -> StepChart:
         unit=exercise.unit,
         sides=tuple(_track_chart(standing, track, sessions) for track in tracks),
         gap=gap,
-        gap_words=gap.words if gap is not None else words.gap_unknown(SIDE_LEAST_ASKS),
-        legend=words.TRAIL_LEGEND,
-        exact_columns=words.EXACT,
+        gap_words=gap.words if gap is not None else estimate_words.gap_unknown(SIDE_LEAST_ASKS),
+        legend=estimate_words.TRAIL_LEGEND,
+        exact_columns=estimate_words.EXACT,
         limits=LIMITS,
     )
 
@@ -136,7 +136,7 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
                 days_off=(belief.on - before).days - 1 if before is not None else None,
                 asks=tuple(drawn(ask, track.rule, meaning) for ask, meaning in track.told_on(belief.on)),
                 mean=belief.mean, low=belief.low, high=belief.high, p_first=belief.p_first,
-                words=words.stands(
+                words=estimate_words.stands(
                     belief.p_first, track.rule.good_answer,
                     (belief.mean, belief.low, belief.high) if by_level else None,
                 ),
@@ -148,9 +148,9 @@ def _track_chart(standing: Standing, track: CueTrack, sessions: dict[date, list[
         estimate=estimate,
         days=tuple(days),
         influences=influence_lines(track, influences(track, ends)),
-        no_influence=words.NO_INFLUENCE,
+        no_influence=estimate_words.NO_INFLUENCE,
         share=_light_share(track),
-        words=words.stands_today(estimate.side, estimate.words, track.basis),
+        words=estimate_words.stands_today(estimate.side, estimate.words, track.basis),
     )
 
 
@@ -159,7 +159,7 @@ def _light_share(track: CueTrack) -> LightShare:
     share = share_of_tries(light, asks)
     return LightShare(
         light=light, asks=asks, low=share.low, high=share.high,
-        words=words.light_share(light, asks, share.low, share.high, track.rule.good_answer),
+        words=estimate_words.light_share(light, asks, share.low, share.high, track.rule.good_answer),
     )  # fmt: skip
 
 
@@ -170,7 +170,7 @@ def influence_lines(track: CueTrack, found: Iterable[Influence]) -> tuple[Influe
             on=one.on,
             level=one.level,
             p_first=one.p_first,
-            words=words.influence(
+            words=estimate_words.influence(
                 answer_in_words(one.ask, track.rule),
                 one.number,
                 one.p_first,

@@ -9,10 +9,10 @@ from bucephal.pages.criteria import Criteria, criteria
 from bucephal.pages.horse_facts import HorseFacts, horse_facts
 from bucephal.progress import RIDING_NEVER_BELOW, Standing, StepStanding, StepState, may_decide
 from bucephal.record import FrozenModel, Overridden, Override, band_for
-from bucephal.words import guides as words
+from bucephal.words import guide_words
 from bucephal.words.ages import age_text
-from bucephal.words.plans import ADVICE_NOT_ORDERS
-from bucephal.words.standing import BRAKES_INSTEAD
+from bucephal.words.plan_words import ADVICE_NOT_ORDERS
+from bucephal.words.standing_words import BRAKES_INSTEAD
 
 
 class GuideFault(FrozenModel):
@@ -111,14 +111,14 @@ def step_guide(standing: Standing, step: str) -> StepGuide:
         ask=exercise.ask,
         does=stage.does,
         looks=stage.looks,
-        sides=words.SIDES[exercise.sides],
+        sides=guide_words.SIDES[exercise.sides],
         dose=_dose(exercise),
         criteria=criteria(standing, step),
         faults=tuple(_fault(fault, stage) for fault in exercise.faults),
         cautions=stage.cautions_at(standing.age_months),
         set_ups=stage.set_ups,
         kit=stage.kit,
-        helper=words.HELPER[stage.helper],
+        helper=guide_words.HELPER[stage.helper],
         least_age=age_text(stage.least_age_months) if stage.least_age_months else "",
         needs=tuple(_needs(standing, stage)),
         opens=tuple(_opens(standing, step)),
@@ -126,7 +126,7 @@ def step_guide(standing: Standing, step: str) -> StepGuide:
         schools=tuple(_school_notes(standing, exercise, stage)),
         overrides=tuple(_overrides(standing, step)),
         may_override=may_decide(standing, step),
-        decide_help=words.decide_help(RIDING_NEVER_BELOW),
+        decide_help=guide_words.decide_help(RIDING_NEVER_BELOW),
         disclaimer=ADVICE_NOT_ORDERS,
     )
 
@@ -134,13 +134,13 @@ def step_guide(standing: Standing, step: str) -> StepGuide:
 def _fault(fault: Fault, stage: Stage) -> GuideFault:
     return GuideFault(
         code=fault.code, looks=fault.looks, first=fault.first, second=fault.second,
-        counts_as=words.counts_as(fault, stage.number),
+        counts_as=guide_words.counts_as(fault, stage.number),
     )  # fmt: skip
 
 
 def _dose(exercise: Exercise) -> str:
     sided = exercise.sides is not Sides.NONE
-    return words.dose(exercise.cap, exercise.cap_both, exercise.minutes, sided=sided)
+    return guide_words.dose(exercise.cap, exercise.cap_both, exercise.minutes, sided=sided)
 
 
 def _needs(standing: Standing, stage: Stage) -> list[GuideLink]:
@@ -149,7 +149,7 @@ def _needs(standing: Standing, stage: Stage) -> list[GuideLink]:
     return [
         GuideLink(
             step=need.step, name=standing.catalogue.full_name(need.step), state=standing.state(need.step),
-            gate=need.gate, met=standing.meets(need), must=words.MUST[need.gate],
+            gate=need.gate, met=standing.meets(need), must=guide_words.MUST[need.gate],
             words=short.get(need.step) or (BRAKES_INSTEAD if replaced and not standing.meets(need) else ""),
         )
         for need in stage.needs
@@ -161,11 +161,11 @@ def _opens(standing: Standing, step: str) -> list[GuideLink]:
     for opened in standing.catalogue.opened_by(step):
         need = next(one for one in standing.catalogue.stage(opened).needs if one.step == step)
         others = [one for one in standing.missing(opened) if one.step != step]
-        also = words.wants_also([one.words for one in others]) if others else ""
+        also = guide_words.wants_also([one.words for one in others]) if others else ""
         links.append(
             GuideLink(
                 step=opened, name=standing.catalogue.full_name(opened), state=standing.state(opened),
-                gate=need.gate, met=standing.meets(need), must=words.MUST[need.gate], words=also,
+                gate=need.gate, met=standing.meets(need), must=guide_words.MUST[need.gate], words=also,
             )
         )  # fmt: skip
     return links

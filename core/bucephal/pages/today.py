@@ -14,9 +14,9 @@ from bucephal.planning import STRONG_WIND_MS, BodyLine, BodyVerdict, ItemKind, P
 from bucephal.record import Busy, FrozenModel, Visit
 from bucephal.welfare import Heat
 from bucephal.welfare.heat import air_at
-from bucephal.words import days as words
+from bucephal.words import day_words
 from bucephal.words.amounts import METRIC, Amounts
-from bucephal.words.bodies import VISITS
+from bucephal.words.body_words import VISITS
 from bucephal.yard_day import (
     GRID_MIN,
     HotHours,
@@ -142,7 +142,7 @@ def plan_today(
     working = sum(row.works for row in told)
     return TodayPlan(
         on=day.on, now=now, day=day, hot=tuple(_hot(day)), rows=tuple(told), minutes=minutes,
-        working=working, words=_summary(working, minutes, day, amounts), order=words.ORDER,
+        working=working, words=_summary(working, minutes, day, amounts), order=day_words.ORDER,
         visits=tuple(_visits(horses, day.on)),
         visit_kinds=tuple(VisitKind(what=what, name=VISITS[what]) for what in Visit),
     )  # fmt: skip
@@ -205,16 +205,20 @@ class _Row:
             facts=horse.facts,
             works=works,
             done=done,
-            headline=words.WORKED_TODAY if done else words.REST if rest is not None else plan.headline,
+            headline=day_words.WORKED_TODAY
+            if done
+            else day_words.REST
+            if rest is not None
+            else plan.headline,
             why=rest or _why(plan),
             hours=self._hours(minutes),
             when=self._when(now) if works else "",
             minutes=minutes,
             helped=self._is_helped,
-            wants_helper=words.MORE_WITH_HELPER if wants else None,
+            wants_helper=day_words.MORE_WITH_HELPER if wants else None,
             body=next((line for line in plan.body if line.verdict is not BodyVerdict.FINE), None),
             wishes=DayWishes(**{name: getattr(request, name) for name in DayWishes.model_fields}),
-            running=None if running is None else words.running(self._amounts.clock_time(running)),
+            running=None if running is None else day_words.running(self._amounts.clock_time(running)),
             worked=self._so_far.worked,
         )
 
@@ -249,24 +253,24 @@ class _Row:
         if placed is None:
             return self._why_not(now)
         if placed.heat is Heat.SHORT_AND_EASY:
-            return words.NO_COOLER_HOUR
+            return day_words.NO_COOLER_HOUR
         if placed.helped and day.helper is not None:
-            return words.with_helper(self._amounts.hours(day.helper.starts, day.helper.ends))
+            return day_words.with_helper(self._amounts.hours(day.helper.starts, day.helper.ends))
         if facts.open_flags:
-            return words.FLAG_FIRST
+            return day_words.FLAG_FIRST
         if _has_repair(self.horse.plan):
-            return words.REPAIR_FIRST
+            return day_words.REPAIR_FIRST
         heats = [hours.starts for hours in _hot(day) if hours.verdict is not Heat.CARE]
-        off = words.longest_off(facts.days_off or 0)
-        return f"{off}; {words.BEFORE_THE_HEAT}" if heats and placed.ends <= min(heats) else off
+        off = day_words.longest_off(facts.days_off or 0)
+        return f"{off}; {day_words.BEFORE_THE_HEAT}" if heats and placed.ends <= min(heats) else off
 
     def _why_not(self, now: time | None) -> str:
         day = self._day
         if now is not None and now >= day.ends:
-            return words.DAY_OVER
+            return day_words.DAY_OVER
         minutes = range(minute_of(day.starts), minute_of(day.ends), GRID_MIN)
         is_hot = all(day.heat(minute) is Heat.DO_NOT_WORK for minute in minutes)
-        return words.TOO_HOT_ALL_DAY if is_hot else words.NO_TIME
+        return day_words.TOO_HOT_ALL_DAY if is_hot else day_words.NO_TIME
 
 
 def _why(plan: SessionPlan) -> str:
@@ -287,19 +291,19 @@ def _hot(day: YardDay) -> Iterator[HotHours]:
         if verdict is not Heat.FINE:
             first, *rest = run
             last = min((rest[-1] if rest else first) + GRID_MIN, minute_of(day.ends))
-            text = words.HEAT_IN_HOURS[verdict]
+            text = day_words.HEAT_IN_HOURS[verdict]
             yield HotHours(starts=time_of(first), ends=time_of(last), verdict=verdict, words=text)
 
 
 def _summary(working: int, minutes: int, day: YardDay, amounts: Amounts) -> str:
     helper = day.helper
-    parts = [words.summary(working, minutes)]
+    parts = [day_words.summary(working, minutes)]
     hours = None if helper is None else amounts.hours(helper.starts, helper.ends)
-    parts.append(words.NO_HELPER if hours is None else words.helper_there(hours))
+    parts.append(day_words.NO_HELPER if hours is None else day_words.helper_there(hours))
     windy = (day.wind_ms or 0.0) >= STRONG_WIND_MS
     air = None if day.air_c is None else amounts.temperature(day.air_c)
     wind = None if day.wind_ms is None else amounts.wind(day.wind_ms)
-    parts.append(words.weather(air, day.humidity_pct, wind, windy=windy))
+    parts.append(day_words.weather(air, day.humidity_pct, wind, windy=windy))
     return " ".join(part for part in parts if part)
 
 
@@ -312,5 +316,5 @@ def _visits(horses: Sequence[WorkedDays], on: date) -> Iterator[VisitAhead]:
     for day, horse, one in sorted(ahead, key=lambda found: (found[0], found[1].facts.name)):
         yield VisitAhead(
             horse=horse.facts.id, name=horse.facts.name, date=day, what=one.what,
-            words=words.visit(one.what, day, on),
+            words=day_words.visit(one.what, day, on),
         )  # fmt: skip

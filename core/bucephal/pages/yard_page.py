@@ -26,9 +26,8 @@ from bucephal.ladder import (
 from bucephal.planning.models import USUAL_MINUTES
 from bucephal.record import AlsoAsked, Band, FrozenModel, YardDefaults
 from bucephal.record.history import DEFAULT_BANDS
-from bucephal.words import guides as words
-from bucephal.words import wedges as wedge_words
-from bucephal.words.arrivals import BACKGROUNDS, DID_BEFORE, FORM_HELP, SEXES, TEMPERAMENTS
+from bucephal.words import guide_words, wedge_words
+from bucephal.words.arrival_words import BACKGROUNDS, DID_BEFORE, FORM_HELP, SEXES, TEMPERAMENTS
 
 
 class ExerciseRow(FrozenModel):
@@ -108,7 +107,7 @@ def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
     return YardPage(
         schools=catalogue.schools,
         school=dict(defaults.school),
-        agreed=words.AGREED,
+        agreed=guide_words.AGREED,
         bands=defaults.bands,
         shipped_bands=DEFAULT_BANDS,
         backgrounds=BACKGROUNDS,
@@ -123,11 +122,13 @@ def yard_page(defaults: YardDefaults, catalogue: Catalogue) -> YardPage:
         cautions=tuple(library.cautions),
         set_ups=tuple(library.set_ups),
         fault_codes=library.fault_codes,
-        faults_count_as=tuple(FaultChoice(code=one, words=said) for one, said in words.COUNTS_AS.items()),
+        faults_count_as=tuple(
+            FaultChoice(code=one, words=said) for one, said in guide_words.COUNTS_AS.items()
+        ),
         sexes=SEXES,
         form_help=FORM_HELP,
-        kinds=words.JUDGED_BY,
-        side_kinds=words.SIDES_MEAN,
+        kinds=guide_words.JUDGED_BY,
+        side_kinds=guide_words.SIDES_MEAN,
         also=tuple(_also(one, on=one in defaults.also) for one in AlsoAsked),
         usual_minutes=USUAL_MINUTES,
         gaits=tuple(Gait),
@@ -140,7 +141,7 @@ def _needs(catalogue: Catalogue) -> Iterator[NeedChoice]:
     for step in catalogue.steps:
         for gate in Gate:
             code = need_text(Need(step=step, gate=gate))
-            yield NeedChoice(code=code, words=words.need(catalogue.full_name(step), gate))
+            yield NeedChoice(code=code, words=guide_words.need(catalogue.full_name(step), gate))
 
 
 def _row(one: Exercise) -> ExerciseRow:

@@ -19,17 +19,21 @@ from bucephal.welfare import (
 from bucephal.welfare.heat import CARE_FROM
 from bucephal.welfare.load import RISING_PCT
 from bucephal.welfare.weight import EASY_PCT, MOST_PCT
-from bucephal.words import bodies as words
+from bucephal.words import body_words
 from bucephal.words.amounts import Amounts
 from bucephal.words.figures import exact
 
 CARRIES_FROM_MONTHS = 30
 """Younger ones carry nobody."""
 _NAMES = {
-    BodyPart.VISIT: words.VISIT, BodyPart.LOAD: words.LOAD, BodyPart.WEIGHT: words.WEIGHT,
-    BodyPart.HEAT: words.HEAT, BodyPart.CONDITION: words.CONDITION, BodyPart.LONG_REST: words.LONG_REST,
-    BodyPart.GROWTH: words.GROWTH,
-}  # fmt: skip
+    BodyPart.VISIT: body_words.VISIT,
+    BodyPart.LOAD: body_words.LOAD,
+    BodyPart.WEIGHT: body_words.WEIGHT,
+    BodyPart.HEAT: body_words.HEAT,
+    BodyPart.CONDITION: body_words.CONDITION,
+    BodyPart.LONG_REST: body_words.LONG_REST,
+    BodyPart.GROWTH: body_words.GROWTH,
+}
 _FINE, _CARE, _HOLDS = BodyVerdict.FINE, BodyVerdict.CARE, BodyVerdict.HOLDS
 _WEIGHTIEST_FIRST = (_HOLDS, _CARE, _FINE)
 
@@ -46,18 +50,18 @@ def body_lines(bearing: Bearing, age_months: int | None, amounts: Amounts) -> tu
 def _visit(bearing: Bearing) -> Iterator[BodyLine]:
     if bearing.visit is not None:
         what, today = bearing.visit
-        text = words.NOT_HERE if bearing.is_away else words.visit(what, today=today)
+        text = body_words.NOT_HERE if bearing.is_away else body_words.visit(what, today=today)
         yield _line(BodyPart.VISIT, text, _HOLDS)
 
 
 def _load(bearing: Bearing) -> BodyLine:
     load = bearing.load
     if not load.compared or load.change_pct is None:
-        return _line(BodyPart.LOAD, words.NO_USUAL_WEEK, _FINE)
+        return _line(BodyPart.LOAD, body_words.NO_USUAL_WEEK, _FINE)
     worse = _HOLDS if bearing.load_jumps else _CARE
-    short = words.load_short(load.change_pct, load.verdict, green=bearing.is_green)
+    short = body_words.load_short(load.change_pct, load.verdict, green=bearing.is_green)
     return _line(
-        BodyPart.LOAD, words.load(load.last_7, load.average_28),
+        BodyPart.LOAD, body_words.load(load.last_7, load.average_28),
         _FINE if load.verdict is LoadVerdict.FINE else worse, short=short,
         of_fine=(100 + load.change_pct) / (100 + RISING_PCT),
         load_week=load.last_7, load_usual=load.average_28, change_pct=load.change_pct,
@@ -69,20 +73,20 @@ def _weight(bearing: Bearing, age_months: int | None, amounts: Amounts) -> Itera
         return
     weight, carried = bearing.weight, bearing.carried_kg
     if weight is None or carried is None:
-        missing = words.RIDER_NOT_KNOWN if carried is None else words.HORSE_NOT_KNOWN
+        missing = body_words.RIDER_NOT_KNOWN if carried is None else body_words.HORSE_NOT_KNOWN
         yield _line(BodyPart.WEIGHT, missing, _FINE)
         return
     easy_kg, most_pct = EASY_PCT / 100 * weight.horse_kg, EASY_PCT if bearing.first_year else MOST_PCT
     match weight.verdict:
         case WeightVerdict.EASY:
-            short, verdict = words.easily_carried(amounts.weight(easy_kg)), _FINE
+            short, verdict = body_words.easily_carried(amounts.weight(easy_kg)), _FINE
         case WeightVerdict.CARE:
-            short, verdict = words.carried_with_care(amounts.weight(easy_kg)), _CARE
+            short, verdict = body_words.carried_with_care(amounts.weight(easy_kg)), _CARE
         case WeightVerdict.TOO_MUCH:
             held, most_kg = bearing.too_heavy, most_pct / 100 * weight.horse_kg
-            short = words.carried_over(amounts.weight(most_kg), first_year=bearing.first_year, held=held)
+            short = body_words.carried_over(amounts.weight(most_kg), first_year=bearing.first_year, held=held)
             verdict = _HOLDS if held else _CARE
-    text = words.weight(amounts.weight(carried), amounts.weight(weight.horse_kg))
+    text = body_words.weight(amounts.weight(carried), amounts.weight(weight.horse_kg))
     yield _line(
         BodyPart.WEIGHT, text, verdict, short=short,
         of_fine=weight.share_pct / EASY_PCT,
@@ -94,7 +98,7 @@ def _heat(bearing: Bearing) -> Iterator[BodyLine]:
     if bearing.heat_total is None:
         return
     verdict = {Heat.FINE: _FINE, Heat.CARE: _CARE}.get(bearing.heat, _HOLDS)
-    text = words.heat(bearing.heat_total, bearing.heat)
+    text = body_words.heat(bearing.heat_total, bearing.heat)
     share = bearing.heat_total / CARE_FROM if bearing.is_warm else None
     yield _line(BodyPart.HEAT, text, verdict, of_fine=share, heat_sum=round(bearing.heat_total, 1))
 
@@ -105,13 +109,13 @@ def _condition(bearing: Bearing) -> Iterator[BodyLine]:
         leaner = _CARE if score.score < THIN_BELOW else _FINE
         yield _line(BodyPart.CONDITION, condition_words(score), _HOLDS if bearing.is_fat else leaner)
     if week is not None:
-        yield _line(BodyPart.LONG_REST, words.building_up(week), _HOLDS)
+        yield _line(BodyPart.LONG_REST, body_words.building_up(week), _HOLDS)
 
 
 def _growth(age_months: int | None) -> Iterator[BodyLine]:
     if age_months is not None and age_months < GROWN_MONTHS:
         low, high = session_minutes_range(age_months)
-        text = words.growth(age_months, low, high, in_all=age_months < RIDDEN_FROM_MONTHS)
+        text = body_words.growth(age_months, low, high, in_all=age_months < RIDDEN_FROM_MONTHS)
         yield _line(BodyPart.GROWTH, text, _FINE)
 
 

@@ -41,7 +41,7 @@ from bucephal.welfare import (
     tape_weight_kg,
 )
 from bucephal.welfare.heat import HOT_FROM_C
-from bucephal.words import bodies as words
+from bucephal.words import body_words
 
 GREEN_RIDES = 30
 LONG_REST = timedelta(days=91)
@@ -193,23 +193,23 @@ class Bearing:
     def obstacle(self, stage: Stage) -> tuple[str, str] | None:
         """Why a stage waits today (code, words)."""
         if stage.ridden and self.too_heavy:
-            return "weight", words.TOO_HEAVY
+            return "weight", body_words.TOO_HEAVY
         if _wants_fitness(stage):
             if self.is_fat:
-                return "condition", words.TOO_FAT_FOR_FAST
+                return "condition", body_words.TOO_FAT_FOR_FAST
             if self.building_up_week is not None:
-                return "long-rest", words.BUILDING_UP
+                return "long-rest", body_words.BUILDING_UP
         if stage.exciting or is_fast(stage):
             if self.load_jumps:
-                return "load", words.TOO_MUCH_LOAD
+                return "load", body_words.TOO_MUCH_LOAD
             if self.visit is not None:
-                return "visit", words.visit(self.visit[0], today=self.visit[1])
+                return "visit", body_words.visit(self.visit[0], today=self.visit[1])
         return None
 
     def nothing_new_because(self) -> tuple[str, str] | None:
         if self.visit is not None:
-            return "visit", words.visit(self.visit[0], today=self.visit[1])
-        return ("load", words.LOAD_JUMP) if self.load_jumps else None
+            return "visit", body_words.visit(self.visit[0], today=self.visit[1])
+        return ("load", body_words.LOAD_JUMP) if self.load_jumps else None
 
 
 def _wants_fitness(stage: Stage) -> bool:

@@ -12,7 +12,7 @@ from bucephal.planning.models import Why
 from bucephal.planning.step_choice import to_confirm
 from bucephal.progress import StepState
 from bucephal.record import sessions_in_order
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 UNDER_THE_SADDLE = ("forward-ridden", "stop-ridden", "turn-ridden")
 """Families of cues: go, stop, turn or yield."""
@@ -39,7 +39,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         under_it = _rested_on(day, now)
         in_phase = [step for step in known if day.catalogue.exercise(step).phase == now or step in under_it]
         wide = known if off > RESTART_DAYS_OFF else in_phase
-        return [Choice(step, _check_why(day, step, words.all_basics(off))) for step in wide]
+        return [Choice(step, _check_why(day, step, plan_words.all_basics(off))) for step in wide]
     count = CHECKS_AFTER_SOME_DAYS if off >= SOME_DAYS_OFF or once else CHECKS_USUAL
     needed = _needed_by(day, todays)
     order = sorted(
@@ -88,8 +88,8 @@ def _rested_on(day: Day, phase: str) -> set[str]:
 
 def _check_because(step: str, once: list[str], needed: set[str]) -> str:
     if step in once:
-        return words.ONCE_MORE
-    return words.WORK_NEEDS_IT if step in needed else ""
+        return plan_words.ONCE_MORE
+    return plan_words.WORK_NEEDS_IT if step in needed else ""
 
 
 def _needed_by(day: Day, steps: list[str]) -> set[str]:
@@ -102,10 +102,10 @@ def _needed_by(day: Day, steps: list[str]) -> set[str]:
 def _check_why(day: Day, step: str, because: str) -> Why:
     tracks = tracks_of(day, step)
     if not tracks:
-        return Why.of(because or words.A_BASIC, {})
+        return Why.of(because or plan_words.A_BASIC, {})
     worst = min(tracks, key=lambda track: track.p_first(day.on))
     since = (day.on - max(track.last_day for track in tracks)).days
-    text = words.checked(because, since, worst.p_first(day.on), day.standing.good_answer(step))
+    text = plan_words.checked(because, since, worst.p_first(day.on), day.standing.good_answer(step))
     figures = {"days_since": since, "p_first": round(worst.p_first(day.on), 2), **basis(worst)}
     return Why.of(text, figures)
 
@@ -137,7 +137,7 @@ def easy_yes(day: Day, taken: set[str], *, ridden: bool) -> Choice | None:
     if chosen is None:
         return None
     state, chance = day.standing.state(chosen), _surest(day, chosen)
-    text = words.best_known(state, chance, day.standing.good_answer(chosen))
+    text = plan_words.best_known(state, chance, day.standing.good_answer(chosen))
     return Choice(chosen, Why.of(text, {"p_first": round(chance, 2)}))
 
 

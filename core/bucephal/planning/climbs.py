@@ -19,7 +19,7 @@ from bucephal.planning.known_steps import Choice
 from bucephal.planning.models import Climb, ItemKind, PlanItem, Why
 from bucephal.planning.step_choice import likely_too_heavy
 from bucephal.progress import GOOD
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 CLIMBS_A_SESSION, CLIMBS_UNDER_THREE, CLIMBS_SCHOOLED = 3, 2, 5
 CLIMBS_EXCITING = 1
@@ -126,11 +126,11 @@ def _may_follow(day: Day, below: str, above: str) -> bool:
 def _probed(day: Day, step: str) -> PlanItem:
     """On one side, the easier one."""
     below = day.catalogue.previous(step) or step
-    why = Why.of(words.probed(day.catalogue.stage(below).name), {})
+    why = Why.of(plan_words.probed(day.catalogue.stage(below).name), {})
     return on_one_side(day, item_for(day, ItemKind.PROBE, Choice(step, why)))
 
 
 def _climbed(day: Day, step: str) -> PlanItem:
     below = day.catalogue.previous(step) or step
-    why = Why.of(words.climbed(day.catalogue.stage(below).name), {"aim": CLIMB_AIM})
+    why = Why.of(plan_words.climbed(day.catalogue.stage(below).name), {"aim": CLIMB_AIM})
     return item_for(day, ItemKind.CLIMB, Choice(step, why))

@@ -45,8 +45,7 @@ from bucephal.planning.time_budget import within_minutes
 from bucephal.planning.tries import LEAST_OF_A_SESSION, held_back
 from bucephal.progress import StepState
 from bucephal.record import SessionKind
-from bucephal.words import flags as flag_words
-from bucephal.words import plans as words
+from bucephal.words import flag_words, plan_words
 from bucephal.words.amounts import Amounts
 
 _ORDER = (
@@ -126,8 +125,8 @@ def compose_assessment(day: Day) -> SessionPlan | None:
         on=day.on, kind=SessionKind.ASSESSMENT, days_off=day.days_off,
         minutes_wanted=day.request.minutes, minutes=sum(item.minutes for item in items),
         schooling_minutes=sum(item.minutes for item in items[1:-1]),
-        headline=words.assessment_headline(len(tries)),
-        nothing_new=words.SEE_FIRST, items=tuple(items), left_out=tuple(left),
+        headline=plan_words.assessment_headline(len(tries)),
+        nothing_new=plan_words.SEE_FIRST, items=tuple(items), left_out=tuple(left),
         cautions=tuple(_cautions(day, items)), put_away_after_min=_whole_minutes(day), body=_body(day),
     )  # fmt: skip
 
@@ -144,7 +143,7 @@ def no_work(day: Day, reason: str, headline: str, because: str) -> SessionPlan:
 
 
 def _later(day: Day, step: str) -> LeftOut:
-    why = Why.of(words.ADDED_LATER, {})
+    why = Why.of(plan_words.ADDED_LATER, {})
     return LeftOut(step=step, name=day.catalogue.full_name(step), reason="assessing", why=why)
 
 
@@ -165,7 +164,7 @@ def _room(day: Day, frame_min: float) -> float:
 def _too_long(items: list[PlanItem], room: float) -> Iterator[str]:
     over = sum(item.minutes for item in items) - room
     if over > 0 and any(item.locked for item in items):
-        yield words.too_long(over)
+        yield plan_words.too_long(over)
 
 
 def _items(day: Day, selection: Selection) -> Iterator[PlanItem]:
@@ -199,7 +198,9 @@ def _with_climb(item: PlanItem, above: dict[str, PlanItem]) -> PlanItem:
     while at in above:
         stages.append(above[at].stage)
         at = above[at].id
-    return item.model_copy(update={"done_when": words.then_up(item.done_when, stages)}) if stages else item
+    return (
+        item.model_copy(update={"done_when": plan_words.then_up(item.done_when, stages)}) if stages else item
+    )
 
 
 def _headline(day: Day, items: list[PlanItem]) -> str:
@@ -211,36 +212,36 @@ def _headline(day: Day, items: list[PlanItem]) -> str:
     if repair is not None:
         more = max(repair.sides, key=lambda dose: dose.asks)
         even = len({dose.asks for dose in repair.sides}) == 1
-        parts.append(words.put_right(repair.name, Side.NONE if even else more.side))
+        parts.append(plan_words.put_right(repair.name, Side.NONE if even else more.side))
     if main is not None and main.step is not None:
         begun = main.kind is ItemKind.PRACTICE or day.standing.state(main.step) is StepState.LEARNING
-        parts.append(words.main_thing(main.name, main.stage, is_begun=begun))
-    return words.headline(parts)
+        parts.append(plan_words.main_thing(main.name, main.stage, is_begun=begun))
+    return plan_words.headline(parts)
 
 
 def _nothing_new_words(items: list[PlanItem], because: tuple[str, str] | None) -> str | None:
     if any(item.kind is ItemKind.NEW for item in items):
         return None
-    return because[1] if because is not None else words.NOTHING_OPEN
+    return because[1] if because is not None else plan_words.NOTHING_OPEN
 
 
 def _cautions(day: Day, items: list[PlanItem]) -> list[str]:
     said = []
     off = day.days_off or 0
     if off > RESTART_DAYS_OFF:
-        said.append(words.long_off(off))
+        said.append(plan_words.long_off(off))
     elif off >= CAUTION_DAYS_OFF:
-        said.append(words.THREE_WEEKS_OFF)
+        said.append(plan_words.THREE_WEEKS_OFF)
     if day.record.horse.born is None:
-        said.append(words.AGE_UNKNOWN)
+        said.append(plan_words.AGE_UNKNOWN)
     if any(item.exciting for item in items):
-        said.append(words.CALM_FIRST)
+        said.append(plan_words.CALM_FIRST)
     if any(item.helper_needed for item in items):
-        said.append(words.WITH_HELPER)
+        said.append(plan_words.WITH_HELPER)
     if any(item.ridden for item in items):
-        said.append(words.RIDDEN)
+        said.append(plan_words.RIDDEN)
     temperament = day.record.horse.temperament.values()
-    said += [words.TEMPERAMENTS[one] for one in temperament if items and one in words.TEMPERAMENTS]
+    said += [plan_words.TEMPERAMENTS[one] for one in temperament if items and one in plan_words.TEMPERAMENTS]
     said += [flag_words.to_clear(code) for code in day.open_flags]
     return said
 

@@ -30,9 +30,7 @@ from bucephal.welfare import (
     session_limit_min,
     wants_helper,
 )
-from bucephal.words import bodies as body_words
-from bucephal.words import flags as flag_words
-from bucephal.words import plans as words
+from bucephal.words import body_words, flag_words, plan_words
 
 MANY_DAYS_OFF = 7
 SOME_DAYS_OFF = 3
@@ -137,22 +135,22 @@ class Day:
         limit, why = self._fitness_limit()
         by_age = session_limit_min(self.standing.age_months)
         if by_age < limit:
-            limit, why = by_age, words.LIMIT_BY_AGE
+            limit, why = by_age, plan_words.LIMIT_BY_AGE
         if self.heat is Heat.SHORT_AND_EASY:
-            limit, why = _half(limit), words.LIMIT_BY_HEAT
+            limit, why = _half(limit), plan_words.LIMIT_BY_HEAT
         elif self.bearing.load_jumps:
             limit, why = _half(limit), body_words.LIMIT_BY_LOAD
         return limit, why
 
     def _fitness_limit(self) -> tuple[int, str]:
         if self.rides_under_three:
-            return MINUTES_ONLY, words.LIMIT_UNDER_THREE
+            return MINUTES_ONLY, plan_words.LIMIT_UNDER_THREE
         ridden_or_grown = self.rides if self.is_young else max(self.rides, GREEN_RIDES)
         if ridden_or_grown < GREEN_RIDES:
-            return GREEN_SCHOOLING_MIN, words.LIMIT_GREEN
+            return GREEN_SCHOOLING_MIN, plan_words.LIMIT_GREEN
         if ridden_or_grown < CONSOLIDATING_RIDES:
-            return CONSOLIDATING_SCHOOLING_MIN, words.LIMIT_CONSOLIDATING
-        return 45, words.LIMIT_GROWN
+            return CONSOLIDATING_SCHOOLING_MIN, plan_words.LIMIT_CONSOLIDATING
+        return 45, plan_words.LIMIT_GROWN
 
     @property
     def rides_under_three(self) -> bool:
@@ -223,12 +221,12 @@ class Day:
         if step.rpartition(".")[0] in self._lost_on_a_side:
             return "flag", flag_words.resting(FlagCode.ONE_SIDED_LOSS)
         if self.helper_needed(step) and not self.request.helper:
-            return "helper", words.HELPER_MISSING
+            return "helper", plan_words.HELPER_MISSING
         missing = self._missing_kit(stage.kit)
         if missing:
-            return "kit", words.not_at_hand(missing)
+            return "kit", plan_words.not_at_hand(missing)
         if self.heat is not Heat.FINE and stage.exciting and self.heat is not Heat.CARE:
-            return "heat", words.TOO_HOT
+            return "heat", plan_words.TOO_HOT
         return self.bearing.obstacle(stage)
 
     @cached_property
@@ -247,9 +245,9 @@ class Day:
             stage = self.catalogue.stage(step)
             known = step != moment.step and not is_above and self.standing.state(step) in GOOD
             quiet = known and not stage.ridden and not stage.exciting
-            return None if quiet else ("calm-day", words.calm_day_first(moment.what, moment.on))
+            return None if quiet else ("calm-day", plan_words.calm_day_first(moment.what, moment.on))
         if is_above:
-            return "bad-moment", words.easier_first(moment.what, moment.on)
+            return "bad-moment", plan_words.easier_first(moment.what, moment.on)
         return None
 
     @cached_property
@@ -280,7 +278,7 @@ class Day:
     def no_work_because(self) -> tuple[str, str, str] | None:
         """Why there is no work today at all (code, in a line, the reason); None if there may be."""
         if self.heat is Heat.DO_NOT_WORK:
-            return "heat", words.NO_WORK, words.HEAT_NO_WORK
+            return "heat", plan_words.NO_WORK, plan_words.HEAT_NO_WORK
         if self.bearing.is_away:
             return "visit", body_words.AWAY, body_words.NOT_HERE
         if self.rest_flag is not None:
@@ -292,18 +290,18 @@ class Day:
         """Why nothing new should be begun today (code, words); None if it may."""
         off = self.days_off
         if off is not None and off >= MANY_DAYS_OFF:
-            return "days-off", words.days_off_first(off)
+            return "days-off", plan_words.days_off_first(off)
         if self.open_flags:
             return "flag", flag_words.nothing_new(self.open_flags)
         if self.heat in (Heat.SHORT_AND_EASY, Heat.DO_NOT_WORK):
-            return "heat", words.HEAT_SHORT
+            return "heat", plan_words.HEAT_SHORT
         body = self.bearing.nothing_new_because()
         if body is not None:
             return body
         if self._ended_heavy():
-            return "ended-heavy", words.ENDED_HEAVY
+            return "ended-heavy", plan_words.ENDED_HEAVY
         if self._last_was_dangerous:
-            return "danger", words.DANGER_LAST_TIME
+            return "danger", plan_words.DANGER_LAST_TIME
         return None
 
     def _ended_heavy(self) -> bool:

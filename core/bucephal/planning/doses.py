@@ -15,7 +15,7 @@ from bucephal.planning.models import ItemAfter, ItemKind, ItemRemedy, PlanItem, 
 from bucephal.progress import GOOD, StepState
 from bucephal.record import band_for
 from bucephal.response import CueTrack, LightnessTrack, best_so_far_threshold
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 REPAIR_HEAVIER, REPAIR_LIGHTER = 3, 2
 _LONGER = {Escalation.STEPPED: 1.0, Escalation.MATCH_AND_HOLD: 1.4}
@@ -39,7 +39,7 @@ def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
     return PlanItem(
         id=f"{kind}:{step}",
         kind=kind,
-        kind_words=words.kind_said(kind, is_begun=day.standing.state(step) is StepState.LEARNING),
+        kind_words=plan_words.kind_said(kind, is_begun=day.standing.state(step) is StepState.LEARNING),
         step=step,
         name=exercise.name,
         stage=stage.name,
@@ -129,7 +129,7 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
             "minutes": one.minutes,
             "dose": _dose_words(item.kind, doses, item.band, MOST_TRIES_A_SIDE, helper=item.helper_needed),
             "after": after,
-            "done_when": words.tried_when(one.asks, len(doses)),
+            "done_when": plan_words.tried_when(one.asks, len(doses)),
         }
     )
 
@@ -158,28 +158,28 @@ def settle_item(day: Day, most: int | None = None) -> PlanItem:
     lunges = day.standing.state("lunge.1") in GOOD
     extra, new_place = round(day.settle_days_off_minutes), day.settle_new_place_minutes
     shown = [one.minutes for one in times]
-    text = words.NO_SETTLE_TIMES
+    text = plan_words.NO_SETTLE_TIMES
     if times:
-        text = words.settle_times(shown, extra, new_place, day.settle_wind_minutes)
+        text = plan_words.settle_times(shown, extra, new_place, day.settle_wind_minutes)
     fresh = Fresh.in_force(day.catalogue.school)
     figures: dict[str, float | int | str] = {"planned_min": minutes, "stop_new_after_min": 2 * minutes}
     return _frame_item(
         ItemKind.SETTLE,
-        words.SETTLE_ON_THE_LINE if lunges else words.SETTLE_IN_HAND,
-        words.settle_on_the_line(fresh) if lunges else words.UNTIL_SETTLED,
-        minutes, words.settled_when(minutes), Why.of(text, figures),
+        plan_words.SETTLE_ON_THE_LINE if lunges else plan_words.SETTLE_IN_HAND,
+        plan_words.settle_on_the_line(fresh) if lunges else plan_words.UNTIL_SETTLED,
+        minutes, plan_words.settled_when(minutes), Why.of(text, figures),
     )  # fmt: skip
 
 
 def loosen_item(ridden: bool) -> PlanItem:
-    minutes, name = (5, words.LOOSEN_RIDDEN) if ridden else (2, words.LOOSEN_IN_HAND)
-    why = Why.of(words.LOOSEN_WHY, {})
-    return _frame_item(ItemKind.LOOSEN, name, "", minutes, words.LOOSEN_DONE, why)
+    minutes, name = (5, plan_words.LOOSEN_RIDDEN) if ridden else (2, plan_words.LOOSEN_IN_HAND)
+    why = Why.of(plan_words.LOOSEN_WHY, {})
+    return _frame_item(ItemKind.LOOSEN, name, "", minutes, plan_words.LOOSEN_DONE, why)
 
 
 def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: str, why: Why) -> PlanItem:
     return PlanItem(
-        id=str(kind), kind=kind, kind_words=words.kind_said(kind, is_begun=False), step=None, name=name,
+        id=str(kind), kind=kind, kind_words=plan_words.kind_said(kind, is_begun=False), step=None, name=name,
         stage=stage, step_kind=None, unit=None, target=None, wants_at_most=False, ask="",
         first_side=Side.NONE, sides=(), asks=0, aim=1, cap=None, most_tries=None, band=None,
         green=False, minutes=minutes, dose="", set_ups=(), cautions=(), sessions_before=0, after=(),
@@ -249,24 +249,24 @@ def _dose_words(
 ) -> str:  # fmt: skip
     """One ask more or less of what it has anyway needs no cap."""
     said = None if kind in _FEW_ASKS else cap
-    return words.dose([(dose.side, dose.asks) for dose in doses], band, said, helper=helper)
+    return plan_words.dose([(dose.side, dose.asks) for dose in doses], band, said, helper=helper)
 
 
 def _done_when(
     kind: ItemKind, doses: tuple[SideDose, ...], band: tuple[int, int] | None, day: Day, step: str
 ) -> str:
-    how = words.LIGHT_AND_CALM if band is not None else _target_words(day, step)
+    how = plan_words.LIGHT_AND_CALM if band is not None else _target_words(day, step)
     in_a_row = kind not in _FEW_ASKS
-    return words.done_when(how, [(dose.side, dose.asks) for dose in doses], in_a_row=in_a_row)
+    return plan_words.done_when(how, [(dose.side, dose.asks) for dose in doses], in_a_row=in_a_row)
 
 
 def _target_words(day: Day, step: str) -> str:
     stage, exercise = day.catalogue.stage(step), day.catalogue.exercise(step)
     if exercise.kind is StepKind.TOLERANCE:
         assert stage.within_s is not None
-        return words.lets_go_within(stage.within_s)
+        return plan_words.lets_go_within(stage.within_s)
     assert stage.target is not None
-    return words.reaches(stage.target, exercise.unit, exercise.compare)
+    return plan_words.reaches(stage.target, exercise.unit, exercise.compare)
 
 
 def _likeliest_fault(day: Day, step: str) -> ItemRemedy | None:

@@ -7,7 +7,7 @@ from bucephal.ground import lay_out, set_for
 from bucephal.ladder import SetUp
 from bucephal.planning.day import Day
 from bucephal.planning.models import PlanItem, SessionPlan, SetUpHere
-from bucephal.words import grounds as words
+from bucephal.words import ground_words
 
 
 def laid_out(plan: SessionPlan, day: Day) -> SessionPlan:
@@ -31,7 +31,7 @@ def _here(set_up: SetUp, item: PlanItem, day: Day) -> SetUpHere:
         layout = lay_out(set_up.code, place, given)
     except InvalidInput as cannot:
         reason = cannot.problems[0].reason
-        said = words.here(set_up.name, place.name, reason, words.NOTHING_FITS)
+        said = ground_words.here(set_up.name, place.name, reason, ground_words.NOTHING_FITS)
         return SetUpHere(
             code=set_up.code, name=set_up.name, values=given, fits=False, words=said, largest=None
         )
@@ -41,6 +41,6 @@ def _here(set_up: SetUp, item: PlanItem, day: Day) -> SetUpHere:
         name=set_up.name,
         values=given,
         fits=layout.fits,
-        words=words.here(set_up.name, place.name, first, layout.largest_words),
+        words=ground_words.here(set_up.name, place.name, first, layout.largest_words),
         largest=layout.largest,
     )

@@ -20,7 +20,7 @@ from bucephal.planning.models import ItemAfter, ItemKind, Why
 from bucephal.planning.repairs import rests_on_heavier_side
 from bucephal.planning.step_choice import frontier, goal_first, in_work
 from bucephal.progress import StepState
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 MOST_IN_WORK = 4
 """Exercises begun and not ready, on the ground and ridden each; tries of an assessment do not count."""
@@ -70,7 +70,7 @@ def _opened(day: Day, step: str, planned: Mapping[str, ItemKind]) -> Begun | Non
         ItemAfter(item=f"{planned[need.step]}:{need.step}", light=True, row=TWICE_RUNNING) for need in missing
     )
     names = [day.catalogue.name_in_text(need.step) for need in missing]
-    return Begun(Choice(step, Why.of(words.opens_today(names), {})), after)
+    return Begun(Choice(step, Why.of(plan_words.opens_today(names), {})), after)
 
 
 def second_new(day: Day, first: Begun, others: Sequence[Begun]) -> Iterator[Begun]:

@@ -12,7 +12,7 @@ from bucephal.planning.models import LeftOut, PlanItem, Why
 from bucephal.planning.repairs import rests_on_heavier_side
 from bucephal.planning.step_choice import frontier, likely_too_heavy, taken_as_known
 from bucephal.progress import StepState
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 
 def left_out_steps(day: Day, planned: set[str], nothing_new: tuple[str, str] | None) -> list[LeftOut]:
@@ -41,7 +41,9 @@ def _begun_and_not_today(day: Day, planned: set[str], named: set[str]) -> Iterat
         exercise = day.catalogue.exercise(step).id
         if learning and exercise not in told:
             told.add(exercise)
-            yield _left(day, step, "turn", words.TAKEN_AS_KNOWN if step in past else words.BEGUN_LATER)
+            yield _left(
+                day, step, "turn", plan_words.TAKEN_AS_KNOWN if step in past else plan_words.BEGUN_LATER
+            )
 
 
 def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut | None:
@@ -54,10 +56,10 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
     heavier = rests_on_heavier_side(day, step)
     if heavier is not None and state is not StepState.LEARNING and not missing:
         name = day.catalogue.name_in_text(heavier.step)
-        return _left(day, step, "heavier-side", words.heavier_side_first(name, heavier.heavier))
+        return _left(day, step, "heavier-side", plan_words.heavier_side_first(name, heavier.heavier))
     if missing and state in (StepState.CLOSED, StepState.LEARNING):
         figures = {need.step: round(need.figure, 2) for need in missing if need.figure is not None}
-        return _left(day, step, "needs", words.held_back([need.words for need in missing]), figures)
+        return _left(day, step, "needs", plan_words.held_back([need.words for need in missing]), figures)
     if obstacle is not None:
         return _left(day, step, *obstacle)
     narrower = likely_too_heavy(day, step)
@@ -65,26 +67,26 @@ def why_not(day: Day, step: str, nothing_new: tuple[str, str] | None) -> LeftOut
         return LeftOut(step=step, name=day.catalogue.full_name(step), reason="needs", why=narrower)
     if nothing_new is not None:
         return _left(day, step, *nothing_new)
-    return _left(day, step, "one-new-thing", words.ONE_NEW_THING)
+    return _left(day, step, "one-new-thing", plan_words.ONE_NEW_THING)
 
 
 def no_time(step: str, name: str, minutes: float, left: float) -> LeftOut:
-    why = Why.of(words.no_time(minutes, left), {"minutes": minutes})
+    why = Why.of(plan_words.no_time(minutes, left), {"minutes": minutes})
     return LeftOut(step=step, name=name, reason="time", why=why)
 
 
 def longer_lesson(day: Day, wanted_min: float) -> Iterator[LeftOut]:
     limit, why = day.schooling_limit
     if wanted_min > limit:
-        text = words.schooling_limit(why, limit)
+        text = plan_words.schooling_limit(why, limit)
         figures: dict[str, float | int | str] = {"limit_min": limit, "wanted_min": wanted_min}
-        yield LeftOut(step=None, name=words.LONGER_LESSON, reason="limit", why=Why.of(text, figures))
+        yield LeftOut(step=None, name=plan_words.LONGER_LESSON, reason="limit", why=Why.of(text, figures))
 
 
 def more_on_easier_side(side: Side | None, name: str) -> Iterator[LeftOut]:
     if side is not None:
-        why = Why.of(words.side_ahead(name, side), {})
-        yield LeftOut(step=None, name=words.more_on(side.other), reason="easier-side", why=why)
+        why = Why.of(plan_words.side_ahead(name, side), {})
+        yield LeftOut(step=None, name=plan_words.more_on(side.other), reason="easier-side", why=why)
 
 
 def _distance(day: Day, step: str | None) -> tuple[int, int]:
@@ -100,6 +102,6 @@ def _left(day: Day, step: str, reason: str, text: str, figures: dict[str, float]
 
 def in_its_turn(item: PlanItem, place: int, of: int) -> LeftOut:
     """A repair that does not fit into its half of the schooling."""
-    why = Why.of(words.in_its_turn(place, of), {"place": place, "of": of})
+    why = Why.of(plan_words.in_its_turn(place, of), {"place": place, "of": of})
     name = f"{item.name}: {item.stage}" if item.stage else item.name
     return LeftOut(step=item.step, name=name, reason="turn", why=why)

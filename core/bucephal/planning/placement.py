@@ -20,7 +20,7 @@ from bucephal.progress import CALM_SESSIONS_WAIT, GOOD, MissingNeed, Standing
 from bucephal.record import Background, FrozenModel, HorseRecord, first_assessment
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import READY_DAYS, CueTrack
-from bucephal.words import arrivals as words
+from bucephal.words import arrival_words
 
 MOST_TO_BEGIN = 5
 SHOWN = 3
@@ -72,7 +72,7 @@ def placement(record: HorseRecord, catalogue: Catalogue, on: date) -> Placement:
     once = sum(1 for one in has if _on_one_day(standing, one.step))
     assessment = assess(record, catalogue, on, standing=standing)
     return Placement(
-        facts=(*assessment.facts, words.answers_counted(len(has) + len(half) + len(not_yet))),
+        facts=(*assessment.facts, arrival_words.answers_counted(len(has) + len(half) + len(not_yet))),
         words=_words(assessment.background, has, half, begin, once),
         has=tuple(has), half=tuple(half), not_yet=tuple(not_yet), begin=begin, second_day=once,
     )  # fmt: skip
@@ -160,9 +160,9 @@ def _next(day: Day, step: str, has: list[PlacedStep]) -> PlacedStep:
     needs = {need.step for need in ladder.stage(step).needs}
     speaking = [one for one in has if needs & set(ladder.path_to(one.step))]
     near = [one for one in speaking if one.step in needs] or speaking[-2:]
-    text = words.comes_next([(ladder.name_in_text(one.step), one.why.text) for one in near[:2]])
+    text = arrival_words.comes_next([(ladder.name_in_text(one.step), one.why.text) for one in near[:2]])
     if not near and day.standing.riding.replaces(step):
-        text = words.RIDDEN_SO_BEFORE
+        text = arrival_words.RIDDEN_SO_BEFORE
     return PlacedStep(step=step, name=ladder.full_name(step), why=Why.of(text, {}))
 
 
@@ -182,7 +182,7 @@ def _answers(tracks: list[tuple[Side, CueTrack]]) -> Why:
     if rule.kind is StepKind.LIGHTNESS:
         figures["band_top"] = rule.band_top
     band = rule.band if rule.kind is StepKind.LIGHTNESS else None
-    return Why.of(words.answers(parts, band), figures)
+    return Why.of(arrival_words.answers(parts, band), figures)
 
 
 def _words(
@@ -190,5 +190,5 @@ def _words(
     begin: tuple[PlacedStep, ...], once: int,
 ) -> str:  # fmt: skip
     if not has and not half:
-        return words.NOTHING_ASKED
-    return words.placed(background, len(has), len(half), begin[0].name if begin else None, once)
+        return arrival_words.NOTHING_ASKED
+    return arrival_words.placed(background, len(has), len(half), begin[0].name if begin else None, once)

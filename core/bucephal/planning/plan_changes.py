@@ -19,7 +19,7 @@ from bucephal.planning.new_steps import is_first_of_all
 from bucephal.planning.step_choice import likely_too_heavy
 from bucephal.progress import BRAKES, GOOD
 from bucephal.record import read_model
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 FORBIDDEN = ("age", "flag", "heat", "helper", "archived", "weight", "condition", "long-rest")
 """Obstacles that no wish goes before: those of safety."""
@@ -103,7 +103,7 @@ def _without_brakes(day: Day, step: str) -> tuple[str, str] | None:
     for one in (step, *rests_on):
         for need in standing.missing(one):
             if day.catalogue.exercise(need.step).id in BRAKES:
-                return SAFETY, words.held_back([need.words])
+                return SAFETY, plan_words.held_back([need.words])
     return None
 
 
@@ -111,7 +111,7 @@ def _without_brakes(day: Day, step: str) -> tuple[str, str] | None:
 def wanted(day: Day) -> list[tuple[ItemKind, Choice]]:
     """What the trainer wants and may have, each as what it is for."""
     cannot = {one.step for one in refused(day)}
-    why = Why.of(words.YOUR_CHOICE, {})
+    why = Why.of(plan_words.YOUR_CHOICE, {})
     return [
         (wanted_as(day, one), Choice(step, why)) for step, one in _wishes(day).items() if step not in cannot
     ]
@@ -171,7 +171,7 @@ def speaks_against(
     if obstacle is not None:
         yield obstacle[1]
     if missing:
-        yield words.held_back([need.words for need in missing])
+        yield plan_words.held_back([need.words for need in missing])
     if day.standing.is_new(item.step):
         if nothing_new is not None:
             yield nothing_new[1]
@@ -179,8 +179,8 @@ def speaks_against(
         if heavy is not None:
             yield heavy.text
         if is_first_of_all(day, item.step) and any(is_first_of_all(day, one.step or "") for one in others):
-            yield words.SECOND_NEW
+            yield plan_words.SECOND_NEW
     if item.exciting and any(one.exciting for one in others):
-        yield words.SECOND_EXCITING
+        yield plan_words.SECOND_EXCITING
     if item.cap is not None and item.aim > item.cap:
-        yield words.over_the_cap(item.cap)
+        yield plan_words.over_the_cap(item.cap)

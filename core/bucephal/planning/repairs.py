@@ -20,7 +20,7 @@ from bucephal.progress import GOOD, BadMoment, side_gap
 from bucephal.record import Correct, Overridden, SessionKind
 from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.response import FIRST_ANSWERS_LOST, SIDE_HINT, SLIPPING_BELOW, CueTrack
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 WAITING_FOR_NOTHING_NEW = 2
 """While as many repairs wait, nothing new is begun."""
@@ -104,7 +104,7 @@ def _put_right(day: Day, track: CueTrack) -> Choice:
         return _after(day, moment, track.side)
     level = track.asks[-1].ask.level
     days_ago = (day.on - track.last_day).days
-    text = words.left_unfinished(track.side, days_ago, *_last_answer(track))
+    text = plan_words.left_unfinished(track.side, days_ago, *_last_answer(track))
     figures = {} if level is None else {"last_level": level, "band_top": track.rule.band_top}
     return Choice(track.rule.stage.step, Why.of(text, figures), sided(track.side))
 
@@ -112,7 +112,7 @@ def _put_right(day: Day, track: CueTrack) -> Choice:
 def _after(day: Day, moment: BadMoment, side: Side = Side.NONE) -> Choice:
     """One stage easier; in a first stage the same, once."""
     easier = day.catalogue.previous(moment.step)
-    text = words.after_bad_moment(moment.what, moment.on, easier=easier is not None)
+    text = plan_words.after_bad_moment(moment.what, moment.on, easier=easier is not None)
     why = Why.of(text, {"on": str(moment.on)})
     choice = Choice(easier or moment.step, why, sided(side))
     return replace(choice, once=easier is None)
@@ -129,7 +129,7 @@ def _slipping(day: Day) -> list[Choice]:
             for track in tracks:
                 figures[f"p_first_{track.side}"] = round(track.p_first(day.on), 2)
                 figures[f"asks_{track.side}"] = len(track.asks)
-            text = words.slipped(worst.side, _slip_cause(worst, day))
+            text = plan_words.slipped(worst.side, _slip_cause(worst, day))
             found.append(Choice(step, Why.of(text, figures), sided(worst.side)))
     return sorted(found, key=lambda one: not day.catalogue.exercise(one.step).safety)
 
@@ -138,9 +138,9 @@ def _slip_cause(worst: CueTrack, day: Day) -> str:
     chance, heavy = worst.p_first(day.on), worst.standing.first_heavy_run
     what = worst.rule.good_answer
     if chance < SLIPPING_BELOW:
-        return words.slipped_by_chance(chance, what)
+        return plan_words.slipped_by_chance(chance, what)
     by_run = heavy >= FIRST_ANSWERS_LOST
-    return words.slipped_by_run(heavy) if by_run else words.slipped_and_back(chance, what)
+    return plan_words.slipped_by_run(heavy) if by_run else plan_words.slipped_and_back(chance, what)
 
 
 def waiting_to_be_put_right(day: Day, to_repair: list[Choice]) -> int:
@@ -161,7 +161,7 @@ def _heavier_sides(day: Day) -> Iterator[Choice]:
             continue
         side, chance = difference.heavier
         if chance >= SIDE_HINT and day.standing.state(step) in GOOD:
-            text = words.one_side_heavier(side, difference.mean, chance)
+            text = plan_words.one_side_heavier(side, difference.mean, chance)
             figures: dict[str, float] = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
             figures |= {f"asks_{track.side}": len(track.asks) for track in tracks}
             yield Choice(step, Why.of(text, figures), side)

@@ -37,7 +37,7 @@ from bucephal.planning.step_choice import (
 )
 from bucephal.planning.tries import Tries, tries_beside
 from bucephal.progress import BACK_TO_WALK, TROT
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 Chosen = tuple[ItemKind, Choice]
 Conditions = dict[str, tuple[ItemAfter, ...]]
@@ -94,7 +94,7 @@ def select(day: Day) -> Selection:
 def _repairs_wait(waiting: int) -> tuple[str, str] | None:
     if waiting < WAITING_FOR_NOTHING_NEW:
         return None
-    return REPAIRS_WAIT, words.repairs_wait(waiting)
+    return REPAIRS_WAIT, plan_words.repairs_wait(waiting)
 
 
 def _with_wanted(day: Day, chosen: list[Chosen]) -> list[Chosen]:

@@ -14,7 +14,7 @@ from bucephal.planning.plan_changes import forbidden, speaks_against, wanted_as
 from bucephal.progress import Standing
 from bucephal.record import SessionKind
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 
 def spare_plan(standing: Standing, request: PlanRequest) -> SessionPlan:
@@ -33,13 +33,15 @@ def spare_plan(standing: Standing, request: PlanRequest) -> SessionPlan:
     spares = [_spare(day, step) for step in (*known, *(step for step in steps if step not in asked))]
     return SessionPlan(
         on=day.on, kind=SessionKind.GROUND, days_off=day.days_off, minutes_wanted=request.minutes, minutes=0,
-        schooling_minutes=0, headline=words.JUST_LOG, nothing_new=None,
+        schooling_minutes=0, headline=plan_words.JUST_LOG, nothing_new=None,
         items=(settle_item(day), *spares), left_out=(), cautions=(), put_away_after_min=0,
     )  # fmt: skip
 
 
 def _spare(day: Day, step: str) -> PlanItem:
-    item = item_for(day, wanted_as(day, WantedItem(step=step)), Choice(step, Why.of(words.YOUR_CHOICE, {})))
+    item = item_for(
+        day, wanted_as(day, WantedItem(step=step)), Choice(step, Why.of(plan_words.YOUR_CHOICE, {}))
+    )
     no_work, obstacle = day.no_work_because(), forbidden(day, step)
     held_back = no_work[-1] if no_work is not None else obstacle[1] if obstacle is not None else ""
     against = "" if held_back else next(speaks_against(day, item, (), day.nothing_new_because()), "")

@@ -18,7 +18,7 @@ from bucephal.progress import GOOD, MissingNeed, StepState
 from bucephal.record import SessionKind, band_for
 from bucephal.record.history import ANY_ANSWER, SETTLE_EXERCISE
 from bucephal.response import READY_CHANCE, READY_DAYS, SLIPPING_BELOW, CueTrack, LightnessTrack
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 from bucephal.words.plain import lower_first
 
 MOST_GOING_ON = 3
@@ -140,7 +140,7 @@ def likely_too_heavy(day: Day, step: str) -> Why | None:
     chance = min(one.p_first(1, lighter) for one in beliefs)
     if chance >= BEGUN_FROM:
         return None
-    text = words.likely_too_heavy(lighter, chance)
+    text = plan_words.likely_too_heavy(lighter, chance)
     return Why.of(text, {"p_lighter": round(chance, 2), "wanted": BEGUN_FROM})
 
 
@@ -233,7 +233,7 @@ def _confirming(day: Day, ahead: Iterable[str]) -> list[Choice]:
             if need.gate is not Gate.CONFIRMED or not good or day.obstacle(good[0]) is not None:
                 continue
             opens = lower_first(day.catalogue.exercise(step).name)
-            text = words.to_be_confirmed(opens, need.lacks)
+            text = plan_words.to_be_confirmed(opens, need.lacks)
             figures = {"sure": round(need.figure or 0.0, 2), "wanted": need.wanted}
             found.setdefault(good[0], Choice(good[0], Why.of(text, figures)))
     return list(found.values())
@@ -248,8 +248,8 @@ def _learning_why(day: Day, step: str) -> Why:
     slipped = day.standing.state(step) is StepState.SLIPPING
     short = day.standing.short_of(Need(step=step, gate=Gate.CONFIRMED if slipped else Gate.READY))
     if slipped:
-        return Why.of(words.confirming_again(short.lacks), figures | {"wanted": short.wanted})
-    return Why.of(words.going_on(short.lacks), figures)
+        return Why.of(plan_words.confirming_again(short.lacks), figures | {"wanted": short.wanted})
+    return Why.of(plan_words.going_on(short.lacks), figures)
 
 
 @worked_out_once
@@ -296,6 +296,6 @@ def _fresh_why(day: Day, step: str, to_goal: bool) -> Why:
             chances = [track.p_first(day.on) for track in tracks_of(day, speaker)]
             figures[speaker] = round(min(chances), 2)
             name = lower_first(day.catalogue.exercise(speaker).name)
-            parts.append(words.need_there(name, day.standing.state(speaker)))
+            parts.append(plan_words.need_there(name, day.standing.state(speaker)))
     names = {step: day.catalogue.name_in_text(step) for step in figures}
-    return Why.of(words.opens(parts, to_goal=to_goal), figures, names)
+    return Why.of(plan_words.opens(parts, to_goal=to_goal), figures, names)

@@ -23,7 +23,7 @@ from bucephal.planning.day import Day, worked_out_once
 from bucephal.planning.models import LeftOut, Why
 from bucephal.planning.step_choice import taken_as_known
 from bucephal.progress import GOOD, MissingNeed
-from bucephal.words import plans as words
+from bucephal.words import plan_words
 
 LEAST_OF_A_SESSION = 3
 """Tries that make a session of their own; fewer are done beside ordinary work [own]."""
@@ -70,11 +70,11 @@ def held_back(day: Day, one: AssessmentTry, today: set[str]) -> tuple[str, str] 
     )  # fmt: skip
     step = next(untried, None)
     if step is not None:
-        return "needs", words.first_comes(day.catalogue.name_in_text(step))
+        return "needs", plan_words.first_comes(day.catalogue.name_in_text(step))
     # What has to come twice is not done with once.
     waits = (need for need in _first_comes(day, one.step) if need.step not in today or need.wanted > 1)
     need = next(waits, None)
-    return None if need is None else ("needs", words.held_back([need.words]))
+    return None if need is None else ("needs", plan_words.held_back([need.words]))
 
 
 def _first_comes(day: Day, step: str) -> tuple[MissingNeed, ...]:

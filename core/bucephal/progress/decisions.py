@@ -13,7 +13,7 @@ from typing import Any
 from bucephal.base.errors import Problem
 from bucephal.progress.standing import RIDING_NEVER_BELOW, Standing
 from bucephal.record import Overridden, Override, read_model
-from bucephal.words import standing as words
+from bucephal.words import standing_words
 
 
 def decided(standing: Standing, raw: Mapping[str, Any]) -> Override:
@@ -32,7 +32,11 @@ def decided(standing: Standing, raw: Mapping[str, Any]) -> Override:
         allowed = may_decide(standing, step)
         if fields.get("state") not in allowed:
             never = standing.never_ridden(step)
-            reason = words.not_ridden_yet(RIDING_NEVER_BELOW) if never else words.NOT_DECIDED_HERE
+            reason = (
+                standing_words.not_ridden_yet(RIDING_NEVER_BELOW)
+                if never
+                else standing_words.NOT_DECIDED_HERE
+            )
             problems.append(Problem("state", fields.get("state"), reason, ", ".join(allowed)))
     reason_given = fields.get("reason")
     if isinstance(reason_given, str) and not reason_given.strip():

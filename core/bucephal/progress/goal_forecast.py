@@ -23,8 +23,8 @@ from bucephal.response import (
     heard_days,
     rhythm,
 )
-from bucephal.words import forecasts as words
-from bucephal.words.estimates import fan_legend
+from bucephal.words import forecast_words
+from bucephal.words.estimate_words import fan_legend
 
 LEAST_DAYS = 2
 LEAST_ASKS = 3
@@ -159,10 +159,10 @@ def _side(
 
 def _no_claim(track: CueTrack | None) -> str:
     if track is None:
-        return words.NOT_ASKED
+        return forecast_words.NOT_ASKED
     if track.rule.kind is not StepKind.LIGHTNESS:
-        return words.not_by_lightness(track.basis)
-    return words.too_few(track.basis, LEAST_ASKS, LEAST_DAYS)
+        return forecast_words.not_by_lightness(track.basis)
+    return forecast_words.too_few(track.basis, LEAST_ASKS, LEAST_DAYS)
 
 
 def _together(sides: list[Forecast]) -> Forecast | None:
@@ -190,9 +190,9 @@ def _until(ahead: Forecast, per_week: float) -> RidesUntil | None:
 def _chances(ahead: Forecast, until: RidesUntil | None) -> str:
     chance = min(ahead.within(HORIZON), 1.0)
     if until is None:
-        return words.ahead(chance, HORIZON, None, None)
+        return forecast_words.ahead(chance, HORIZON, None, None)
     low, high = until.between
-    return words.ahead(chance, HORIZON, (low, until.middle, high), until.weeks[1])
+    return forecast_words.ahead(chance, HORIZON, (low, until.middle, high), until.weeks[1])
 
 
 def _waiting(standing: Standing, step: str) -> WayToGo:
@@ -208,4 +208,4 @@ def _words(
 ) -> str:
     chances = _chances(ahead, until) if ahead is not None else None
     names = [standing.catalogue.name_in_text(one.step) for one in still]
-    return words.goal(state, names, chances, is_good=state in GOOD)
+    return forecast_words.goal(state, names, chances, is_good=state in GOOD)

@@ -15,7 +15,7 @@ from bucephal.response import (
     SURE_SHARE,
     CueTrack,
 )
-from bucephal.words import standing as words
+from bucephal.words import standing_words
 from bucephal.words.figures import falls_short
 from bucephal.words.plain import on_side
 
@@ -32,10 +32,10 @@ def manner_short(track: CueTrack) -> str:
     exciting = track.rule.stage.exciting
     calm, calm_wanted = track.manner.calm_figures(exciting=exciting)
     if track.manner.is_calm(exciting=exciting):
-        return words.right_short(track.manner.right_share, RIGHT_WANTED, on_side(track.side))
+        return standing_words.right_short(track.manner.right_share, RIGHT_WANTED, on_side(track.side))
     if not track.manner.is_calm_known(exciting=exciting):
-        return words.calm_unknown(on_side(track.side))
-    return words.calm_short(calm, calm_wanted, on_side(track.side))
+        return standing_words.calm_unknown(on_side(track.side))
+    return standing_words.calm_short(calm, calm_wanted, on_side(track.side))
 
 
 def lacks(track: CueTrack, gate: Gate, sure_wanted: float) -> str:
@@ -51,12 +51,14 @@ def lacks(track: CueTrack, gate: Gate, sure_wanted: float) -> str:
     chance = track.p_first()
     if gate is Gate.CONFIRMED:
         if track.sure >= sure_wanted:
-            return words.more_good_days(FIRST_ANSWERS_WITH_SURE - track.standing.first_accepted_run, where)
+            return standing_words.more_good_days(
+                FIRST_ANSWERS_WITH_SURE - track.standing.first_accepted_run, where
+            )
         if chance < SURE_SHARE:
             return falls_short(chance, SURE_SHARE, what, where)
-        return words.not_sure_yet(chance, what, where)
+        return standing_words.not_sure_yet(chance, what, where)
     if chance < READY_CHANCE:
         return falls_short(chance, READY_CHANCE, what, where)
     if len(track.days) < READY_DAYS:
-        return words.more_days(len(track.days), READY_DAYS, where)
-    return words.good_answers_running(where)
+        return standing_words.more_days(len(track.days), READY_DAYS, where)
+    return standing_words.good_answers_running(where)

@@ -25,9 +25,7 @@ from bucephal.response import (
     Tracks,
 )
 from bucephal.welfare import Noticed, RaisedFlag, age_months, flag_history, holds_back, notice
-from bucephal.words import estimates as said_of_estimates
-from bucephal.words import flags as flag_words
-from bucephal.words import standing as words
+from bucephal.words import estimate_words, flag_words, standing_words
 from bucephal.words.plain import first_of, on_side
 
 FOUR_WEEKS = timedelta(days=28)
@@ -125,7 +123,7 @@ class Standing:
             state_all_sides=self.state(step),
             last_on=track.last_day.isoformat(),
             mean_four_weeks_ago=self._mean_before(track, self.on - FOUR_WEEKS),
-            words=said_of_estimates.stands(
+            words=estimate_words.stands(
                 track.p_first(self.on), track.rule.good_answer,
                 level,
             ),
@@ -134,10 +132,10 @@ class Standing:
 
     def _caution(self, track: CueTrack) -> str | None:
         if len(track.asks) < FEW_ASKS or len(track.days) == 1:
-            return said_of_estimates.too_few(track.basis)
+            return estimate_words.too_few(track.basis)
         weeks = (self.on - track.last_day) // timedelta(weeks=1)
         if weeks >= LONG_OFF_WEEKS:
-            return said_of_estimates.long_unasked(weeks)
+            return estimate_words.long_unasked(weeks)
         return None
 
     def estimates(self) -> list[TrackEstimate]:
@@ -238,21 +236,21 @@ class Standing:
         if flag is not None:
             return "flag", flag_words.resting(flag.code)
         if override is not None and override.state is Overridden.RESTING:
-            return "resting", words.decided(override.on, override.reason)
+            return "resting", standing_words.decided(override.on, override.reason)
         if stage.archived:
-            return "archived", words.ARCHIVED
+            return "archived", standing_words.ARCHIVED
         if self.is_too_young(step):
             return "age", self._too_young_words(stage)
         missing = [thing for thing in stage.kit if thing in self.catalogue.missing_kit]
         if missing:
-            return "kit", words.kit_missing(missing)
+            return "kit", standing_words.kit_missing(missing)
         return None
 
     def _too_young_words(self, stage: Stage) -> str:
         demand = max(stage.demands, key=lambda one: one.months, default=None)
         own = demand is not None and demand.months == stage.least_age_months
         early = StartAge.in_force(self.catalogue.school) is StartAge.LATE_IN_THE_THIRD_YEAR
-        return words.too_young(
+        return standing_words.too_young(
             self.age_months,
             stage.least_age_months,
             demand.words if own and demand is not None else None,
@@ -372,7 +370,11 @@ class Standing:
 
     def _first(self, step: str, side: Side, times: int) -> MissingNeed:
         """What has to come before riding goes further."""
-        lacks = words.must_come(times, UP_TO_LEVEL, on_side(side)) if times else words.CALM_TROT_FIRST
+        lacks = (
+            standing_words.must_come(times, UP_TO_LEVEL, on_side(side))
+            if times
+            else standing_words.CALM_TROT_FIRST
+        )
         return MissingNeed(
             step=step,
             name=self.catalogue.full_name(step),
@@ -383,7 +385,7 @@ class Standing:
             wanted=float(times),
             accepted_lately=None,
             lacks=lacks,
-            words=words.needed(self.catalogue.name_in_text(step), lacks),
+            words=standing_words.needed(self.catalogue.name_in_text(step), lacks),
         )
 
     def short_of(self, need: Need) -> MissingNeed:
@@ -393,7 +395,10 @@ class Standing:
         never = next((side for side, track in sides if track is None), None)
         track = None if never is not None else self._furthest_from(need)
         if track is None:
-            missing, side = words.not_asked(on_side(never) if asked else ""), never if asked else None
+            missing, side = (
+                standing_words.not_asked(on_side(never) if asked else ""),
+                never if asked else None,
+            )
         else:
             missing, side = self._lacks(track, need, wanted), track.side
         return MissingNeed(
@@ -406,7 +411,7 @@ class Standing:
             wanted=wanted,
             accepted_lately=all(one.accepted for one in track.answers[-2:]) if track is not None else None,
             lacks=missing,
-            words=words.needed(self.catalogue.name_in_text(need.step), missing),
+            words=standing_words.needed(self.catalogue.name_in_text(need.step), missing),
         )
 
     def _furthest_from(self, need: Need) -> CueTrack | None:
@@ -417,7 +422,7 @@ class Standing:
 
     def _lacks(self, track: CueTrack, need: Need, wanted: float) -> str:
         if self._overridden_state(need.step) is StepState.RESTING:
-            return words.LEFT_ALONE
+            return standing_words.LEFT_ALONE
         return lacks(track, need.gate, wanted)
 
     def _wanted(self, need: Need) -> float:
@@ -453,22 +458,22 @@ class Standing:
         """Why a step stands where it stands, in a line: what it has, or the one thing that is missing."""
         state, override = self.state(step), self._overrides.get(step)
         if override is not None:
-            return words.decided(override.on, override.reason)
+            return standing_words.decided(override.on, override.reason)
         resting = self.rest_because(step)
         if state is StepState.RESTING and resting is not None:
             return resting[1]
         if state is StepState.CLOSED:
             return first_of([need.words for need in self.missing(step)])
         if state is StepState.OPEN:
-            return words.NOTHING_MISSING
+            return standing_words.NOTHING_MISSING
         if self.own_state(step) not in GOOD:
             vouched = self.vouched_by(step)
             if vouched is not None and state in GOOD:
-                return words.vouched(self.catalogue.name_in_text(vouched[1]), vouched[0])
+                return standing_words.vouched(self.catalogue.name_in_text(vouched[1]), vouched[0])
             gate = Gate.CONFIRMED if state is StepState.SLIPPING else Gate.READY
             return self.short_of(Need(step=step, gate=gate)).lacks
         sides = [(side, track.p_first()) for side, track in self.tracks.sides_of(step) if track is not None]
-        return words.sides_stand(sides, self.good_answer(step))
+        return standing_words.sides_stand(sides, self.good_answer(step))
 
     def steps(self) -> list[StepStanding]:
         return [self.step(step) for step in self.catalogue.steps]

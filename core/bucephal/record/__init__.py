@@ -15,7 +15,7 @@ from bucephal.record.history import (
     with_bands,
 )
 from bucephal.record.horse_form import TEMPERAMENTS, height_text, horse_from_form
-from bucephal.record.leads import lead_fault, with_lead_fault, with_lead_faults
+from bucephal.record.lead_faults import lead_fault, with_lead_fault, with_lead_faults
 from bucephal.record.models import (
     NEEDS_A_VET,
     Ask,
@@ -52,7 +52,7 @@ from bucephal.record.models import (
     Tension,
     Visit,
 )
-from bucephal.record.reader import (
+from bucephal.record.record_reader import (
     parse_json,
     read_day,
     read_model,

@@ -12,7 +12,7 @@ from bucephal.base.units import HEIGHT_ALLOWED, height_to_centimetres
 from bucephal.ladder import Catalogue
 from bucephal.record.checks import check_horse
 from bucephal.record.models import Horse
-from bucephal.record.reader import read_model
+from bucephal.record.record_reader import read_model
 from bucephal.words.amounts import METRIC
 
 _EMPTY = (None, "")

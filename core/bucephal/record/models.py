@@ -358,7 +358,7 @@ class Flag(FrozenModel):
 
 
 class PainSign(StrEnum):
-    """Behaviours in ridden work that can mean pain; their words are in `bucephal.words.looks`."""
+    """Behaviours in ridden work that can mean pain; their words are in `bucephal.words.look_words`."""
 
     HEAD_UP_DOWN = "head-up-down"
     HEAD_TILTED = "head-tilted"

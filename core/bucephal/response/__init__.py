@@ -1,7 +1,16 @@
 """The response model: how lightly a horse answers each cue on each side, and how sure that is."""
 
 from bucephal.response.calmness import RIGHT_WANTED
-from bucephal.response.comparison import (
+from bucephal.response.confirmation import (
+    FIRST_ANSWERS_ALONE,
+    FIRST_ANSWERS_ALONE_SAFETY,
+    FIRST_ANSWERS_LOST,
+    FIRST_ANSWERS_WITH_SURE,
+    SLIPPING_BELOW,
+    SURE_ENOUGH,
+    SURE_ENOUGH_SAFETY,
+)
+from bucephal.response.contrasts import (
     LIGHTER_BY,
     LIGHTER_CLAIM,
     SIDE_CLAIM,
@@ -14,15 +23,6 @@ from bucephal.response.comparison import (
     session_change,
     side_difference,
     stuck_after,
-)
-from bucephal.response.confirmation import (
-    FIRST_ANSWERS_ALONE,
-    FIRST_ANSWERS_ALONE_SAFETY,
-    FIRST_ANSWERS_LOST,
-    FIRST_ANSWERS_WITH_SURE,
-    SLIPPING_BELOW,
-    SURE_ENOUGH,
-    SURE_ENOUGH_SAFETY,
 )
 from bucephal.response.forecast import (
     ARRIVED_SHARE,

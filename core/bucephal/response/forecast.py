@@ -20,7 +20,7 @@ import numpy as np
 
 from bucephal.answers import Observation
 from bucephal.response.lightness import LightnessTrack
-from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS, ResponseParameters
+from bucephal.response.model_parameters import FIRST_ASK_BREAK_DAYS, ResponseParameters
 from bucephal.response.tables import Array, ResponseTables, clamp_days
 from bucephal.response.tracks import CueTrack
 

@@ -10,7 +10,7 @@ from datetime import date
 from bucephal.answers import Meaning
 from bucephal.record import Ask
 from bucephal.response.lightness import LightnessTrack
-from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS
+from bucephal.response.model_parameters import FIRST_ASK_BREAK_DAYS
 from bucephal.response.success_share import ShareTrack
 from bucephal.response.tracks import Belief, CueTrack
 

@@ -18,7 +18,7 @@ from functools import cached_property
 import numpy as np
 
 from bucephal.answers import Observation
-from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS
+from bucephal.response.model_parameters import FIRST_ASK_BREAK_DAYS
 from bucephal.response.tables import Array, ResponseTables, clamp_days
 
 SURE_SHARE = 0.8

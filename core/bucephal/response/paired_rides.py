@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from datetime import date
 
-from bucephal.response.comparison import SideRide
-from bucephal.response.parameters import FIRST_ASK_BREAK_DAYS
+from bucephal.response.contrasts import SideRide
+from bucephal.response.model_parameters import FIRST_ASK_BREAK_DAYS
 from bucephal.response.tracks import CueTrack
 
 

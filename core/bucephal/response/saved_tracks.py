@@ -26,7 +26,7 @@ from bucephal.ladder import Catalogue, Side
 from bucephal.record import DatedAsk, Horse, HorseRecord, asks_in_order
 from bucephal.response.confirmation import TrackStanding
 from bucephal.response.lightness import LightnessTrack
-from bucephal.response.parameters import DEFAULT, ResponseParameters
+from bucephal.response.model_parameters import DEFAULT, ResponseParameters
 from bucephal.response.success_share import ShareTrack
 from bucephal.response.tables import Array
 from bucephal.response.tracks import Belief, CueTrack, Morning, TrackKey, Tracks

@@ -11,7 +11,7 @@ import numpy as np
 import numpy.typing as npt
 
 from bucephal.record.models import TOP_LEVEL
-from bucephal.response.parameters import (
+from bucephal.response.model_parameters import (
     DEFAULT,
     FIRST_ASK_BREAK_DAYS,
     LAST_WARM_UP_ASK,

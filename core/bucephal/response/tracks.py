@@ -17,7 +17,7 @@ from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, Tension, asks_in_
 from bucephal.response.calmness import Manner
 from bucephal.response.confirmation import TrackStanding
 from bucephal.response.lightness import LightnessTrack
-from bucephal.response.parameters import DEFAULT, FIRST_ASK_BREAK_DAYS, ResponseParameters
+from bucephal.response.model_parameters import DEFAULT, FIRST_ASK_BREAK_DAYS, ResponseParameters
 from bucephal.response.success_share import ShareTrack
 from bucephal.response.tables import Array, ResponseTables, tables_for
 from bucephal.words.plain import basis

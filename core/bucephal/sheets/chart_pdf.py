@@ -16,7 +16,7 @@ from bucephal.charts import (
     ChartText,
     MarkShape,
 )
-from bucephal.charts.drawing import LETTER
+from bucephal.charts.chart_drawing import LETTER
 from bucephal.sheets.chart_inks import MARK_RADIUS, RING_WIDTH, TEXT, fill_of, pen_of
 from bucephal.sheets.paper_fonts import BOLD, REGULAR, printable
 

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from html import escape
 
 from bucephal.charts import Chart, ChartBar, ChartDrawing, ChartMark, ChartStroke, ChartText, MarkShape, Shade
-from bucephal.charts.drawing import LETTER
+from bucephal.charts.chart_drawing import LETTER
 from bucephal.sheets.chart_inks import BACK, LETTER_FAMILY, MARK_RADIUS, RING_WIDTH, TEXT, fill_of, pen_of
 
 

@@ -18,7 +18,7 @@ from bucephal.base.errors import InvalidInput, Problem
 from bucephal.base.problems import problems_of, shorten
 from bucephal.ground import GroundPlace, Layout, Shape, Spot
 from bucephal.ground.geometry import Point, circle, sampled
-from bucephal.sheets.drawing import piece_of
+from bucephal.sheets.set_up_drawing import piece_of
 
 Json = dict[str, Any]
 METRES = "metres"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from bucephal.sheets.drawing import Ink
+from bucephal.sheets.set_up_drawing import Ink
 
 PAPER, INK = "#f7f3ea", "#1c2b2d"
 _WATER, _PLUM, _FAINT, _ALARM = "#17505a", "#8a3b72", "#b9ad93", "#9a2a1d"

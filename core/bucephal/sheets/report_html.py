@@ -11,7 +11,7 @@ from importlib import resources
 from bucephal.charts import Chart
 from bucephal.pages import OwnerReport, ReportSection
 from bucephal.sheets.chart_svg import chart_svg, key_svg
-from bucephal.words import reports as words
+from bucephal.words import report_words
 
 STYLE = (resources.files("bucephal.sheets") / "report.css").read_text(encoding="utf-8")
 STYLE_SOURCE = f"'sha256-{b64encode(sha256(STYLE.encode()).digest()).decode()}'"
@@ -37,7 +37,7 @@ def report_html(report: OwnerReport, *, paper: str | None = None) -> str:
             *(part for section in report.sections for part in _section(section)),
             "</main><footer>",
             *(f"<p>{escape(one)}</p>" for one in report.closing),
-            f'<p><a href="{escape(paper)}">{escape(words.AS_PDF)}</a></p>' if paper else "",
+            f'<p><a href="{escape(paper)}">{escape(report_words.AS_PDF)}</a></p>' if paper else "",
             "</footer></body></html>\n",
         )
     )

@@ -13,7 +13,7 @@ from bucephal.pages import OwnerReport, ReportSection
 from bucephal.sheets.chart_pdf import charts_row
 from bucephal.sheets.paper_fonts import BOLD, REGULAR, load_fonts, printable
 from bucephal.sheets.paper_inks import INK, MM_A_POINT
-from bucephal.words import reports as words
+from bucephal.words import report_words
 
 if TYPE_CHECKING:
     from reportlab.lib.styles import ParagraphStyle
@@ -53,7 +53,7 @@ class _Foot:
         y = FOOT_MM / MM_A_POINT
         canvas.drawString(document.leftMargin, y, self._text)
         canvas.drawRightString(
-            document.pagesize[0] - document.rightMargin, y, words.page(canvas.getPageNumber())
+            document.pagesize[0] - document.rightMargin, y, report_words.page(canvas.getPageNumber())
         )
         canvas.restoreState()
 

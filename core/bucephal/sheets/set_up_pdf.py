@@ -12,10 +12,10 @@ from typing import IO, TYPE_CHECKING
 from bucephal.ground import Layout
 from bucephal.ground.geometry import Point, sampled
 from bucephal.ground.layout import TapeTable
-from bucephal.sheets.drawing import Drawing, Ink, Label, drawing_of
 from bucephal.sheets.paper_fonts import BOLD, REGULAR, load_fonts, printable
 from bucephal.sheets.paper_inks import ARROW, BLOTS, INK, LETTERS_PT, MM_A_POINT, PENS, RING_MM, SET_OFF_MM
-from bucephal.words import grounds as words
+from bucephal.sheets.set_up_drawing import Drawing, Ink, Label, drawing_of
+from bucephal.words import ground_words
 
 if TYPE_CHECKING:
     from reportlab.pdfgen.canvas import Canvas
@@ -179,9 +179,9 @@ class _Sheet:
         end = x + metres * self._mm
         for line in (((x, y), (end, y)), ((x, y - 1.2), (x, y + 1.2)), ((end, y - 1.2), (end, y + 1.2))):
             self._polyline(line)
-        self._text(x, y - 5, f"{metres} m {words.SCALE_BAR}", 8)
-        self._text(x, y - 9, words.at_scale(self._scale), 8)
-        self._text(x, y - 13, words.LEGEND, 8)
+        self._text(x, y - 5, f"{metres} m {ground_words.SCALE_BAR}", 8)
+        self._text(x, y - 9, ground_words.at_scale(self._scale), 8)
+        self._text(x, y - 13, ground_words.LEGEND, 8)
 
     # --- texts
 
@@ -213,7 +213,7 @@ class _Sheet:
             y = self._lines(y, (title,), bold=True)
             y = self._lines(y, lines) - 2.5
         for table in self._tables():
-            y = self._lines(y, (words.TAPE_TITLE,), bold=True)
+            y = self._lines(y, (ground_words.TAPE_TITLE,), bold=True)
             y = self._lines(y, (table.how,))
             y = self._rows(y - 1, table) - 3
         return y
@@ -227,8 +227,8 @@ class _Sheet:
         asks = [
             f"{n}  {one.what}{', ' * bool(one.where)}{one.where}" for n, one in enumerate(layout.ask_at, 1)
         ]
-        yield words.TO_DO, [layout.words, *asks, layout.rounds.words]
-        yield words.COMES_TO, layout.comes_to
+        yield ground_words.TO_DO, [layout.words, *asks, layout.rounds.words]
+        yield ground_words.COMES_TO, layout.comes_to
 
     def _tables(self) -> Iterator[TapeTable]:
         table = self._layout.corners_table or self._layout.markers_table
@@ -238,7 +238,7 @@ class _Sheet:
     def _rows(self, y: float, table: TapeTable) -> float:
         right = PAGE_MM[0] - EDGE_MM
         first, second = right - 22, right
-        self._text(_COLUMN_MM, y - 3, words.held_at(table.first.name, table.second.name), 8)
+        self._text(_COLUMN_MM, y - 3, ground_words.held_at(table.first.name, table.second.name), 8)
         y -= 5
         size = 9.5 if len(table.rows) <= _MANY_ROWS else 7.5
         step = size * MM_A_POINT * 1.45
@@ -264,7 +264,7 @@ class _Sheet:
 
     def _foot(self, below: float) -> None:
         """Cautions across the foot of the page, wherever the rest ends above it."""
-        lines = [*self._layout.cautions, *self._layout.notes, *words.SHEET_CAUTIONS]
+        lines = [*self._layout.cautions, *self._layout.notes, *ground_words.SHEET_CAUTIONS]
         width = PAGE_MM[0] - 2 * EDGE_MM
         split = [part for line in lines for part in self._wrapped(line, width, 8.5, bold=False)]
         y = min(below, EDGE_MM + len(split) * 4.0 + 2)

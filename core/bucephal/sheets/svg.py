@@ -9,7 +9,6 @@ from collections.abc import Iterable, Iterator
 from html import escape
 
 from bucephal.ground.geometry import Arc, Line, Piece, Point, Turn
-from bucephal.sheets.drawing import Dot, Drawing, Label
 from bucephal.sheets.paper_inks import (
     ARROW,
     BLOTS,
@@ -21,6 +20,7 @@ from bucephal.sheets.paper_inks import (
     RING_MM,
     SET_OFF_MM,
 )
+from bucephal.sheets.set_up_drawing import Dot, Drawing, Label
 
 MARGIN_MM = 9.0
 _MM = 1000

@@ -29,7 +29,7 @@ from bucephal.record import (
 )
 from bucephal.response import Tracks
 from bucephal.welfare.signs import Noticed, Reached, Seen, notice
-from bucephal.words import flags as words
+from bucephal.words import flag_words
 
 NO_WORK = (FlagCode.UNEVEN, FlagCode.INJURY, FlagCode.BREATHING, FlagCode.PAIN_SIGNS)
 NOTHING_FAST = (FlagCode.STUMBLES, FlagCode.ONE_SIDED_LOSS, FlagCode.DISUNITED)
@@ -215,8 +215,8 @@ def _first_within(code: FlagCode, noticed: Noticed, after: date, until: date) ->
 
 def _flag(code: FlagCode, reached: Reached, cleared: Flag | None) -> RaisedFlag:
     return RaisedFlag(
-        code=code, name=words.NAMES[code], since=reached.on, open=cleared is None, by_hand=False,
-        why=reached.why, say=words.SAY[code], holds_back_words=words.HOLDS_BACK[code],
+        code=code, name=flag_words.NAMES[code], since=reached.on, open=cleared is None, by_hand=False,
+        why=reached.why, say=flag_words.SAY[code], holds_back_words=flag_words.HOLDS_BACK[code],
         figures=dict(reached.figures), seen=reached.seen, needs_a_vet=code in NEEDS_A_VET,
         cleared_on=cleared.cleared_on if cleared else None,
         cleared_by=cleared.cleared_by if cleared else None, found=cleared.found if cleared else "",
@@ -227,11 +227,11 @@ def _kept(flag: Flag, on: date) -> RaisedFlag:
     """A flag that stands in the record by itself."""
     cleared = _is_cleared(flag, on)
     seen = (Seen(on=flag.raised_on, words=flag.note),) if flag.note else ()
-    unsaid = words.SAW_A_PERSON if flag.by_hand else words.TOLD_ELSEWHERE
+    unsaid = flag_words.SAW_A_PERSON if flag.by_hand else flag_words.TOLD_ELSEWHERE
     return RaisedFlag(
-        code=flag.code, name=words.NAMES[flag.code], since=flag.raised_on, open=not cleared,
-        by_hand=flag.by_hand, why=flag.note or unsaid, say=words.SAY[flag.code],
-        holds_back_words=words.HOLDS_BACK[flag.code], figures={}, seen=seen,
+        code=flag.code, name=flag_words.NAMES[flag.code], since=flag.raised_on, open=not cleared,
+        by_hand=flag.by_hand, why=flag.note or unsaid, say=flag_words.SAY[flag.code],
+        holds_back_words=flag_words.HOLDS_BACK[flag.code], figures={}, seen=seen,
         needs_a_vet=flag.code in NEEDS_A_VET, cleared_on=flag.cleared_on if cleared else None,
         cleared_by=flag.cleared_by if cleared else None, found=flag.found if cleared else "",
     )  # fmt: skip

@@ -12,7 +12,7 @@ from datetime import date
 from typing import Any
 
 from bucephal.record import ConditionScore, PainCheck, read_model
-from bucephal.words import looks as words
+from bucephal.words import look_words
 
 PAIN_LIKELY = 8
 THIN_BELOW, FAT_ABOVE = 4, 7
@@ -39,7 +39,7 @@ def condition_score(raw: Mapping[str, Any], today: date) -> ConditionScore:
 def condition_words(score: ConditionScore) -> str:
     """'8 of 9 on 12 June: ... Fat: ...'."""
     if score.score < THIN_BELOW:
-        advice = words.TOO_THIN
+        advice = look_words.TOO_THIN
     else:
-        advice = words.TOO_FAT if score.score > FAT_ABOVE else words.FAIR
-    return f"{words.condition(score.score, score.on)}. {advice}"
+        advice = look_words.TOO_FAT if score.score > FAT_ABOVE else look_words.FAIR
+    return f"{look_words.condition(score.score, score.on)}. {advice}"

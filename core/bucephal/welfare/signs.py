@@ -30,8 +30,7 @@ from bucephal.record.history import SETTLE_EXERCISE
 from bucephal.record.models import moment_key
 from bucephal.response import CueTrack, Tracks
 from bucephal.welfare.looks import PAIN_LIKELY
-from bucephal.words import flags as words
-from bucephal.words import looks as pain_words
+from bucephal.words import flag_words, look_words
 
 STUMBLES_IN_A_SESSION = 2
 STUMBLE_SESSIONS, STUMBLE_LAST_SESSIONS = 2, 5
@@ -134,10 +133,10 @@ def stumbles_reached(sessions: Sequence[Occasion]) -> Reached | None:
         with_some = [each for each in last if each.count]
         if one.count >= STUMBLES_IN_A_SESSION:
             figures = {"stumbles": one.count}
-            return Reached(one.on, words.stumbled_in_one(one.count), figures, _seen(with_some))
+            return Reached(one.on, flag_words.stumbled_in_one(one.count), figures, _seen(with_some))
         if one.count and len(with_some) >= STUMBLE_SESSIONS:
             figures = {"sessions": len(with_some), "of_last": len(last)}
-            why = words.stumbled_in_several(len(with_some), len(last))
+            why = flag_words.stumbled_in_several(len(with_some), len(last))
             return Reached(one.on, why, figures, _seen(with_some))
     return None
 
@@ -146,16 +145,16 @@ def dangers_reached(moments: Sequence[Occasion]) -> Reached | None:
     """Two within seven days, or a fall."""
     for index, one in enumerate(moments):
         if one.at_once:
-            return Reached(one.on, words.FELL, {"falls": 1}, one.seen)
+            return Reached(one.on, flag_words.FELL, {"falls": 1}, one.seen)
         near = [each for each in moments[: index + 1] if (one.on - each.on).days < DANGER_DAYS]
         if len(near) >= DANGERS:
             figures = {"dangers": len(near), "days": DANGER_DAYS}
-            return Reached(one.on, words.endangered(len(near), DANGER_DAYS), figures, _seen(near))
+            return Reached(one.on, flag_words.endangered(len(near), DANGER_DAYS), figures, _seen(near))
     return None
 
 
 def uneven_reached(moments: Sequence[Occasion]) -> Reached | None:
-    return Reached(moments[0].on, words.UNEVEN, {"times": 1}, moments[0].seen) if moments else None
+    return Reached(moments[0].on, flag_words.UNEVEN, {"times": 1}, moments[0].seen) if moments else None
 
 
 def pain_reached(looks: Sequence[Occasion]) -> Reached | None:
@@ -163,16 +162,16 @@ def pain_reached(looks: Sequence[Occasion]) -> Reached | None:
     found = next((one for one in looks if one.count >= PAIN_LIKELY), None)
     if found is None:
         return None
-    why = pain_words.pain_likely(found.count, len(pain_words.PAIN_SIGNS))
+    why = look_words.pain_likely(found.count, len(look_words.PAIN_SIGNS))
     return Reached(found.on, why, {"signs": found.count}, found.seen)
 
 
 def refusals_reached(sessions: Sequence[Occasion]) -> Reached | None:
-    return _in_sessions(sessions, REFUSAL_SESSIONS, words.refused)
+    return _in_sessions(sessions, REFUSAL_SESSIONS, flag_words.refused)
 
 
 def disunited_reached(sessions: Sequence[Occasion]) -> Reached | None:
-    return _in_sessions(sessions, DISUNITED_SESSIONS, words.stayed_disunited)
+    return _in_sessions(sessions, DISUNITED_SESSIONS, flag_words.stayed_disunited)
 
 
 def _in_sessions(sessions: Sequence[Occasion], wanted: int, why: Callable[[int], str]) -> Reached | None:
@@ -191,7 +190,7 @@ def tense_reached(sessions: Sequence[Occasion]) -> Reached | None:
         if len(running) >= TENSE_SESSIONS:
             share = round(min(each.count / each.asks for each in running), 2)
             figures = {"share": share, "sessions": len(running)}
-            return Reached(one.on, words.worked_tense(len(running)), figures, _seen(running))
+            return Reached(one.on, flag_words.worked_tense(len(running)), figures, _seen(running))
     return None
 
 
@@ -206,7 +205,7 @@ def loss_reached(days: Sequence[Occasion]) -> Reached | None:
         running = [*running, one] if one.count else []
         if len(running) >= LOSS_DAYS:
             by = min(each.levels for each in running)
-            why = words.lost_one_side(one.name, one.side, by, len(running))
+            why = flag_words.lost_one_side(one.name, one.side, by, len(running))
             figures: dict[str, float | int | str] = {"step": one.step, "side": str(one.side)}
             figures |= {"levels": round(by, 1), "days": len(running)}
             return Reached(one.on, why, figures, _seen(running))
@@ -287,8 +286,8 @@ def _number_of_asks(session: Session, catalogue: Catalogue) -> int:
 def _looks(record: HorseRecord, until: date) -> Iterator[Occasion]:
     for look in sorted(record.pain_checks, key=lambda one: one.on):
         if look.on <= until:
-            signs = [code for code in pain_words.PAIN_SIGNS if code in look.signs]
-            seen = tuple(Seen(on=look.on, words=pain_words.PAIN_SIGNS[code]) for code in signs)
+            signs = [code for code in look_words.PAIN_SIGNS if code in look.signs]
+            seen = tuple(Seen(on=look.on, words=look_words.PAIN_SIGNS[code]) for code in signs)
             yield Occasion(look.on, seen, len(signs))
 
 
@@ -298,7 +297,7 @@ def _stumbles(session: Session, asks: list[_Told], catalogue: Catalogue) -> Occa
     faults = [one for one in asks if STUMBLE_FAULT in one.row.ask.faults]
     apart = [one for one in faults if not any(_is_same_moment(session, one, event) for event in events)]
     seen = [
-        *(Seen(on=session.date, words=words.EVENTS[one.kind]) for one in events),
+        *(Seen(on=session.date, words=flag_words.EVENTS[one.kind]) for one in events),
         *(_fault_seen(one, STUMBLE_FAULT, catalogue) for one in apart),
     ]
     return Occasion(session.date, tuple(seen), len(seen))
@@ -312,7 +311,7 @@ def _is_same_moment(session: Session, told: _Told, event: Event) -> bool:
 
 
 def _moment(session: Session, event: Event, *, at_once: bool = False) -> Occasion:
-    seen = (Seen(on=session.date, words=words.EVENTS[event.kind]),)
+    seen = (Seen(on=session.date, words=flag_words.EVENTS[event.kind]),)
     return Occasion(session.date, seen, 1, at_once=at_once)
 
 
@@ -331,9 +330,9 @@ def _refusals(asks: list[_Told], tracks: Tracks) -> Iterator[Seen]:
         if not told.meaning.came and not ask.answered and track.morning(told.row.day).confirmed:
             unanswered[id(track)] += 1
             if unanswered[id(track)] == UNANSWERED_TIMES:
-                yield Seen(on=told.row.day, words=words.unanswered(name, track.side, UNANSWERED_TIMES))
+                yield Seen(on=told.row.day, words=flag_words.unanswered(name, track.side, UNANSWERED_TIMES))
         if exercise.id == GIRTHING and ask.tension is Tension.ALARMED:
-            yield Seen(on=told.row.day, words=words.alarmed_by_girth(name))
+            yield Seen(on=told.row.day, words=flag_words.alarmed_by_girth(name))
         if exercise.id == MOUNTING and WALKS_OFF in ask.faults:
             yield _fault_seen(told, WALKS_OFF, tracks.catalogue)
         if KICK_FAULT in ask.faults and _is_easy(told):
@@ -351,7 +350,7 @@ def _fault_seen(told: _Told, code: str, catalogue: Catalogue) -> Seen:
     fault = told.track.rule.exercise.fault(code)
     looks = fault.looks if fault is not None else code
     name = catalogue.name_in_text(told.row.ask.step)
-    return Seen(on=told.row.day, words=words.with_fault(name, told.track.side, looks))
+    return Seen(on=told.row.day, words=flag_words.with_fault(name, told.track.side, looks))
 
 
 def _disunited(asks: list[_Told], catalogue: Catalogue) -> Iterator[Seen]:
@@ -364,7 +363,7 @@ def _disunited(asks: list[_Told], catalogue: Catalogue) -> Iterator[Seen]:
 
 def _tense(session: Session, asks: list[_Told], number: int) -> Occasion:
     tense = sum(_is_tense(told) for told in asks)
-    seen = (Seen(on=session.date, words=words.tense_of(tense, number)),)
+    seen = (Seen(on=session.date, words=flag_words.tense_of(tense, number)),)
     return Occasion(session.date, seen, tense, asks=number)
 
 
@@ -405,7 +404,7 @@ def _loss_days(track: CueTrack, other: CueTrack, catalogue: Catalogue, until: da
             usual = None
             yield Occasion(day)
             continue
-        seen = (Seen(on=day, words=words.first_answer(name, track.side, level, usual)),)
+        seen = (Seen(on=day, words=flag_words.first_answer(name, track.side, level, usual)),)
         step = track.rule.stage.step
         yield Occasion(day, seen, 1, levels=level - usual, usual=usual, step=step, name=name, side=track.side)
 

@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from bucephal.record import Background, DidBefore, HorseRecord, sessions_in_order
 from bucephal.record.history import is_ridden
-from bucephal.words import sheets as words
+from bucephal.words import sheet_words
 from bucephal.words.amounts import METRIC, Amounts
 
 ADULT_MONTHS = 36
@@ -46,7 +46,7 @@ def tape_weight(
     """
     kg = tape_weight_kg(girth_cm, length_cm)
     rough = months is not None and months < ADULT_MONTHS
-    return TapeWeight(kg=kg, rough=rough, words=words.by_tape(amounts.weight(kg), rough=rough))
+    return TapeWeight(kg=kg, rough=rough, words=sheet_words.by_tape(amounts.weight(kg), rough=rough))
 
 
 EASY_PCT, MOST_PCT = 15.0, 20.0

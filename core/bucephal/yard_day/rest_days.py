@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Collection
 from datetime import date, timedelta
 
-from bucephal.words import days as words
+from bucephal.words import day_words
 from bucephal.words.ages import age_text
 
 WEEK_DAYS = 7
@@ -27,8 +27,8 @@ def rest_because(worked: Collection[date], on: date, age_months: int | None) -> 
     """
     lately = {day for day in worked if on - timedelta(days=WEEK_DAYS) < day < on}
     if len(lately) >= MOST_DAYS_IN_WEEK:
-        return words.rest_day_due(len(lately))
+        return day_words.rest_day_due(len(lately))
     young = age_months is not None and age_months < UNDER_TWO_MONTHS
     if young and len(lately) >= MOST_DAYS_UNDER_TWO:
-        return words.enough_for_its_age(age_text(age_months), MOST_DAYS_UNDER_TWO, len(lately))
+        return day_words.enough_for_its_age(age_text(age_months), MOST_DAYS_UNDER_TWO, len(lately))
     return None

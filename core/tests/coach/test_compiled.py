@@ -14,7 +14,7 @@ from bucephal.answers import HeardEntry, StepRule, came
 from bucephal.coach import Advice, CoachSettings, CompiledCoach, SoFar, advise, compile_coach
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.record import Ask
-from bucephal.words.coach import fill
+from bucephal.words.coach_words import fill
 from hypothesis import given, settings
 from hypothesis import strategies as st
 

@@ -8,7 +8,7 @@ import pytest
 from bucephal.base.errors import InvalidInput
 from bucephal.coach import CoachFile, check_coach_file
 from bucephal.ladder import Catalogue
-from bucephal.record.reader import read_model
+from bucephal.record.record_reader import read_model
 
 
 def fields_refused(catalogue: Catalogue, **raw: Any) -> list[str]:

@@ -26,7 +26,7 @@ from bucephal.record import (
     with_bands,
 )
 from bucephal.record.models import FORMAT, VERSION
-from bucephal.words.entries import NOTATION
+from bucephal.words.entry_words import NOTATION
 from hypothesis import given
 from hypothesis import strategies as st
 

@@ -180,7 +180,7 @@ def test_the_next_session_is_a_page_a_horse_with_nothing_to_load(
 
 def test_the_page_has_what_the_plan_has(worked: HorseRecord) -> None:
     from bucephal.planning import PlanRequest, plan_day
-    from bucephal.words.plans import ADVICE_NOT_ORDERS
+    from bucephal.words.plan_words import ADVICE_NOT_ORDERS
 
     plan = plan_day(Standing(worked, CATALOGUE, TODAY), PlanRequest(on=TODAY, minutes=left(worked).minutes))
     said = Page(out("plan", worked)).said

@@ -186,6 +186,7 @@ def test_two_encodings_in_one_file_are_refused_with_the_line() -> None:
         (b"date,step\n1,2,3\n", "more cells than there are names"),
         (b",".join([b"a"] * 201) + b"\n1\n", "too many columns"),
         (b"date,step\n" + b'"' + b"x" * 140_000 + b'"\n', "makes no sense"),
+        (b"date,step\n" + b'"' + b"x" * 100_001 + b'"\n', "makes no sense (a cell of 100001 characters)"),
         (b"PK\x03\x04\x00\x81\x8d", "is not"),
         (b"\xff\xfea", "is not utf-16"),
     ],

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from bucephal.ground import SET_UPS, FixedThing, GroundPlace, Shape, Spot, ThingKind
-from bucephal.ground.parameters import Choice, Group, Parameter, Unit
+from bucephal.ground.set_up_parameters import Choice, Group, Parameter, Unit
 from hypothesis import strategies as st
 
 sides = st.floats(6, 90).map(lambda x: round(x, 2))

@@ -11,10 +11,10 @@ from math import hypot, pi, radians, sin, sqrt
 import pytest
 from bucephal.ground import SET_UPS, GroundPlace, Layout, Spot, arena_from, lay_out
 from bucephal.ground.geometry import Piece
-from bucephal.ground.parameters import Number, Unit
+from bucephal.ground.set_up_parameters import Number, Unit
 from bucephal.ladder import Gait, load_library
-from bucephal.sheets.drawing import piece_of
-from bucephal.words import grounds as words
+from bucephal.sheets.set_up_drawing import piece_of
+from bucephal.words import ground_words
 from tests.ground.shapes import total, way_of
 
 ARENAS = ("20x60", "20x40", "30x60", "100x200ft")
@@ -67,7 +67,7 @@ def test_a_way_goes_on_without_a_gap_or_a_jerk(code: str, mirrored: bool) -> Non
 def test_everything_that_can_be_set_has_a_name_and_a_range(code: str) -> None:
     found = layout(code)
     for one in found.parameters:
-        assert one.name == words.PARAMETERS[one.key]
+        assert one.name == ground_words.PARAMETERS[one.key]
         if one.unit is not None:
             assert one.low is not None
             assert one.high is not None
@@ -106,7 +106,7 @@ def test_two_markers_at_the_customary_ninety_feet() -> None:
     assert at(found, "cone-1") == (15 - 3.05, 30)
     assert at(found, "cone-2") == (15 + 3.05, 30)
     assert found.fits
-    assert found.verdict == words.FITS
+    assert found.verdict == ground_words.FITS
 
 
 def test_two_markers_leave_a_turn_and_two_metres_outside_each_barrel() -> None:
@@ -131,7 +131,7 @@ def test_the_diagonal_or_the_lead_changes_in_the_gate() -> None:
         found = layout("two-marker", gait=gait)
         [change] = [one for one in found.ask_at if one.call == call]
         assert (change.x_m, change.y_m) == (10, 30)
-    assert found.rounds.words == words.BOTH_REINS
+    assert found.rounds.words == ground_words.BOTH_REINS
 
 
 def test_barrels_too_near_for_their_turns_are_named() -> None:
@@ -192,9 +192,9 @@ def test_the_canter_side_leads_away_from_home() -> None:
 
 
 def test_where_home_is_has_to_be_said() -> None:
-    assert words.HOME_NOT_SAID in layout("canter-long-side").notes
+    assert ground_words.HOME_NOT_SAID in layout("canter-long-side").notes
     placed = GroundPlace(width_m=20, length_m=60, home=Spot(x_m=0, y_m=0))
-    assert lay_out("canter-long-side", placed, {}).notes == (words.NEXT["canter-long-side"],)
+    assert lay_out("canter-long-side", placed, {}).notes == (ground_words.NEXT["canter-long-side"],)
 
 
 def test_canter_on_the_long_side_counts_its_metres() -> None:
@@ -475,11 +475,11 @@ def test_a_side_of_a_trot_grows_by_four_tenths_up_to_six_metres_a_second() -> No
     ("metres", "said"), [(0.004, "0 m"), (0.285, "0.28 m"), (1.715, "1.7 m"), (12.0, "12 m")]
 )
 def test_lengths_are_said_as_finely_as_they_matter(metres: float, said: str) -> None:
-    assert words.Lengths(in_feet=False).said(metres) == said
+    assert ground_words.Lengths(in_feet=False).said(metres) == said
 
 
 @pytest.mark.parametrize(
     ("metres", "said"), [(1.257, "1.26 m"), (9.994, "9.99 m"), (10.0, "10 m"), (22.62, "22.6 m")]
 )
 def test_what_is_set_up_by_the_centimetre_is_said_so(metres: float, said: str) -> None:
-    assert words.Lengths(in_feet=False).figure(metres, "m") == said
+    assert ground_words.Lengths(in_feet=False).figure(metres, "m") == said

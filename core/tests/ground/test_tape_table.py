@@ -9,7 +9,7 @@ from bucephal.base.errors import InvalidInput
 from bucephal.ground import GroundPlace, Layout, arena_from, lay_out
 from bucephal.ground.geometry import Point
 from bucephal.ground.layout import Hand, TapeTable
-from bucephal.words import grounds as words
+from bucephal.words import ground_words
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.ground.any_layout import codes, numbers, places
@@ -81,7 +81,7 @@ def test_distances_are_those_of_pythagoras() -> None:
 def test_a_round_pen_is_taped_from_its_gate() -> None:
     table = lay_out("lunge-circle", arena_from("round:18"), {}).corners_table
     assert table is not None
-    assert table.first.name == words.PEN_POINTS[0]
+    assert table.first.name == ground_words.PEN_POINTS[0]
     assert [table.rows[0].first_m, table.rows[0].second_m] == pytest.approx([9, 9])
 
 

@@ -13,7 +13,7 @@ from bucephal.answers import HeardEntry
 from bucephal.base.errors import LadderFault
 from bucephal.coach import CoachSettings, advise
 from bucephal.ladder import Catalogue, Question, build_catalogue, load_library
-from bucephal.words.coach import load_texts
+from bucephal.words.coach_words import load_texts
 
 ROOT = Path(bucephal.__file__).parent
 LETTERS = {"a", "b", "c", "d"}

@@ -12,8 +12,8 @@ from bucephal.ladder import Catalogue, Side
 from bucephal.pages.arena import SeenKind, Sight, arena_seen, place_of
 from bucephal.pages.ring.choice_rows import CORNERS
 from bucephal.record import HorseRecord, record_from
-from bucephal.words.grounds import CORNER_BY, NOTHING_SEEN
-from bucephal.words.wedges import corner
+from bucephal.words.ground_words import CORNER_BY, NOTHING_SEEN
+from bucephal.words.wedge_words import corner
 
 ARENA = arena_from("20x60")
 

@@ -11,7 +11,7 @@ from bucephal.pages import debrief, session_lines
 from bucephal.pages.debrief import LINES
 from bucephal.record import HorseRecord, sessions_in_order
 from bucephal.response import hear
-from bucephal.words import debriefs as words
+from bucephal.words import debrief_words
 
 Build = Callable[..., HorseRecord]
 
@@ -79,7 +79,7 @@ def test_a_debrief_is_the_same_from_what_was_heard(catalogue: Catalogue, today: 
 
 
 def test_a_spook_is_told_with_what_was_said_of_it() -> None:
-    assert words.event("spook", "gulls", "away from home, in front", 12.0) == (
+    assert debrief_words.event("spook", "gulls", "away from home, in front", 12.0) == (
         "Spook: gulls, away from home, in front, calm again after 12 s"
     )
-    assert words.event("spook", None, None, None) == "Spook"
+    assert debrief_words.event("spook", None, None, None) == "Spook"

@@ -18,7 +18,7 @@ from bucephal.planning.day import Day
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord
 from bucephal.welfare import LoadVerdict, is_fast, load_ahead
-from bucephal.words.bodies import against_usual
+from bucephal.words.body_words import against_usual
 from bucephal.yard_day import YardDay
 from tests.telling import BOTH, TODAY, Told, ask, day, good, light, record_with, sides_of
 

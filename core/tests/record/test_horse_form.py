@@ -11,7 +11,7 @@ from bucephal.ladder import Catalogue
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.record import TEMPERAMENTS, DidBefore, HorseRecord, horse_from_form
 from bucephal.record.horse_form import first_bands
-from bucephal.words import arrivals, plans
+from bucephal.words import arrival_words, plan_words
 from tests.telling import light, record_with
 
 
@@ -78,10 +78,10 @@ def test_a_temperament_shifts_what_is_said_and_nothing_else(catalogue: Catalogue
     )
     assert sharp.items == plain.items
     said = set(sharp.cautions) - set(plain.cautions)
-    assert said == {plans.TEMPERAMENTS["sharp"], plans.TEMPERAMENTS["wary"]}
+    assert said == {plan_words.TEMPERAMENTS["sharp"], plan_words.TEMPERAMENTS["wary"]}
 
 
 def test_everything_that_can_be_chosen_has_its_words() -> None:
-    assert set(arrivals.DID_BEFORE) == set(DidBefore)
-    assert {key: tuple(words) for key, words in arrivals.TEMPERAMENTS.items()} == TEMPERAMENTS
-    assert set(plans.TEMPERAMENTS) == {one for options in TEMPERAMENTS.values() for one in options}
+    assert set(arrival_words.DID_BEFORE) == set(DidBefore)
+    assert {key: tuple(words) for key, words in arrival_words.TEMPERAMENTS.items()} == TEMPERAMENTS
+    assert set(plan_words.TEMPERAMENTS) == {one for options in TEMPERAMENTS.values() for one in options}

@@ -15,7 +15,7 @@ from bucephal.response import (
     stuck_after,
     tables_for,
 )
-from bucephal.response.parameters import ResponseParameters
+from bucephal.response.model_parameters import ResponseParameters
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.response.vectors import TOLERANCE, VECTORS, cases_named, observation

@@ -12,7 +12,7 @@ from bucephal.ground import SET_UPS, Layout, arena_from, lay_out
 from bucephal.sheets import SheetHead, drawing_of, write_sheet
 from bucephal.sheets.paper_fonts import printable
 from bucephal.sheets.set_up_pdf import SCALES, scale_for
-from bucephal.words import grounds as words
+from bucephal.words import ground_words
 
 MM = 25.4 / 72
 ARENAS = ("20x60", "20x40", "30x60", "100x200ft", "round:18", "15x30")
@@ -71,7 +71,7 @@ def test_the_scale_bar_is_as_long_as_it_says() -> None:
     layout = lay_out("two-marker", arena_from("30x60"), {})
     page, scale = page_of(layout), scale_for(drawing_of(layout))
     metres = next(
-        int(line.split(" ")[0]) for line in page.extract_text().splitlines() if words.SCALE_BAR in line
+        int(line.split(" ")[0]) for line in page.extract_text().splitlines() if ground_words.SCALE_BAR in line
     )
     bars = [one for one in polygons(page) if len({round(y, 2) for _, y in one}) == 1 and one[0][1] < 100]
     lengths = [abs(one[-1][0] - one[0][0]) for one in bars]
@@ -111,13 +111,13 @@ def test_the_sheet_says_what_to_do_what_it_comes_to_and_what_to_take_care_of() -
         "Quill",
         "27 November 2026",
         layout.name,
-        words.DOES_NOT_FIT,
-        words.TAPE_TITLE,
+        ground_words.DOES_NOT_FIT,
+        ground_words.TAPE_TITLE,
         "barrel 1",
-        words.LEGEND,
+        ground_words.LEGEND,
     ):
         assert said in flat
-    for caution in words.SHEET_CAUTIONS:
+    for caution in ground_words.SHEET_CAUTIONS:
         assert caution.split(".")[0] in flat
     assert "between the barrels 24 m" in flat
 
@@ -126,10 +126,10 @@ def test_in_feet_the_tape_is_read_in_feet_and_inches() -> None:
     """27.432 m are 90 ft."""
     layout = lay_out("two-marker", arena_from("100x200ft"), {}, in_feet=True)
     assert "ft" in page_of(layout).extract_text()
-    assert words.Lengths(in_feet=True).taped(27.432) == "90 ft 0 in"
-    assert words.Lengths(in_feet=True).taped(1.68) == "5 ft 6 in"
-    assert words.Lengths(in_feet=True).taped(0.3) == "1 ft 0 in"
-    assert words.Lengths(in_feet=False).taped(27.432) == "27.43 m"
+    assert ground_words.Lengths(in_feet=True).taped(27.432) == "90 ft 0 in"
+    assert ground_words.Lengths(in_feet=True).taped(1.68) == "5 ft 6 in"
+    assert ground_words.Lengths(in_feet=True).taped(0.3) == "1 ft 0 in"
+    assert ground_words.Lengths(in_feet=False).taped(27.432) == "27.43 m"
 
 
 def test_letters_of_other_tongues_are_printed_and_what_has_none_is_marked() -> None:

@@ -15,7 +15,7 @@ from bucephal.pages import WelfareRequest, horse_welfare
 from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session
 from bucephal.progress import Standing, StepState
 from bucephal.record import FlagCode, HorseRecord, PainSign
-from bucephal.words.looks import PAIN_SIGNS
+from bucephal.words.look_words import PAIN_SIGNS
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.telling import BOTH, TODAY, Told, ask, light, record_with

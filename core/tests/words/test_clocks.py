@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date, time, timedelta
 
 import pytest
-from bucephal.words.clocks import clock_words, set_by_hand
+from bucephal.words.clock_words import clock_words, set_by_hand
 
 SAID = date(2026, 6, 15)
 

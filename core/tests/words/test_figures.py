@@ -7,16 +7,16 @@ from datetime import date
 import pytest
 from bucephal.ladder import Side, StepKind
 from bucephal.words import (
-    debriefs,
-    estimates,
+    debrief_words,
+    estimate_words,
     figures,
-    forecasts,
-    guides,
+    forecast_words,
+    guide_words,
     plain,
-    plans,
-    reports,
-    sheets,
-    standing,
+    plan_words,
+    report_words,
+    sheet_words,
+    standing_words,
 )
 from hypothesis import given
 from hypothesis import strategies as st
@@ -111,39 +111,39 @@ SAID = [
     (figures.day(date(2026, 6, 12)), "12 June"),
     (figures.date_in_full(date(2024, 1, 2)), "2 January 2024"),
     # whole sentences made of them
-    (estimates.stands(0.83, "light", (3.1, 2.0, 4.2)), "light 8 times in 10, at about 3, between 2 and 4"),
-    (estimates.stands(0.83, "as wanted", None), "as wanted 8 times in 10"),
-    (estimates.stands_today(Side.NONE, "light 5 times in 10", "1 ask on 1 day"), "light 5 times in 10; 1 ask on 1 day"),
-    (estimates.light_share(2, 3, 0.31, 0.92, "light"), "Light in 2 of 3 asks; in the long run between 3 and 9 times in 10."),
-    (estimates.influence("at 7", 2, -0.12, "light"), "at 7, ask 2 of that day: light 1 time in 10 less"),
-    (estimates.influence("at 2", 1, 0.03, "light"), "at 2, ask 1 of that day: light a little more often"),
-    (estimates.side_gap("Halt", 1.9, heavier=Side.LEFT, chance=0.93), "Halt: the left is heavier by about 2 levels, sure"),
-    (estimates.side_gap("Halt", 0.9, heavier=Side.RIGHT, chance=0.84), "Halt: the right is heavier by about a level, fairly sure"),
-    (estimates.side_gap("Halt", 0.1, heavier=None, chance=0.4), "Halt: neither side is shown to be heavier"),
-    (forecasts.ahead(0.97, 40, (2, 5, 12), 1.7), "between 2 and 12 rides, most likely 5 (about 1½ weeks)"),
-    (forecasts.ahead(0.7, 40, (5, 11, 26), 3.7), "7 times in 10 within 40 rides: between 5 and 26 rides, most likely 11 (about 4 weeks)"),
-    (forecasts.ahead(0.0, 40, None, None), "not within 40 rides"),
-    (debriefs.chance_moved(None, 0.4), "light 4 times in 10"),
-    (debriefs.lighter_at_end(0.91), "lighter at the end, sure; most of it is ordinary warming up"),
-    (sheets.settling(8, 1, 9.8, -1.4, 0.002), "Settled by 10 min on half of the days; never settled on 1 of 8 days; about 1½ minutes a week shorter, surely."),
-    (sheets.settling(3, 0, 4.0, None, 0.4), "Settled by 4 min on half of the days; no trend to see in 3 days."),
-    (sheets.leads(Side.RIGHT, 0.0004), "The right rein gets the right lead less often, surely."),
-    (sheets.leads(None, 0.6), "Neither rein is shown to be worse."),
-    (standing.more_days(1, 2, ON_THE_LEFT), "wants a second day on the left"),
-    (standing.more_good_days(1, ""), "wants one more day that begins well"),
-    (standing.more_good_days(3, ON_THE_LEFT), "wants 3 more days in a row that begin well on the left"),
-    (standing.not_sure_yet(0.9, "light", ON_THE_LEFT), "light 9 times in 10 on the left, too little to be sure"),
-    (standing.not_asked(ON_THE_LEFT), "not asked yet on the left"),
-    (standing.sides_stand([(Side.LEFT, 0.7), (Side.RIGHT, 0.9)], "light"), "light 7 times in 10 on the left, 9 on the right"),
-    (standing.sides_stand([(Side.LEFT, 0.71), (Side.RIGHT, 0.68)], "light"), "light 7 times in 10 on both sides"),
-    (standing.sides_stand([(Side.LEFT, 0.99), (Side.RIGHT, 0.68)], "light"), "nearly always light on the left, 7 times in 10 on the right"),
-    (standing.sides_stand([(Side.RIGHT, 0.68)], "light"), "light 7 times in 10 on the right"),
-    (standing.sides_stand([(Side.NONE, 0.68)], "light"), "light 7 times in 10"),
-    (plans.done_when("light and calm", [(Side.NONE, 1)], in_a_row=False), "once: light and calm"),
-    (plans.done_when("light and calm", [(Side.LEFT, 3), (Side.RIGHT, 3)], in_a_row=True), "3 in a row on each side: light and calm"),
-    (plans.done_when("light and calm", [(Side.RIGHT, 2), (Side.LEFT, 3)], in_a_row=True), "2 in a row on the right, 3 on the left: light and calm"),
-    (guides.out_of_ten(0.6), "6 times in 10"),
-    (guides.out_of_ten(0.99), "nearly always"),
+    (estimate_words.stands(0.83, "light", (3.1, 2.0, 4.2)), "light 8 times in 10, at about 3, between 2 and 4"),
+    (estimate_words.stands(0.83, "as wanted", None), "as wanted 8 times in 10"),
+    (estimate_words.stands_today(Side.NONE, "light 5 times in 10", "1 ask on 1 day"), "light 5 times in 10; 1 ask on 1 day"),
+    (estimate_words.light_share(2, 3, 0.31, 0.92, "light"), "Light in 2 of 3 asks; in the long run between 3 and 9 times in 10."),
+    (estimate_words.influence("at 7", 2, -0.12, "light"), "at 7, ask 2 of that day: light 1 time in 10 less"),
+    (estimate_words.influence("at 2", 1, 0.03, "light"), "at 2, ask 1 of that day: light a little more often"),
+    (estimate_words.side_gap("Halt", 1.9, heavier=Side.LEFT, chance=0.93), "Halt: the left is heavier by about 2 levels, sure"),
+    (estimate_words.side_gap("Halt", 0.9, heavier=Side.RIGHT, chance=0.84), "Halt: the right is heavier by about a level, fairly sure"),
+    (estimate_words.side_gap("Halt", 0.1, heavier=None, chance=0.4), "Halt: neither side is shown to be heavier"),
+    (forecast_words.ahead(0.97, 40, (2, 5, 12), 1.7), "between 2 and 12 rides, most likely 5 (about 1½ weeks)"),
+    (forecast_words.ahead(0.7, 40, (5, 11, 26), 3.7), "7 times in 10 within 40 rides: between 5 and 26 rides, most likely 11 (about 4 weeks)"),
+    (forecast_words.ahead(0.0, 40, None, None), "not within 40 rides"),
+    (debrief_words.chance_moved(None, 0.4), "light 4 times in 10"),
+    (debrief_words.lighter_at_end(0.91), "lighter at the end, sure; most of it is ordinary warming up"),
+    (sheet_words.settling(8, 1, 9.8, -1.4, 0.002), "Settled by 10 min on half of the days; never settled on 1 of 8 days; about 1½ minutes a week shorter, surely."),
+    (sheet_words.settling(3, 0, 4.0, None, 0.4), "Settled by 4 min on half of the days; no trend to see in 3 days."),
+    (sheet_words.leads(Side.RIGHT, 0.0004), "The right rein gets the right lead less often, surely."),
+    (sheet_words.leads(None, 0.6), "Neither rein is shown to be worse."),
+    (standing_words.more_days(1, 2, ON_THE_LEFT), "wants a second day on the left"),
+    (standing_words.more_good_days(1, ""), "wants one more day that begins well"),
+    (standing_words.more_good_days(3, ON_THE_LEFT), "wants 3 more days in a row that begin well on the left"),
+    (standing_words.not_sure_yet(0.9, "light", ON_THE_LEFT), "light 9 times in 10 on the left, too little to be sure"),
+    (standing_words.not_asked(ON_THE_LEFT), "not asked yet on the left"),
+    (standing_words.sides_stand([(Side.LEFT, 0.7), (Side.RIGHT, 0.9)], "light"), "light 7 times in 10 on the left, 9 on the right"),
+    (standing_words.sides_stand([(Side.LEFT, 0.71), (Side.RIGHT, 0.68)], "light"), "light 7 times in 10 on both sides"),
+    (standing_words.sides_stand([(Side.LEFT, 0.99), (Side.RIGHT, 0.68)], "light"), "nearly always light on the left, 7 times in 10 on the right"),
+    (standing_words.sides_stand([(Side.RIGHT, 0.68)], "light"), "light 7 times in 10 on the right"),
+    (standing_words.sides_stand([(Side.NONE, 0.68)], "light"), "light 7 times in 10"),
+    (plan_words.done_when("light and calm", [(Side.NONE, 1)], in_a_row=False), "once: light and calm"),
+    (plan_words.done_when("light and calm", [(Side.LEFT, 3), (Side.RIGHT, 3)], in_a_row=True), "3 in a row on each side: light and calm"),
+    (plan_words.done_when("light and calm", [(Side.RIGHT, 2), (Side.LEFT, 3)], in_a_row=True), "2 in a row on the right, 3 on the left: light and calm"),
+    (guide_words.out_of_ten(0.6), "6 times in 10"),
+    (guide_words.out_of_ten(0.99), "nearly always"),
 ]  # fmt: skip
 
 
@@ -163,7 +163,7 @@ chances = st.floats(0, 1)
 def test_what_is_oftener_is_never_said_to_be_rarer(one: float, other: float) -> None:
     scale = ["hardly ever", *(figures.times_in_ten(n) for n in range(1, 10)), "nearly always"]
     low, high = sorted((one, other))
-    assert scale.index(guides.out_of_ten(low)) <= scale.index(guides.out_of_ten(high))
+    assert scale.index(guide_words.out_of_ten(low)) <= scale.index(guide_words.out_of_ten(high))
 
 
 @given(chances, st.floats(0.1, 0.9))
@@ -187,7 +187,7 @@ def test_no_decimal_is_left_in_a_sentence(one: float, other: float, level: float
         figures.span_in_ten(*sorted((one, other))),
         figures.at_level((low + high) / 2, low, high),
         figures.by_levels(high - low),
-        estimates.influence("at 3", 1, one - other, "light"),
+        estimate_words.influence("at 3", 1, one - other, "light"),
     ):
         assert "." not in said
 
@@ -210,14 +210,14 @@ def test_no_decimal_is_left_in_a_sentence(one: float, other: float, level: float
     ],
 )  # fmt: skip
 def test_a_headline_stays_under_ten_words(parts: list[list[str]], headline: str) -> None:
-    assert plans.headline(parts) == headline
+    assert plan_words.headline(parts) == headline
     assert len(headline.split()) < 10
 
 
 def test_new_is_only_what_was_never_asked() -> None:
-    assert plans.kind_said("new", is_begun=True) == "go on"
-    assert plans.kind_said("new", is_begun=False) == "new"
-    assert plans.kind_said("repair", is_begun=True) == "put right"
+    assert plan_words.kind_said("new", is_begun=True) == "go on"
+    assert plan_words.kind_said("new", is_begun=False) == "new"
+    assert plan_words.kind_said("repair", is_begun=True) == "put right"
 
 
 def test_every_figure_behind_a_reason_has_a_name() -> None:
@@ -238,11 +238,16 @@ def test_every_figure_behind_a_reason_has_a_name() -> None:
     ],
 )
 def test_one_hears_where_each_name_of_a_list_ends(names: list[str], said: str) -> None:
-    assert reports.in_work(names) == f"Most of the time went to: {said}."
-    assert reports.aims(names) == f"It is on its way to: {said}."
-    assert reports.new_things(names, len(names)) == f"New in this time: {said}."
+    assert report_words.in_work(names) == f"Most of the time went to: {said}."
+    assert report_words.aims(names) == f"It is on its way to: {said}."
+    assert report_words.new_things(names, len(names)) == f"New in this time: {said}."
 
 
 def test_of_a_list_that_is_cut_it_is_said_how_many_more() -> None:
-    assert reports.new_things(["halt", "walk on"], 4) == "New in this time: halt, walk on and 2 more things."
-    assert reports.new_things(["halt, in hand"], 2) == "New in this time: halt, in hand; and 1 more thing."
+    assert (
+        report_words.new_things(["halt", "walk on"], 4)
+        == "New in this time: halt, walk on and 2 more things."
+    )
+    assert (
+        report_words.new_things(["halt, in hand"], 2) == "New in this time: halt, in hand; and 1 more thing."
+    )

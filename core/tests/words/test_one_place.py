@@ -11,15 +11,16 @@ from pathlib import Path
 import bucephal
 import pytest
 from bucephal.record import Background
-from bucephal.words.arrivals import BACKGROUNDS
+from bucephal.words.arrival_words import BACKGROUNDS
 
 ROOT = Path(bucephal.__file__).parent
 ROOMS = (
-    "answers", "coach", "goals", "ground", "measures", "pages", "planning", "progress", "response", "sheets", "welfare",
+    "answers", "arrivals", "coach", "ground", "measures", "pages", "planning", "progress", "response", "sheets", "welfare",
+    "yard_day",
 )  # fmt: skip
 """Rooms that judge or gather; how their findings are said is for `words`, or a ladder's data."""
 IN_WORDS_OF_THEIR_OWN = {
-    "answers/in_words.py", "ground/parameters.py", "ground/place_form.py", "ground/places.py",
+    "answers/answer_words.py", "ground/set_up_parameters.py", "ground/place_form.py", "ground/places.py",
     "sheets/geojson.py",
 }  # fmt: skip
 """One answer in words, which stands with what answers mean; and reasons of checks, which stand with them."""

@@ -8,8 +8,8 @@ from __future__ import annotations
 
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point
-from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import NEAR_FENCE_M, TRACK_M, Call, CallAt, Laid, SetUpPlan, Snag, SnagCode
+from bucephal.ground.set_up_parameters import Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

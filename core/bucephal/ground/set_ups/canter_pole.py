@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from bucephal.ground.figures import LongLine, line_x, usual_line
+from bucephal.ground.arena_figures import LongLine, line_x, usual_line
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point
-from bucephal.ground.parameters import Choice, Number, Unit, Values
 from bucephal.ground.set_up import MOVES, OPEN_M, Call, CallAt, Laid, Mark, MarkerKind, SetUpPlan, moved
+from bucephal.ground.set_up_parameters import Choice, Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

@@ -11,8 +11,8 @@ from math import sqrt
 from bucephal.ground.frames import Frame
 from bucephal.ground.gaits import GAITS
 from bucephal.ground.geometry import circle
-from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import MOVES, OPEN_M, Laid, Mark, MarkerKind, SetUpPlan, gait_choice, moved
+from bucephal.ground.set_up_parameters import Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

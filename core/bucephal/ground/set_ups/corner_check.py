@@ -5,10 +5,9 @@ Source: common practice, no source.
 
 from __future__ import annotations
 
-from bucephal.ground import figures
+from bucephal.ground import arena_figures
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point
-from bucephal.ground.parameters import Choice, Number, Unit, Values
 from bucephal.ground.set_up import (
     NEAR_FENCE_M,
     Call,
@@ -20,6 +19,7 @@ from bucephal.ground.set_up import (
     Snag,
     SnagCode,
 )
+from bucephal.ground.set_up_parameters import Choice, Number, Unit, Values
 from bucephal.ladder import Gait
 
 AT_FENCE_M = 0.1
@@ -30,7 +30,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
     apart, count, corner = values.number("apart_m"), values.count("count"), values.number("corner_m")
     reach = apart * count
     wanted = _corners(frame)[: 4 if values.choice("corners") == "four" else 1]
-    way = figures.whole_track(frame, corner, Gait.WALK)
+    way = arena_figures.whole_track(frame, corner, Gait.WALK)
     short = 2 * (corner + 1) - min(frame.width, frame.length)
     over = reach + 1 - min(frame.width, frame.length)
     snags = [Snag(SnagCode.NO_ROOM_TO_TURN, short)] if short > 0 else []

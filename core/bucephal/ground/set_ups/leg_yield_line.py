@@ -8,10 +8,9 @@ from __future__ import annotations
 
 from math import atan2, degrees
 
-from bucephal.ground.figures import LongLine, line_x
+from bucephal.ground.arena_figures import LongLine, line_x
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point
-from bucephal.ground.parameters import Choice, Number, Unit, Values
 from bucephal.ground.set_up import (
     NEAR_FENCE_M,
     TRACK_M,
@@ -25,6 +24,7 @@ from bucephal.ground.set_up import (
     SnagCode,
     gait_choice,
 )
+from bucephal.ground.set_up_parameters import Choice, Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

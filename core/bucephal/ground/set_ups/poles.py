@@ -9,12 +9,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from math import degrees
 
-from bucephal.ground.figures import LongLine, line_x, usual_line
+from bucephal.ground.arena_figures import LongLine, line_x, usual_line
 from bucephal.ground.frames import Frame
 from bucephal.ground.gaits import pole_distance_m
 from bucephal.ground.geometry import Point, circle
-from bucephal.ground.parameters import Choice, Number, Unit, Values
 from bucephal.ground.set_up import MOVES, OPEN_M, Laid, Mark, MarkerKind, SetUpPlan, gait_choice, moved
+from bucephal.ground.set_up_parameters import Choice, Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

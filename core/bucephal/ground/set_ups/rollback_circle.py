@@ -8,7 +8,6 @@ from __future__ import annotations
 from bucephal.ground.frames import Frame
 from bucephal.ground.gaits import GAITS
 from bucephal.ground.geometry import Point, Turn
-from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import (
     MOVES,
     NEAR_FENCE_M,
@@ -22,6 +21,7 @@ from bucephal.ground.set_up import (
     gait_choice,
     moved,
 )
+from bucephal.ground.set_up_parameters import Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

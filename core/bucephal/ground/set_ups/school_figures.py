@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from bucephal.ground import figures
+from bucephal.ground import arena_figures
 from bucephal.ground.frames import Frame
 from bucephal.ground.gaits import GAITS
 from bucephal.ground.geometry import circle
-from bucephal.ground.parameters import Number, Parameter, Unit, Values
 from bucephal.ground.set_up import (
     MOVES,
     NEAR_FENCE_M,
@@ -24,6 +23,7 @@ from bucephal.ground.set_up import (
     gait_choice,
     moved,
 )
+from bucephal.ground.set_up_parameters import Number, Parameter, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 
@@ -42,13 +42,14 @@ def _corner_snag(frame: Frame, corner: float) -> tuple[Snag, ...]:
 
 def _track(frame: Frame, values: Values) -> Laid:
     corner = values.number("corner_m")
-    way = figures.whole_track(frame, corner, Gait(values.choice("gait")))
+    way = arena_figures.whole_track(frame, corner, Gait(values.choice("gait")))
     return Laid(way.done, whole_in=GAITS, snags=_corner_snag(frame, corner), needs_side=True)
 
 
 def _diagonal(frame: Frame, values: Values) -> Laid:
     corner = values.number("corner_m")
-    way = figures.diagonal_change(frame, corner, Gait(values.choice("gait")), values.number("from_end_m"))
+    from_end, gait = values.number("from_end_m"), Gait(values.choice("gait"))
+    way = arena_figures.diagonal_change(frame, corner, gait, from_end)
     calls = (CallAt(Call.CHANGE_REIN, frame.centre),)
     return Laid(way.done, calls=calls, whole_in=GAITS, snags=_corner_snag(frame, corner), needs_side=True,
                 both_reins=True)  # fmt: skip
@@ -63,7 +64,7 @@ def _circle(frame: Frame, values: Values) -> Laid:
 
 def _eight(frame: Frame, values: Values) -> Laid:
     radius, middle = values.number("radius_m"), moved(values, frame.middle)
-    way = figures.eight(middle, radius, Gait(values.choice("gait")))
+    way = arena_figures.eight(middle, radius, Gait(values.choice("gait")))
     ends = (("centre-1", -radius), ("centre-2", radius))
     markers = tuple(
         Mark(name, MarkerKind.CENTRE, middle.by(0, y), ("radius_m", "across_m")) for name, y in ends
@@ -73,7 +74,7 @@ def _eight(frame: Frame, values: Values) -> Laid:
 
 def _serpentine(frame: Frame, values: Values) -> Laid:
     loops = values.count("loops")
-    way = figures.serpentine(frame, loops, Gait(values.choice("gait")))
+    way = arena_figures.serpentine(frame, loops, Gait(values.choice("gait")))
     each = (frame.length - 2 * TRACK_M) / loops
     calls = tuple(
         CallAt(Call.CHANGE_REIN, frame.centre.by(0, TRACK_M + n * each - frame.length / 2))
@@ -89,7 +90,7 @@ def _square(frame: Frame, values: Values) -> Laid:
     side, corner = values.number("side_m"), values.number("corner_m")
     middle = moved(values, frame.middle)
     over = 2 * corner - side
-    way = figures.square(middle, side, corner, Gait(values.choice("gait")))
+    way = arena_figures.square(middle, side, corner, Gait(values.choice("gait")))
     at = (
         (1, -side / 2, -side / 2),
         (2, side / 2, -side / 2),

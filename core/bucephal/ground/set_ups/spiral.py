@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from bucephal.ground import figures
+from bucephal.ground import arena_figures
 from bucephal.ground.frames import Frame
-from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import (
     MOVES,
     NEAR_FENCE_M,
@@ -20,6 +19,7 @@ from bucephal.ground.set_up import (
     gait_choice,
     moved,
 )
+from bucephal.ground.set_up_parameters import Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 
@@ -31,7 +31,7 @@ def _widest(frame: Frame, _: Values) -> float:
 def _lay(frame: Frame, values: Values) -> Laid:
     small, large, rounds = (values.number(key) for key in ("small_m", "radius_m", "rounds"))
     middle = moved(values, frame.middle)
-    pieces = figures.spiral(middle, small, max(large, small), rounds)
+    pieces = arena_figures.spiral(middle, small, max(large, small), rounds)
     halves = (len(pieces) - 2) // 2
     return Laid(
         Way(pieces[0].start, 90, Gait(values.choice("gait"))).follow(*pieces).done,

@@ -6,7 +6,6 @@ Source: common practice, no source.
 from __future__ import annotations
 
 from bucephal.ground.frames import Frame
-from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import (
     MOVES,
     OPEN_M,
@@ -19,6 +18,7 @@ from bucephal.ground.set_up import (
     gait_choice,
     moved,
 )
+from bucephal.ground.set_up_parameters import Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point, Turn
-from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import (
     NEAR_FENCE_M,
     PIVOT_M,
@@ -19,6 +18,7 @@ from bucephal.ground.set_up import (
     SetUpPlan,
     moved,
 )
+from bucephal.ground.set_up_parameters import Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Line, Point, Turn, circle, crossed_eight
-from bucephal.ground.parameters import Number, Unit, Values
 from bucephal.ground.set_up import (
     Call,
     CallAt,
@@ -21,6 +20,7 @@ from bucephal.ground.set_up import (
     gait_choice,
     moved,
 )
+from bucephal.ground.set_up_parameters import Number, Unit, Values
 from bucephal.ground.way import Way
 from bucephal.ladder import Gait
 

@@ -3,17 +3,17 @@
 from collections.abc import Callable, Iterable, Iterator
 from functools import partial
 
-from bucephal.pages.parts.bad_days import bad_days
-from bucephal.pages.parts.calm import calm
-from bucephal.pages.parts.corners import corners
-from bucephal.pages.parts.leads import leads
-from bucephal.pages.parts.measured import measured_parts
+from bucephal.pages.parts.bad_days_part import bad_days
+from bucephal.pages.parts.calm_part import calm
+from bucephal.pages.parts.corners_part import corners
+from bucephal.pages.parts.leads_part import leads
+from bucephal.pages.parts.measured_part import measured_parts
 from bucephal.pages.parts.part import PartCode, SheetPart, Span
-from bucephal.pages.parts.riders import riders
-from bucephal.pages.parts.settling import settling
-from bucephal.pages.parts.spooks import spooks
-from bucephal.pages.parts.tolerance import tolerance_parts
-from bucephal.pages.parts.work import work
+from bucephal.pages.parts.riders_part import riders
+from bucephal.pages.parts.settling_part import settling
+from bucephal.pages.parts.spooks_part import spooks
+from bucephal.pages.parts.tolerance_part import tolerance_parts
+from bucephal.pages.parts.work_part import work
 from bucephal.progress import Standing
 from bucephal.words.amounts import METRIC, Amounts
 

@@ -17,19 +17,18 @@ from pydantic import Field
 from bucephal.charts import Chart
 from bucephal.ladder import Catalogue, Exercise
 from bucephal.pages.horse_sheet import GoalLine, goal_lines
-from bucephal.pages.parts.calm import calm as calm_part
+from bucephal.pages.parts.calm_part import calm as calm_part
 from bucephal.pages.parts.part import Span, sessions_within
-from bucephal.pages.parts.settling import settling as settling_part
-from bucephal.pages.parts.spooks import spooks as spooks_part
-from bucephal.pages.parts.work import work as work_part
+from bucephal.pages.parts.settling_part import settling as settling_part
+from bucephal.pages.parts.spooks_part import spooks as spooks_part
+from bucephal.pages.parts.work_part import work as work_part
 from bucephal.pages.report.report_charts import goals_chart, sides_chart, sides_words
 from bucephal.pages.report.report_wish import ReportPart, ReportWish, check_wish
 from bucephal.pages.sheet_head import HeadFact, sheet_head
 from bucephal.progress import GOOD, Standing, StepState, standing_on, then_and_now, way_to
 from bucephal.record import Busy, FrozenModel, HorseRecord, Visit
 from bucephal.welfare import RaisedFlag, session_minutes
-from bucephal.words import reports as words
-from bucephal.words import sheets as sheet_words
+from bucephal.words import report_words, sheet_words
 from bucephal.words.amounts import METRIC, Amounts
 from bucephal.words.plain import lower_first, upper_first
 
@@ -84,14 +83,14 @@ def owner_report(
     sections = [makers[part]() for part in ReportPart if part not in wish.without]
     return OwnerReport(
         horse=record.horse.name,
-        title=words.title(record.horse.name, wish.first, wish.last),
-        made=words.made_on(on),
+        title=report_words.title(record.horse.name, wish.first, wish.last),
+        made=report_words.made_on(on),
         head=tuple(one for one in sheet_head(report.now, amounts) if one.name in _FOR_AN_OWNER),
         first=wish.first,
         last=wish.last,
         paragraph=wish.paragraph.strip(),
         sections=tuple(one for one in sections if one is not None),
-        closing=(report.rests_on(), words.ESTIMATED, words.NO_VET),
+        closing=(report.rests_on(), report_words.ESTIMATED, report_words.NO_VET),
     )
 
 
@@ -119,23 +118,23 @@ class _Report:
         self.goals = goal_lines(self.now)
 
     def rests_on(self) -> str:
-        return words.rests_on(sum(len(one.asks) for one in self.sessions), len(self.sessions))
+        return report_words.rests_on(sum(len(one.asks) for one in self.sessions), len(self.sessions))
 
     # --- the sections
 
     def in_short(self) -> ReportSection:
         if not self.sessions:
-            return _section(ReportPart.IN_SHORT, words.IN_SHORT, [words.NOTHING_WORKED])
+            return _section(ReportPart.IN_SHORT, report_words.IN_SHORT, [report_words.NOTHING_WORKED])
         days = len({one.date for one in self.sessions})
         length = (self.span.last - self.span.first).days + 1
-        said = [words.worked(len(self.sessions), days, self.minutes, length)]
-        said.append(words.gained(len(self.gained)) if self.gained else words.NOTHING_NEW)
+        said = [report_words.worked(len(self.sessions), days, self.minutes, length)]
+        said.append(report_words.gained(len(self.gained)) if self.gained else report_words.NOTHING_NEW)
         open_flags = [flag.name for flag in self._flags() if flag.open]
         open_names = [lower_first(one) for one in open_flags]
-        said.append(words.still_open(open_names) if open_flags else words.NOTHING_OPEN)
+        said.append(report_words.still_open(open_names) if open_flags else report_words.NOTHING_OPEN)
         if self.goals:
-            said.append(words.aims([self._in_text(one.step) for one in self.goals]))
-        return _section(ReportPart.IN_SHORT, words.IN_SHORT, said)
+            said.append(report_words.aims([self._in_text(one.step) for one in self.goals]))
+        return _section(ReportPart.IN_SHORT, report_words.IN_SHORT, said)
 
     def worked_on(self) -> ReportSection | None:
         named = [(one, self.asked[one.id]) for one in self.now.catalogue.exercises if self.asked[one.id]]
@@ -143,31 +142,36 @@ class _Report:
         if not named:
             return None
         begun = [one for one, _ in named if self._is_begun(one)] if self.before.tracks.by_key else []
-        said = [words.in_work([lower_first(one.name) for one, _ in named[:3]])]
+        said = [report_words.in_work([lower_first(one.name) for one, _ in named[:3]])]
         if begun:
-            said.append(words.new_things([lower_first(one.name) for one in begun[:MOST_BEGUN]], len(begun)))
-        items = [words.worked_on(one.name, days, one.good_for) for one, days in named[:MOST_WORKED_ON]]
-        return _section(ReportPart.WORKED_ON, words.WORKED_ON, said, items)
+            said.append(
+                report_words.new_things([lower_first(one.name) for one in begun[:MOST_BEGUN]], len(begun))
+            )
+        items = [report_words.worked_on(one.name, days, one.good_for) for one, days in named[:MOST_WORKED_ON]]
+        return _section(ReportPart.WORKED_ON, report_words.WORKED_ON, said, items)
 
     def can_now(self) -> ReportSection:
         lost = [lower_first(one.name) for one in self._lost()]
         order = sorted(self.gained, key=lambda one: not one[2])
-        items = [words.can_now(exercise.name, stage, sure=sure) for exercise, stage, sure in order[:MOST_NEW]]
-        said = [] if items else [words.NOTHING_NEW]
-        if any(words.BAND in one for one in items):
-            said.append(words.BANDS_HELP)
+        items = [
+            report_words.can_now(exercise.name, stage, sure=sure)
+            for exercise, stage, sure in order[:MOST_NEW]
+        ]
+        said = [] if items else [report_words.NOTHING_NEW]
+        if any(report_words.BAND in one for one in items):
+            said.append(report_words.BANDS_HELP)
         if len(order) > MOST_NEW:
-            items.append(words.and_more(len(order) - MOST_NEW))
+            items.append(report_words.and_more(len(order) - MOST_NEW))
         if lost:
-            said.append(words.lost(lost))
-        return _section(ReportPart.CAN_NOW, words.CAN_NOW, said, items)
+            said.append(report_words.lost(lost))
+        return _section(ReportPart.CAN_NOW, report_words.CAN_NOW, said, items)
 
     def light_and_even(self) -> ReportSection | None:
         chart = sides_chart(self.before, self.now, self.span, self.asked)
         if chart is None:
             return None
-        said = [*sides_words(self.before, self.now, self.span, self.asked), words.BOARD_HELP]
-        return _section(ReportPart.LIGHT_AND_EVEN, words.LIGHT_AND_EVEN, said, charts=[chart])
+        said = [*sides_words(self.before, self.now, self.span, self.asked), report_words.BOARD_HELP]
+        return _section(ReportPart.LIGHT_AND_EVEN, report_words.LIGHT_AND_EVEN, said, charts=[chart])
 
     def calm(self) -> ReportSection | None:
         parts = [make(self.now, self.span) for make in (calm_part, settling_part, spooks_part)]
@@ -176,7 +180,7 @@ class _Report:
             return None
         said = [sentence for part in found for sentence in part.words]
         charts = [chart for part in found for chart in part.charts if chart.drawing is not None]
-        return _section(ReportPart.CALM, words.CALM, said, charts=charts[:2])
+        return _section(ReportPart.CALM, report_words.CALM, said, charts=charts[:2])
 
     def work(self) -> ReportSection | None:
         part = work_part(self.now, self.span)
@@ -184,21 +188,21 @@ class _Report:
             return None
         return _section(
             ReportPart.WORK,
-            words.WORK,
-            [words.minutes_in_all(self.minutes), *part.words],
+            report_words.WORK,
+            [report_words.minutes_in_all(self.minutes), *part.words],
             charts=[*part.charts],
         )
 
     def looked_at(self) -> ReportSection:
         items = [*(_flag_words(flag) for flag in self._flags()), *map(_visit_words, self._visits())]
-        said = [] if items else [words.NOTHING_CAME_UP]
-        return _section(ReportPart.LOOKED_AT, words.LOOKED_AT, said, items)
+        said = [] if items else [report_words.NOTHING_CAME_UP]
+        return _section(ReportPart.LOOKED_AT, report_words.LOOKED_AT, said, items)
 
     def next(self) -> ReportSection:
         if not self.goals:
-            return _section(ReportPart.NEXT, words.NEXT, [words.NO_GOAL])
+            return _section(ReportPart.NEXT, report_words.NEXT, [report_words.NO_GOAL])
         items = [" ".join(self._goal_words(goal)) for goal in self.goals]
-        return _section(ReportPart.NEXT, words.NEXT, [], items, [goals_chart(self.goals)])
+        return _section(ReportPart.NEXT, report_words.NEXT, [], items, [goals_chart(self.goals)])
 
     # --- what is found for them
 
@@ -208,15 +212,15 @@ class _Report:
     def _goal_words(self, goal: GoalLine) -> Iterator[str]:
         name, waiting = upper_first(self._in_text(goal.step)), way_to(self.now, goal.step).waiting
         if not waiting:
-            yield words.goal_there(name)
+            yield report_words.goal_there(name)
             return
         if waiting == (goal.step,):
-            yield words.goal_begun(name)
+            yield report_words.goal_begun(name)
         else:
-            yield words.goal(name, goal.good, goal.steps)
-            yield words.next_steps([self._in_text(one) for one in waiting[:MOST_NEXT]])
+            yield report_words.goal(name, goal.good, goal.steps)
+            yield report_words.next_steps([self._in_text(one) for one in waiting[:MOST_NEXT]])
         if goal.forecast.within is not None:
-            yield words.how_soon(goal.forecast.words)
+            yield report_words.how_soon(goal.forecast.words)
 
     def _is_begun(self, exercise: Exercise) -> bool:
         """Asked in these days, and never before them."""
@@ -276,14 +280,14 @@ def _exercise(step: str) -> str:
 
 def _flag_words(flag: RaisedFlag) -> str:
     """What somebody noted who raised it by hand is their own; what was found is the owner's to know."""
-    seen = words.flag_seen(flag.name, flag.since, "" if flag.by_hand else flag.why.rstrip("."))
+    seen = report_words.flag_seen(flag.name, flag.since, "" if flag.by_hand else flag.why.rstrip("."))
     if flag.open or flag.cleared_on is None:
-        return f"{seen} {words.FLAG_OPEN}"
-    return f"{seen} {words.flag_found(flag.cleared_on, str(flag.cleared_by), flag.found.rstrip('.'))}"
+        return f"{seen} {report_words.FLAG_OPEN}"
+    return f"{seen} {report_words.flag_found(flag.cleared_on, str(flag.cleared_by), flag.found.rstrip('.'))}"
 
 
 def _visit_words(visit: Busy) -> str:
-    return words.visited(words.VISITS[visit.what], visit.date)
+    return report_words.visited(report_words.VISITS[visit.what], visit.date)
 
 
 def _section(

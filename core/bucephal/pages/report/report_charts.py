@@ -26,7 +26,7 @@ from bucephal.pages.side_gap_words import described_gap
 from bucephal.pages.sides_board import HEAVIER_BY
 from bucephal.progress import Standing
 from bucephal.response import CueTrack
-from bucephal.words import reports as words
+from bucephal.words import report_words
 from bucephal.words.figures import whole_level
 
 MOST_CUES = 6
@@ -99,14 +99,14 @@ def sides_chart(before: Standing, now: Standing, span: Span, asked: Counter[str]
         for cue in cues for one in cue.sides
     )  # fmt: skip
     return Chart(
-        code="sides", title=words.LIGHT_AND_EVEN, words=words.BOARD_HELP,
-        drawing=then_and_now_board(rows, words.LEFT, words.RIGHT),
+        code="sides", title=report_words.LIGHT_AND_EVEN, words=report_words.BOARD_HELP,
+        drawing=then_and_now_board(rows, report_words.LEFT, report_words.RIGHT),
         key=(
-            ChartKey(words=words.THEN, shade=Shade.BOTH, shape=MarkShape.RING),
-            ChartKey(words=words.NOW, shade=Shade.BOTH, shape=MarkShape.DOT),
-            ChartKey(words=words.LIGHT, shade=Shade.LIGHT, shape="bar"),
+            ChartKey(words=report_words.THEN, shade=Shade.BOTH, shape=MarkShape.RING),
+            ChartKey(words=report_words.NOW, shade=Shade.BOTH, shape=MarkShape.DOT),
+            ChartKey(words=report_words.LIGHT, shade=Shade.LIGHT, shape="bar"),
         ),
-        table=ChartTable(columns=words.BOARD_COLUMNS, rows=tuple(table)),
+        table=ChartTable(columns=report_words.BOARD_COLUMNS, rows=tuple(table)),
     )  # fmt: skip
 
 
@@ -116,14 +116,14 @@ def sides_words(before: Standing, now: Standing, span: Span, asked: Counter[str]
     compared = [cue for cue in cues if all(one.then is not None for one in cue.sides)]
     lighter = [cue for cue in compared if all(_drop(one) >= HEAVIER_BY for one in cue.sides)]
     if compared:
-        yield words.lighter(len(lighter), len(compared))
+        yield report_words.lighter(len(lighter), len(compared))
     gaps = [(cue, described_gap(now, cue.stage.step, cue.exercise.name)) for cue in cues]
     claims = [(cue, gap) for cue, gap in gaps if gap is not None and gap.heavier is not None]
     for cue, gap in claims:
         if gap.heavier is not None:
-            yield words.heavier_side(cue.exercise.name, gap.heavier, gap.chance)
+            yield report_words.heavier_side(cue.exercise.name, gap.heavier, gap.chance)
     if not claims:
-        yield words.even()
+        yield report_words.even()
 
 
 def _drop(one: CueThenAndNow) -> float:
@@ -132,7 +132,7 @@ def _drop(one: CueThenAndNow) -> float:
 
 def _said(cue: ShownCue, one: CueThenAndNow) -> str:
     then = None if one.then is None else whole_level(one.then)
-    return words.side_then_and_now(cue.exercise.name, str(one.side), then, whole_level(one.track.mean))
+    return report_words.side_then_and_now(cue.exercise.name, str(one.side), then, whole_level(one.track.mean))
 
 
 def _level(mean: float | None) -> str:
@@ -141,10 +141,11 @@ def _level(mean: float | None) -> str:
 
 def goals_chart(goals: list[GoalLine]) -> Chart:
     ways = [
-        WayDone(one.name, one.good, one.steps, words.goal(one.name, one.good, one.steps)) for one in goals
+        WayDone(one.name, one.good, one.steps, report_words.goal(one.name, one.good, one.steps))
+        for one in goals
     ]
     rows = tuple(ChartRow(cells=(one.name, str(one.good), str(one.steps)), step=one.step) for one in goals)
     return Chart(
-        code="goals", title=words.GOALS_TITLE, words=" ".join(one.says for one in ways),
-        drawing=progress_bars(ways), table=ChartTable(columns=words.GOAL_COLUMNS, rows=rows),
+        code="goals", title=report_words.GOALS_TITLE, words=" ".join(one.says for one in ways),
+        drawing=progress_bars(ways), table=ChartTable(columns=report_words.GOAL_COLUMNS, rows=rows),
     )  # fmt: skip

@@ -12,7 +12,7 @@ from pydantic import Field
 from bucephal.ladder import TakenWith
 from bucephal.record import AlsoAsked, FrozenModel, GaitShown
 from bucephal.record.models import GRADES
-from bucephal.words import wedges as words
+from bucephal.words import wedge_words
 
 DISTANCES_M = (0.0, 0.5, 1.0, 2.0, 3.0, 5.0, 10.0)
 """How near a thing was that it let go of [own]."""
@@ -50,40 +50,40 @@ class ChoiceRow(FrozenModel):
 
 def how_near() -> ChoiceRow:
     """How near the thing was that it let go of."""
-    return _distances("near", words.HOW_NEAR, DISTANCES_M)
+    return _distances("near", wedge_words.HOW_NEAR, DISTANCES_M)
 
 
 def grades() -> ChoiceRow:
     """How good the movement was, apart from how light."""
     choices = (
-        Choice(label=str(one), name=words.grade(one, GRADES[-1]), sets={"grade": one}) for one in GRADES
+        Choice(label=str(one), name=wedge_words.grade(one, GRADES[-1]), sets={"grade": one}) for one in GRADES
     )
-    return _row("grade", words.GRADE, choices, stays=False, at_once=False)
+    return _row("grade", wedge_words.GRADE, choices, stays=False, at_once=False)
 
 
 def rows_of(taken_with: TakenWith | None) -> Iterator[ChoiceRow]:
     """What is chosen beside a measure."""
     if taken_with is TakenWith.STATION:
-        yield _distances("off-the-mark", words.OFF_THE_MARK, OFF_THE_MARK_M)
-        sides = ((f"{one:g}", words.to_the_side(one)) for one in TO_THE_SIDE_M)
+        yield _distances("off-the-mark", wedge_words.OFF_THE_MARK, OFF_THE_MARK_M)
+        sides = ((f"{one:g}", wedge_words.to_the_side(one)) for one in TO_THE_SIDE_M)
         yield _row(
             "to-the-side",
-            words.in_metres(words.TO_THE_SIDE),
+            wedge_words.in_metres(wedge_words.TO_THE_SIDE),
             (Choice(label=label, name=said, sets={"spot": said}) for label, said in sides),
         )
     if taken_with is TakenWith.CORNERS:
-        corners = ((one, words.corner(one)) for one in CORNERS)
+        corners = ((one, wedge_words.corner(one)) for one in CORNERS)
         yield _row(
             "corner",
-            words.CORNER,
+            wedge_words.CORNER,
             (Choice(label=label, name=said, sets={"spot": said}) for label, said in corners),
         )
-        legs = enumerate((words.WITHOUT_LEG, words.WITH_LEG))
+        legs = enumerate((wedge_words.WITHOUT_LEG, wedge_words.WITH_LEG))
         yield _row(
             "leg",
-            words.INSIDE_LEG,
+            wedge_words.INSIDE_LEG,
             (
-                Choice(label=said, name=f"{words.INSIDE_LEG}: {said}", sets={"second_aid": aid})
+                Choice(label=said, name=f"{wedge_words.INSIDE_LEG}: {said}", sets={"second_aid": aid})
                 for aid, said in legs
             ),
         )
@@ -93,33 +93,38 @@ def also_asked(also: Iterable[AlsoAsked]) -> Iterator[ChoiceRow]:
     """What a yard wants to be asked of every answer beside the usual; attention comes before the ask."""
     for field in also:
         choices = (
-            Choice(label=label, name=f"{words.ALSO[field]}: {label}", sets={field: value})
+            Choice(label=label, name=f"{wedge_words.ALSO[field]}: {label}", sets={field: value})
             for label, value in _values(field)
         )
         before = field is AlsoAsked.ATTENTIVE
         yield _row(
-            field, words.ALSO[field], choices, short=words.ALSO_SHORT[field], stays=False, at_once=before
+            field,
+            wedge_words.ALSO[field],
+            choices,
+            short=wedge_words.ALSO_SHORT[field],
+            stays=False,
+            at_once=before,
         )
 
 
 def _values(field: AlsoAsked) -> Iterator[tuple[str, Value]]:
     match field:
         case AlsoAsked.SECOND_AID:
-            yield from ((words.SECOND_AID[aid], aid) for aid in SECOND_AIDS)
+            yield from ((wedge_words.SECOND_AID[aid], aid) for aid in SECOND_AIDS)
         case AlsoAsked.OFFERED:
-            yield from ((words.times(n, MOST_OFFERED), n) for n in (*range(1, MOST_OFFERED + 1), 0))
+            yield from ((wedge_words.times(n, MOST_OFFERED), n) for n in (*range(1, MOST_OFFERED + 1), 0))
         case AlsoAsked.ATTENTIVE:
-            yield from ((said, value) for value, said in words.YES_NO.items())
+            yield from ((said, value) for value, said in wedge_words.YES_NO.items())
         case AlsoAsked.GAIT_SHOWN:
             yield from ((gait.value, gait.value) for gait in GaitShown)
 
 
 def _distances(code: str, name: str, distances: Iterable[float]) -> ChoiceRow:
     choices = (
-        Choice(label=f"{one:g}", name=f"{name}: {words.metres(one)}", sets={"distance_m": one})
+        Choice(label=f"{one:g}", name=f"{name}: {wedge_words.metres(one)}", sets={"distance_m": one})
         for one in distances
     )
-    return _row(code, words.in_metres(name), choices)
+    return _row(code, wedge_words.in_metres(name), choices)
 
 
 def _row(

@@ -8,8 +8,7 @@ from pydantic import Field
 
 from bucephal.record import FrozenModel, HorseRecord, Session, sessions_in_order
 from bucephal.record.history import is_ridden
-from bucephal.words import debriefs as settle_words
-from bucephal.words import wedges as words
+from bucephal.words import debrief_words, wedge_words
 
 LAST_SETTLED = 5
 MOST_PLACES = 8
@@ -52,9 +51,9 @@ def ring_day(record: HorseRecord, people: Iterable[str], *, ridden: bool) -> Rin
     return RingDay(
         people=tuple(_people(latest, people)),
         places=tuple(places)[:MOST_PLACES],
-        windy=words.WINDY,
+        windy=wedge_words.WINDY,
         tack=tuple(_tack(latest, ridden=ridden)),
-        settled_before=settle_words.settled_lately(
+        settled_before=debrief_words.settled_lately(
             [(one.minutes or 0.0, one.settled is not False) for one in settled[:LAST_SETTLED]]
         ),
     )
@@ -76,5 +75,5 @@ def _tack(latest: list[Session], *, ridden: bool) -> Iterator[PackTack]:
     known = dict.fromkeys(
         key for session in latest for key, value in session.tack.items() if isinstance(value, bool)
     )
-    for key in dict.fromkeys((*known, *words.TACK)):
+    for key in dict.fromkeys((*known, *wedge_words.TACK)):
         yield PackTack(key=key, on=last.get(key) is True)

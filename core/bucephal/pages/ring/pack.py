@@ -55,9 +55,7 @@ from bucephal.record import (
 )
 from bucephal.record.models import LEVELS
 from bucephal.welfare import NO_WORK, ring_signs, wants_helper
-from bucephal.words import flags as flag_words
-from bucephal.words import plans as words
-from bucephal.words import wedges as wedge_words
+from bucephal.words import flag_words, plan_words, wedge_words
 
 OWN_THINGS = 4
 """So many things that a horse spooked at before are offered first: what a thumb finds at once [own]."""
@@ -102,10 +100,10 @@ def ring_pack(
         also=tuple(also_asked(yard.also)),
         day=ring_day(standing.record, yard.people, ridden=any(item.ridden for item in plan.items)),
         brought=_brought(plan, request),
-        time_up=words.time_up(plan.put_away_after_min),
-        before=words.BEFORE_RIDING,
+        time_up=plan_words.time_up(plan.put_away_after_min),
+        before=plan_words.BEFORE_RIDING,
         not_settled_drops=tuple(item.id for item in plan.items if _waits_for_a_settled_horse(item)),
-        passed_over=(words.ONE_PASSED_OVER, words.SEVERAL_PASSED_OVER),
+        passed_over=(plan_words.ONE_PASSED_OVER, plan_words.SEVERAL_PASSED_OVER),
     )  # fmt: skip
 
 
@@ -122,7 +120,7 @@ def _pack_items(plan: SessionPlan, standing: Standing, coaches: dict[str, int]) 
         for dose in item.sides:
             key = _settings(item, dose, climb, school).model_dump_json()
             coach = coaches.setdefault(key, len(coaches))
-            begin = words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
+            begin = plan_words.begin(dose.side, by_lightness=item.step_kind is StepKind.LIGHTNESS)
             leads = tuple(_leads(dose.side, catalogue.exercise(item.step), catalogue.stage(item.step)))
             sides.append(PackSide(side=dose.side, coach=coach, begin=begin, leads=leads))
         yield _pack_item(item, tuple(sides), climb, probes.get(item.id), catalogue)
@@ -240,7 +238,7 @@ def _pack_item(
         easier=_easier(item.step, catalogue),
         climb=climb and PackClimb(item=climb.item.id, minutes_left=climb.minutes_left),
         probe=probe and PackClimb(item=probe.item.id, minutes_left=probe.minutes_left),
-        probe_words=words.probe_offered(probe.item.stage) if probe is not None else "",
+        probe_words=plan_words.probe_offered(probe.item.stage) if probe is not None else "",
         makes_it=SessionKind.RIDDEN if item.ridden else None,
     )
 
@@ -262,10 +260,10 @@ def _leads(side: Side, exercise: Exercise, stage: Stage) -> Iterator[PackLead]:
         return
     other = side.other
     for said, front, hind in (
-        (words.LEAD_AS_ASKED, side, side),
-        (words.OTHER_LEAD, other, other),
-        (words.OTHER_LEAD_IN_FRONT, other, side),
-        (words.OTHER_LEAD_BEHIND, side, other),
+        (plan_words.LEAD_AS_ASKED, side, side),
+        (plan_words.OTHER_LEAD, other, other),
+        (plan_words.OTHER_LEAD_IN_FRONT, other, side),
+        (plan_words.OTHER_LEAD_BEHIND, side, other),
     ):
         code = lead_fault(side, front, hind, exercise)
         yield PackLead(words=said, front=front, hind=hind, faults=() if code is None else (code,))

@@ -15,7 +15,7 @@ from bucephal.pages.ring.choice_rows import ChoiceRow, grades, how_near, rows_of
 from bucephal.planning import PlanItem
 from bucephal.record import FrozenModel
 from bucephal.record.models import LEVELS, STRENGTHS
-from bucephal.words import wedges as words
+from bucephal.words import wedge_words
 from bucephal.words.figures import measured
 
 BARS_PER_TARGET = (5, 4, 3, 2)
@@ -77,29 +77,35 @@ def wedge(item: PlanItem, exercise: Exercise, level_words: tuple[str, ...]) -> W
     """
     if item.step_kind is StepKind.TOLERANCE:
         return Wedge(
-            bars=tuple(_strengths()), legend=words.LET_GO_AT, legend_none=words.NOT_LET_GO_AT,
-            none=words.NOT_YET, timed=True, rows=(how_near(),),
+            bars=tuple(_strengths()), legend=wedge_words.LET_GO_AT, legend_none=wedge_words.NOT_LET_GO_AT,
+            none=wedge_words.NOT_YET, timed=True, rows=(how_near(),),
             grades=grades(),
         )  # fmt: skip
     if item.step_kind is StepKind.MEASURE and item.target is not None:
-        legend = words.measured_in(item.unit or "")
+        legend = wedge_words.measured_in(item.unit or "")
         return Wedge(
             bars=tuple(_measures(item, _extents(item.target, exercise.taken_with))),
-            band=words.WANTED, legend=legend, legend_none=legend, none=words.NOT_YET, timed=False,
+            band=wedge_words.WANTED, legend=legend, legend_none=legend, none=wedge_words.NOT_YET, timed=False,
             taken_with=exercise.taken_with, rows=tuple(rows_of(exercise.taken_with)), grades=grades(),
         )  # fmt: skip
     return Wedge(
-        bars=tuple(_levels(item, level_words)), band=words.LIGHT, legend=words.ANSWERED_AT,
-        legend_none=words.NO_ANSWER_UP_TO, none=words.NO_ANSWER, timed=False, coarse=words.COARSE,
-        counted=_counting(exercise.counted), grades=grades(),
-    )  # fmt: skip
+        bars=tuple(_levels(item, level_words)),
+        band=wedge_words.LIGHT,
+        legend=wedge_words.ANSWERED_AT,
+        legend_none=wedge_words.NO_ANSWER_UP_TO,
+        none=wedge_words.NO_ANSWER,
+        timed=False,
+        coarse=wedge_words.COARSE,
+        counted=_counting(exercise.counted),
+        grades=grades(),
+    )
 
 
 def _counting(counted: Counted | None) -> Counting | None:
     if counted is None:
         return None
     by, most = (DEGREES_BY, MOST_DEGREES) if counted is Counted.DEGREES else (1, MOST_COUNTED)
-    return Counting(name=words.COUNTED[counted], by=by, most=most)
+    return Counting(name=wedge_words.COUNTED[counted], by=by, most=most)
 
 
 def _levels(item: PlanItem, level_words: tuple[str, ...]) -> Iterator[Bar]:
@@ -111,7 +117,7 @@ def _levels(item: PlanItem, level_words: tuple[str, ...]) -> Iterator[Bar]:
 
 def _strengths() -> Iterator[Bar]:
     for strength in STRENGTHS:
-        name = words.strength(strength, STRENGTHS[-1])
+        name = wedge_words.strength(strength, STRENGTHS[-1])
         yield Bar(label=str(strength), name=name, in_band=True, strength=strength)
 
 
@@ -130,5 +136,5 @@ def _measures(item: PlanItem, extents: Iterable[float]) -> Iterator[Bar]:
     target, unit = item.target or 0, item.unit or ""
     for extent in extents:
         wanted = extent <= target if item.wants_at_most else extent >= target
-        label = words.measured_bar(extent, unit)
+        label = wedge_words.measured_bar(extent, unit)
         yield Bar(label=label, name=measured(extent, unit), in_band=wanted, extent=extent)

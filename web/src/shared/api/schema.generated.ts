@@ -5966,7 +5966,7 @@ export interface components {
         };
         /**
          * PainSign
-         * @description Behaviours in ridden work that can mean pain; their words are in `bucephal.words.looks`.
+         * @description Behaviours in ridden work that can mean pain; their words are in `bucephal.words.look_words`.
          * @enum {string}
          */
         PainSign: "head-up-down" | "head-tilted" | "nose-out" | "nose-in" | "head-tossed" | "ears-back" | "eyes-closing" | "white-of-eye" | "stare" | "mouth-open" | "tongue" | "bit-through" | "tail-clamped" | "tail-swishing" | "rushed" | "too-slow" | "three-tracks" | "canter-changes" | "gait-changes" | "stumbles" | "turns-away" | "unwilling" | "rears" | "bucks-kicks";
@@ -7838,7 +7838,7 @@ export interface components {
         };
         /**
          * Call
-         * @description What is asked or done at a point of the way; its words are in `bucephal.words.grounds`.
+         * @description What is asked or done at a point of the way; its words are in `bucephal.words.ground_words`.
          * @enum {string}
          */
         Call: "ask-trot" | "ask-canter" | "back-to-trot" | "change-diagonal" | "change-lead" | "change-rein" | "lengthen" | "yield" | "straighten" | "leg-at-turn" | "leave-fence" | "turn-haunches" | "roll-back" | "let-go" | "look-ahead" | "larger" | "smaller" | "halt-at-mark" | "watch-stretch";

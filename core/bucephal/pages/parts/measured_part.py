@@ -28,8 +28,7 @@ from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_w
 from bucephal.pages.ring.choice_rows import TO_THE_SIDE_M
 from bucephal.progress import Standing
 from bucephal.record.history import SETTLE_EXERCISE
-from bucephal.words import parts as words
-from bucephal.words import wedges as wedge_words
+from bucephal.words import part_words, wedge_words
 from bucephal.words.figures import measured
 
 LATELY = 6
@@ -56,7 +55,7 @@ def measured_parts(standing: Standing, span: Span | None = None) -> Iterator[She
         if charts:
             code = PartCode.MEASURED if exercise.kind is StepKind.MEASURE else PartCode.COUNTED
             yield SheetPart(
-                code=code, title=exercise.name, group=words.MEASURED,
+                code=code, title=exercise.name, group=part_words.MEASURED,
                 words=tuple(chart.words for chart in charts),
                 charts=tuple(charts), behind=HistoryWish(exercise=exercise.id),
             )  # fmt: skip
@@ -84,17 +83,17 @@ def _measure(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Cha
     said = (
         ""
         if target is None
-        else words.measured_lately(sum(one.meaning.success for one in same), len(same), target)
+        else part_words.measured_lately(sum(one.meaning.success for one in same), len(same), target)
     )
     key = [*_sides_key(told)]
     if stage.target is not None:
-        key.append(ChartKey(words=words.WANTED, shade=Shade.WANTED, shape="line"))
+        key.append(ChartKey(words=part_words.WANTED, shade=Shade.WANTED, shape="line"))
     return Chart(
         code=exercise.id, title=exercise.name, words=said,
         drawing=_drawn(told, exercise.unit or "", stage.target, _top(exercise)),
         key=tuple(key),
         table=ChartTable(
-            columns=words.MEASURE_COLUMNS,
+            columns=part_words.MEASURE_COLUMNS,
             rows=tuple(_measure_row(standing, exercise, one) for one in reversed(told)),
         ),
     )  # fmt: skip
@@ -109,29 +108,33 @@ def _drawn(told: list[ToldAsk], unit: str, wanted: float | None, most: float | N
     for one in told:
         shape, shade = OF_SIDE[one.ask.side]
         extent = one.ask.extent or 0.0
-        said = f"{words.on_day(one.on)}: {words.sided(one.ask.side, measured(extent, unit))}"
+        said = f"{part_words.on_day(one.on)}: {part_words.sided(one.ask.side, measured(extent, unit))}"
         seen.append(
             Seen(one.on, extent, said, shape=shape if one.meaning.success else MarkShape.RING, shade=shade,
                  session=one.session.id)
         )  # fmt: skip
-    return over_time(seen, words.axis(unit), wanted=wanted, most=most)
+    return over_time(seen, part_words.axis(unit), wanted=wanted, most=most)
 
 
 def _measure_row(standing: Standing, exercise: Exercise, one: ToldAsk) -> ChartRow:
     target = standing.catalogue.stage(one.ask.step).target
     sign = "≤" if exercise.compare is Compare.AT_MOST else "≥"
-    wanted = words.NONE if target is None else f"{sign} {measured(target, exercise.unit)}"
+    wanted = part_words.NONE if target is None else f"{sign} {measured(target, exercise.unit)}"
     cells = (
-        words.on_day(one.on), standing.catalogue.stage(one.ask.step).name, str(one.ask.side),
+        part_words.on_day(one.on), standing.catalogue.stage(one.ask.step).name, str(one.ask.side),
         measured(one.ask.extent or 0.0, exercise.unit), wanted,
-        words.YES if one.meaning.success else words.NO,
+        part_words.YES if one.meaning.success else part_words.NO,
     )  # fmt: skip
     return ChartRow(cells=cells, session=one.session.id, step=one.ask.step)
 
 
 def _sides_key(told: list[ToldAsk]) -> Iterator[ChartKey]:
     sides = {one.ask.side for one in told}
-    for side, name in ((Side.LEFT, words.LEFT), (Side.RIGHT, words.RIGHT), (Side.NONE, words.BOTH_SIDES)):
+    for side, name in (
+        (Side.LEFT, part_words.LEFT),
+        (Side.RIGHT, part_words.RIGHT),
+        (Side.NONE, part_words.BOTH_SIDES),
+    ):
         if side in sides:
             shape, shade = OF_SIDE[side]
             yield ChartKey(words=name, shade=shade, shape=shape)
@@ -143,57 +146,74 @@ def _station(told: list[ToldAsk]) -> Chart | None:
     if not placed:
         return None
     seen = [
-        Beside(one.ask.distance_m or 0.0, gap, one.ask.side,
-               f"{words.on_day(one.on)}: {words.beside(one.ask.distance_m or 0.0, gap)}", one.session.id)
+        Beside(
+            one.ask.distance_m or 0.0,
+            gap,
+            one.ask.side,
+            f"{part_words.on_day(one.on)}: {part_words.beside(one.ask.distance_m or 0.0, gap)}",
+            one.session.id,
+        )
         for one, gap in placed
-    ]  # fmt: skip
+    ]
     near = sum(one.off_m <= AT_THE_MARK_M and GAPS_M[0] <= one.gap_m <= GAPS_M[1] for one in seen)
     rows = (
         ChartRow(
             cells=(
-                words.on_day(one.on), str(one.ask.side), words.in_metres(one.ask.distance_m or 0.0),
-                words.in_metres(gap), words.after_seconds(one.ask.extent),
+                part_words.on_day(one.on), str(one.ask.side), part_words.in_metres(one.ask.distance_m or 0.0),
+                part_words.in_metres(gap), part_words.after_seconds(one.ask.extent),
             ),
             session=one.session.id, step=one.ask.step,
         )
         for one, gap in reversed(placed)
     )  # fmt: skip
     return Chart(
-        code=PartCode.STATION, title=words.STATION_TITLE, words=words.near_the_mark(near, len(seen)),
+        code=PartCode.STATION,
+        title=part_words.STATION_TITLE,
+        words=part_words.near_the_mark(near, len(seen)),
         drawing=beside_the_target(
-            seen, off_m=AT_THE_MARK_M, gap_m=GAPS_M, off_name=words.OFF_THE_MARK, gap_name=words.TO_THE_SIDE
+            seen,
+            off_m=AT_THE_MARK_M,
+            gap_m=GAPS_M,
+            off_name=part_words.OFF_THE_MARK,
+            gap_name=part_words.TO_THE_SIDE,
         ),
-        key=(*_sides_key(told), ChartKey(words=words.WANTED, shade=Shade.LIGHT, shape="bar")),
-        table=ChartTable(columns=words.STATION_COLUMNS, rows=tuple(rows)),
-    )  # fmt: skip
+        key=(*_sides_key(told), ChartKey(words=part_words.WANTED, shade=Shade.LIGHT, shape="bar")),
+        table=ChartTable(columns=part_words.STATION_COLUMNS, rows=tuple(rows)),
+    )
+
+
+def _turned(one: ToldAsk) -> Turned:
+    degrees = one.ask.extent or 0.0
+    said = part_words.sided(one.ask.side, part_words.degrees(degrees))
+    return Turned(degrees, one.ask.side, f"{part_words.on_day(one.on)}: {said}", one.session.id)
 
 
 def _turns(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Chart | None:
     turned = [one for one in told if one.ask.extent is not None]
     if not turned:
         return None
-    seen = [
-        Turned(one.ask.extent or 0.0, one.ask.side,
-               f"{words.on_day(one.on)}: {words.sided(one.ask.side, words.degrees(one.ask.extent or 0.0))}",
-               one.session.id)
-        for one in turned
-    ]  # fmt: skip
+    seen = [_turned(one) for one in turned]
     halves = [one for one in seen if one.degrees >= A_TURN_FROM]
     near = sum(abs(one.degrees - HALF_TURN) <= HALF_TURN_WITHIN for one in halves)
     rows = (
         ChartRow(
-            cells=(words.on_day(one.on), standing.catalogue.stage(one.ask.step).name, str(one.ask.side),
-                   words.degrees(one.ask.extent or 0.0)),
-            session=one.session.id, step=one.ask.step,
+            cells=(
+                part_words.on_day(one.on),
+                standing.catalogue.stage(one.ask.step).name,
+                str(one.ask.side),
+                part_words.degrees(one.ask.extent or 0.0),
+            ),
+            session=one.session.id,
+            step=one.ask.step,
         )
         for one in reversed(turned)
-    )  # fmt: skip
+    )
     return Chart(
-        code=f"{PartCode.TURNS}-{exercise.id}", title=words.TURNS_TITLE,
-        words=words.half_turns(near, len(halves), HALF_TURN_WITHIN),
+        code=f"{PartCode.TURNS}-{exercise.id}", title=part_words.TURNS_TITLE,
+        words=part_words.half_turns(near, len(halves), HALF_TURN_WITHIN),
         drawing=dial(seen, HALF_TURN, HALF_TURN_WITHIN),
-        key=(*_sides_key(turned), ChartKey(words=words.HALF_TURN, shade=Shade.LIGHT, shape="bar")),
-        table=ChartTable(columns=words.TURN_COLUMNS, rows=tuple(rows)),
+        key=(*_sides_key(turned), ChartKey(words=part_words.HALF_TURN, shade=Shade.LIGHT, shape="bar")),
+        table=ChartTable(columns=part_words.TURN_COLUMNS, rows=tuple(rows)),
     )  # fmt: skip
 
 
@@ -206,14 +226,17 @@ def _counted(standing: Standing, exercise: Exercise, told: list[ToldAsk]) -> Cha
     first = median(one.ask.extent or 0.0 for one in told if one.on == told[0].on)
     rows = (
         ChartRow(
-            cells=(words.on_day(one.on), standing.catalogue.stage(one.ask.step).name, str(one.ask.side),
+            cells=(part_words.on_day(one.on), standing.catalogue.stage(one.ask.step).name, str(one.ask.side),
                    f"{one.ask.extent:g} {unit}"),
             session=one.session.id, step=one.ask.step,
         )
         for one in reversed(told)
     )  # fmt: skip
     return Chart(
-        code=exercise.id, title=exercise.name, words=words.counted_best(f"{most:g} {unit}", f"{first:g}"),
-        drawing=_drawn(told, unit, None, None), key=tuple(_sides_key(told)),
-        table=ChartTable(columns=words.COUNTED_COLUMNS, rows=tuple(rows)),
-    )  # fmt: skip
+        code=exercise.id,
+        title=exercise.name,
+        words=part_words.counted_best(f"{most:g} {unit}", f"{first:g}"),
+        drawing=_drawn(told, unit, None, None),
+        key=tuple(_sides_key(told)),
+        table=ChartTable(columns=part_words.COUNTED_COLUMNS, rows=tuple(rows)),
+    )

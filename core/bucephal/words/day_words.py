@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 
-from bucephal.words.bodies import VISITS
+from bucephal.words.body_words import VISITS
 from bucephal.words.figures import day as on_day
 from bucephal.words.plain import ago, counted, upper_first
 

@@ -6,7 +6,16 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from bucephal.charts.drawing import WIDTH, ChartDrawing, ChartMark, ChartStroke, MarkShape, Shade, area, line
+from bucephal.charts.chart_drawing import (
+    WIDTH,
+    ChartDrawing,
+    ChartMark,
+    ChartStroke,
+    MarkShape,
+    Shade,
+    area,
+    line,
+)
 from bucephal.charts.scales import LEFT, RIGHT, Along, Upwards, round_top
 
 HEIGHT = 190.0

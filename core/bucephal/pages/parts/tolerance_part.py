@@ -11,7 +11,7 @@ from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
 from bucephal.progress import Standing
 from bucephal.record.models import STRENGTHS
-from bucephal.words import parts as words
+from bucephal.words import part_words
 
 NEAR_UPTO_M = (0.0, 1.0, 3.0)
 """The classes of how near it was [own]; what is farther is one more."""
@@ -39,22 +39,26 @@ def _part(exercise: Exercise, told: list[ToldAsk]) -> SheetPart:
     classes = sorted({near for near, _ in found})
     drawing = cells(
         [str(one) for one in STRENGTHS],
-        [words.NEAR_CLASSES[near] for near in classes],
+        [part_words.NEAR_CLASSES[near] for near in classes],
         {
             (classes.index(near), strength - 1): _cell(near, strength, own)
             for (near, strength), own in found.items()
             if strength is not None
         },
-        words.HOW_STRONG,
+        part_words.HOW_STRONG,
     )
     order = sorted(found, key=lambda key: (key[1] or 0, key[0]))
     chart = Chart(
-        code=exercise.id, title=exercise.name, words=" ".join(said),
+        code=exercise.id,
+        title=exercise.name,
+        words=" ".join(said),
         drawing=drawing if any(strength is not None for _, strength in found) else None,
-        table=ChartTable(columns=words.TOLERANCE_COLUMNS, rows=tuple(_row(key, found[key]) for key in order)),
-    )  # fmt: skip
+        table=ChartTable(
+            columns=part_words.TOLERANCE_COLUMNS, rows=tuple(_row(key, found[key]) for key in order)
+        ),
+    )
     return SheetPart(
-        code=PartCode.TOLERANCE, title=exercise.name, group=words.BEARS,
+        code=PartCode.TOLERANCE, title=exercise.name, group=part_words.BEARS,
         words=said, charts=(chart,),
         behind=HistoryWish(exercise=exercise.id),
     )  # fmt: skip
@@ -65,7 +69,7 @@ def _strongest(told: Sequence[ToldAsk]) -> Iterator[str]:
     if strengths:
         top = max(strengths)
         own = [one.meaning.success for one in told if one.ask.strength == top]
-        yield words.bears(top, STRENGTHS[-1], sum(own), len(own))
+        yield part_words.bears(top, STRENGTHS[-1], sum(own), len(own))
 
 
 def _near(distance_m: float | None) -> int:
@@ -76,8 +80,8 @@ def _near(distance_m: float | None) -> int:
 
 def _cell(near: int, strength: int, told: Sequence[ToldAsk]) -> Cell:
     good = sum(one.meaning.success for one in told)
-    said = words.let_go_in_full(good, len(told), str(strength), words.NEAR_CLASSES[near])
-    return Cell(good / len(told), words.let_go(good, len(told)), said)
+    said = part_words.let_go_in_full(good, len(told), str(strength), part_words.NEAR_CLASSES[near])
+    return Cell(good / len(told), part_words.let_go(good, len(told)), said)
 
 
 def _row(key: _Key, told: Sequence[ToldAsk]) -> ChartRow:
@@ -85,8 +89,8 @@ def _row(key: _Key, told: Sequence[ToldAsk]) -> ChartRow:
     seconds = [one.ask.let_go_s for one in told if one.ask.let_go_s is not None]
     good = sum(one.meaning.success for one in told)
     cells_ = (
-        words.STRENGTH_NOT_SAID if strength is None else str(strength), words.NEAR_CLASSES[near],
-        str(len(told)), str(good), words.after_seconds(median(seconds) if seconds else None),
-        words.on_day(told[-1].on),
+        part_words.STRENGTH_NOT_SAID if strength is None else str(strength), part_words.NEAR_CLASSES[near],
+        str(len(told)), str(good), part_words.after_seconds(median(seconds) if seconds else None),
+        part_words.on_day(told[-1].on),
     )  # fmt: skip
     return ChartRow(cells=cells_, session=told[-1].session.id, step=told[-1].ask.step)

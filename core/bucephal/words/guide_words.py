@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from bucephal.ladder import Compare, CountsAs, Fault, Gate, HelperRule, Sides, StepKind
-from bucephal.words import plans
+from bucephal.words import plan_words
 from bucephal.words.figures import how_often, how_sure, tenths, times_in_ten
 from bucephal.words.plain import counted, first_of
 
@@ -133,7 +133,7 @@ def lets_go(seconds: float | None) -> str:
 
 def reaches(target: float | None, unit: str | None, compare: Compare) -> str:
     assert target is not None
-    said = plans.reaches(target, unit, compare)
+    said = plan_words.reaches(target, unit, compare)
     return said[:1].upper() + said[1:]
 
 

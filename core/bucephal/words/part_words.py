@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from datetime import date
 
 from bucephal.ladder import Side
-from bucephal.words import wedges
+from bucephal.words import wedge_words
 from bucephal.words.figures import (
     about,
     date_in_full,
@@ -117,14 +117,14 @@ def in_metres(metres: float) -> str:
 
 STATION_TITLE = "Beside the target"
 OFF_THE_MARK, TO_THE_SIDE = "off the mark, m", "to the side, m"
-STATION_COLUMNS = (DAY, SIDE, wedges.OFF_THE_MARK, wedges.TO_THE_SIDE, "Stood there")
+STATION_COLUMNS = (DAY, SIDE, wedge_words.OFF_THE_MARK, wedge_words.TO_THE_SIDE, "Stood there")
 TURNS_TITLE = "Turns"
 TURN_COLUMNS = (DAY, "Turn", SIDE, "Degrees")
 HALF_TURN = "a half turn"
 
 
 def beside(off_m: float, gap_m: float) -> str:
-    return f"{off_m:g} m off the mark, {wedges.to_the_side(gap_m)}"
+    return f"{off_m:g} m off the mark, {wedge_words.to_the_side(gap_m)}"
 
 
 def near_the_mark(near: int, of: int) -> str:

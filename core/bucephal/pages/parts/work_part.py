@@ -12,9 +12,8 @@ from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
 from bucephal.progress import Standing
 from bucephal.record import Session
 from bucephal.welfare import session_load, session_minutes, week_load
-from bucephal.words import bodies as body_words
-from bucephal.words import parts as words
-from bucephal.words.charts import short_day
+from bucephal.words import body_words, part_words
+from bucephal.words.chart_words import short_day
 
 WEEKS = 12
 """So many weeks are shown where no span is asked for."""
@@ -60,11 +59,11 @@ def work(standing: Standing, span: Span | None = None) -> SheetPart | None:
     said = (
         [body_words.against_usual(load.change_pct)] if load.compared and load.change_pct is not None else []
     )
-    said = [words.last_week(weeks[-1].minutes, len(weeks[-1].days), said[0] if said else None)]
+    said = [part_words.last_week(weeks[-1].minutes, len(weeks[-1].days), said[0] if said else None)]
     usual = load.average_28 if load.compared else None
     return SheetPart(
-        code=PartCode.WORK, title=words.WORK, group=words.WORK_AND_DAYS,
-        words=(*said, words.WORK_HELP),
+        code=PartCode.WORK, title=part_words.WORK, group=part_words.WORK_AND_DAYS,
+        words=(*said, part_words.WORK_HELP),
         charts=(_chart(weeks, usual, said[0]),),
         behind=HistoryWish(first=weeks[0].starts, last=wanted.last),
     )  # fmt: skip
@@ -73,27 +72,30 @@ def work(standing: Standing, span: Span | None = None) -> SheetPart | None:
 def _chart(weeks: list[WeekOfWork], usual: float | None, said: str) -> Chart:
     drawn = ColumnGroup("", tuple(_column(one) for one in weeks))
     return Chart(
-        code=PartCode.WORK, title=words.WORK, words=said,
-        drawing=columns([drawn], words.WALK_MINUTES, wanted=usual),
+        code=PartCode.WORK, title=part_words.WORK, words=said,
+        drawing=columns([drawn], part_words.WALK_MINUTES, wanted=usual),
         key=tuple(_key(usual)),
-        table=ChartTable(columns=words.WORK_COLUMNS, rows=tuple(_row(one) for one in reversed(weeks))),
+        table=ChartTable(columns=part_words.WORK_COLUMNS, rows=tuple(_row(one) for one in reversed(weeks))),
     )  # fmt: skip
 
 
 def _key(usual: float | None) -> Iterator[ChartKey]:
-    yield ChartKey(words=words.WORKED, shade=Shade.GOOD, shape="bar")
+    yield ChartKey(words=part_words.WORKED, shade=Shade.GOOD, shape="bar")
     if usual is not None:
-        yield ChartKey(words=words.USUAL_WEEK, shade=Shade.WANTED, shape="line")
+        yield ChartKey(words=part_words.USUAL_WEEK, shade=Shade.WANTED, shape="line")
 
 
 def _column(one: WeekOfWork) -> Column:
-    said = f"{words.on_day(one.starts)}: {words.week_worked(one.minutes, one.load, one.sessions)}"
+    said = f"{part_words.on_day(one.starts)}: {part_words.week_worked(one.minutes, one.load, one.sessions)}"
     return Column((Part(one.load, Shade.GOOD, said),), short_day(one.starts))
 
 
 def _row(one: WeekOfWork) -> ChartRow:
     cells = (
-        words.on_day(one.starts), str(len(one.days)), str(one.sessions), words.whole_minutes(one.minutes),
-        words.whole_minutes(one.load),
-    )  # fmt: skip
+        part_words.on_day(one.starts),
+        str(len(one.days)),
+        str(one.sessions),
+        part_words.whole_minutes(one.minutes),
+        part_words.whole_minutes(one.load),
+    )
     return ChartRow(cells=cells)

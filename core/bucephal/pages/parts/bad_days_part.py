@@ -13,7 +13,7 @@ from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
 from bucephal.pages.step_chart import unusual_on
 from bucephal.progress import Standing
 from bucephal.record import Session
-from bucephal.words import parts as words
+from bucephal.words import part_words
 
 LONG_OFF_DAYS = 3
 ANOTHER_RIDER, OTHER_TACK, DAYS_OFF = "another rider", "other tack", "days off"
@@ -27,16 +27,16 @@ def bad_days(standing: Standing, span: Span | None = None) -> SheetPart | None:
     conditions = conditions_by_day(sessions_within(standing, span))
     found = explained(days, conditions)
     bad = found_bad(days)
-    names = [words.UNUSUAL[name] for name, one in found.items() if one.shown]
-    said = (words.bad_in_all(len(bad), len(days)), words.explains(names))
+    names = [part_words.UNUSUAL[name] for name, one in found.items() if one.shown]
+    said = (part_words.bad_in_all(len(bad), len(days)), part_words.explains(names))
     rows = tuple(_row(name, one) for name, one in sorted(found.items(), key=_clearest))
     chart = Chart(
-        code=PartCode.BAD_DAYS, title=words.BAD_DAYS, words=" ".join(said), drawing=None,
-        table=ChartTable(columns=words.BAD_COLUMNS, rows=rows), exact=_exact(found),
+        code=PartCode.BAD_DAYS, title=part_words.BAD_DAYS, words=" ".join(said), drawing=None,
+        table=ChartTable(columns=part_words.BAD_COLUMNS, rows=rows), exact=_exact(found),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.BAD_DAYS, title=words.BAD_DAYS, group=words.WORK_AND_DAYS,
-        words=(*said, words.BAD_HELP),
+        code=PartCode.BAD_DAYS, title=part_words.BAD_DAYS, group=part_words.WORK_AND_DAYS,
+        words=(*said, part_words.BAD_HELP),
         charts=(chart,) if rows else (), behind=HistoryWish(),
     )  # fmt: skip
 
@@ -78,9 +78,9 @@ def _tack(session: Session) -> frozenset[tuple[str, str | bool]]:
 
 
 def _exact(found: dict[str, Explains]) -> str:
-    told = [words.exact_p(words.UNUSUAL[name], one.p_value) for name, one in found.items()
+    told = [part_words.exact_p(part_words.UNUSUAL[name], one.p_value) for name, one in found.items()
             if one.p_value is not None]  # fmt: skip
-    return " · ".join([words.EXACT_BAD_DAYS, *told]) if told else ""
+    return " · ".join([part_words.EXACT_BAD_DAYS, *told]) if told else ""
 
 
 def _clearest(one: tuple[str, Explains]) -> tuple[float, str]:
@@ -89,11 +89,11 @@ def _clearest(one: tuple[str, Explains]) -> tuple[float, str]:
 
 def _row(name: str, one: Explains) -> ChartRow:
     if one.p_value is None:
-        sure = words.TOO_FEW
+        sure = part_words.TOO_FEW
     else:
-        sure = words.goes_with(one.p_value) if one.shown else words.NO_HELP
+        sure = part_words.goes_with(one.p_value) if one.shown else part_words.NO_HELP
     cells = (
-        words.UNUSUAL[name], words.out_of(one.bad_with, one.days_with),
-        words.out_of(one.bad_without, one.days_without), sure,
+        part_words.UNUSUAL[name], part_words.out_of(one.bad_with, one.days_with),
+        part_words.out_of(one.bad_without, one.days_without), sure,
     )  # fmt: skip
     return ChartRow(cells=cells)

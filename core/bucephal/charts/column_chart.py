@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import LETTER, WIDTH, ChartBar, ChartDrawing, ChartText, Shade, line
+from bucephal.charts.chart_drawing import LETTER, WIDTH, ChartBar, ChartDrawing, ChartText, Shade, line
 from bucephal.charts.scales import BOTTOM, LEFT, RIGHT, Upwards, round_top
 
 HEIGHT = 190.0

@@ -12,7 +12,7 @@ from bucephal.ladder import Exercise, Side, TakenWith
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
 from bucephal.progress import Standing
-from bucephal.words import parts as words
+from bucephal.words import part_words
 from bucephal.words.amounts import METRIC, Amounts
 
 _LETTER = re.compile(r"\b([HMKF])\b")
@@ -38,16 +38,16 @@ def corners(standing: Standing, span: Span | None = None, amounts: Amounts = MET
         return None
     order = sorted(found, key=lambda at: (at.spot, at.side, at.with_leg is True))
     worst = max(order, key=lambda at: _usual(found[at]))
-    said = _said(worst, _usual(found[worst]), upto, amounts), words.corner_wanted(amounts.length(upto))
+    said = _said(worst, _usual(found[worst]), upto, amounts), part_words.corner_wanted(amounts.length(upto))
     chart = Chart(
-        code=PartCode.CORNERS, title=words.CORNERS, words=said[0],
+        code=PartCode.CORNERS, title=part_words.CORNERS, words=said[0],
         drawing=corner_map(list(_figures(order, found, amounts))),
         table=ChartTable(
-            columns=words.CORNER_COLUMNS, rows=tuple(_row(at, found[at], amounts) for at in order)
+            columns=part_words.CORNER_COLUMNS, rows=tuple(_row(at, found[at], amounts) for at in order)
         ),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.CORNERS, title=words.CORNERS, group=words.CANTER_AND_CORNERS,
+        code=PartCode.CORNERS, title=part_words.CORNERS, group=part_words.CANTER_AND_CORNERS,
         words=said, charts=(chart,),
         behind=HistoryWish(exercise=exercise),
     )  # fmt: skip
@@ -59,13 +59,13 @@ def _exercise(standing: Standing, one: ToldAsk) -> Exercise:
 
 def _said(worst: _At, usual: float, upto: float, amounts: Amounts) -> str:
     if usual <= upto:
-        return words.on_the_line(amounts.length(upto))
-    return words.worst_corner(worst.spot, worst.side, amounts.length(usual))
+        return part_words.on_the_line(amounts.length(upto))
+    return part_words.worst_corner(worst.spot, worst.side, amounts.length(usual))
 
 
 def _key(one: ToldAsk) -> _At:
     aid = one.ask.second_aid
-    return _At(one.ask.spot or words.SOMEWHERE, one.ask.side, None if aid is None else aid > 0)
+    return _At(one.ask.spot or part_words.SOMEWHERE, one.ask.side, None if aid is None else aid > 0)
 
 
 def _usual(told: Iterable[ToldAsk]) -> float:
@@ -77,13 +77,15 @@ def _figures(order: list[_At], found: dict[_At, list[ToldAsk]], amounts: Amounts
     for at in order:
         letter = _LETTER.search(at.spot)
         if letter is not None:
-            said = words.corner_line(at.side, at.with_leg, amounts.length(_usual(found[at])))
+            said = part_words.corner_line(at.side, at.with_leg, amounts.length(_usual(found[at])))
             lines.setdefault(letter[1], []).append(said)
     return [CornerFigure(letter, tuple(own)) for letter, own in lines.items()]
 
 
 def _row(at: _At, told: list[ToldAsk], amounts: Amounts) -> ChartRow:
-    leg = {True: words.WITH_LEG, False: words.WITHOUT_LEG, None: words.LEG_NOT_SAID}[at.with_leg]
+    leg = {True: part_words.WITH_LEG, False: part_words.WITHOUT_LEG, None: part_words.LEG_NOT_SAID}[
+        at.with_leg
+    ]
     cells = (
         at.spot, str(at.side), leg, str(len(told)), amounts.length(_usual(told)),
         amounts.length(told[-1].ask.extent or 0.0),

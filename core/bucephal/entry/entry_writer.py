@@ -10,7 +10,7 @@ from datetime import time
 from itertools import groupby
 from typing import Any
 
-from bucephal.entry.reader import BREAK
+from bucephal.entry.entry_reader import BREAK
 from bucephal.entry.session_lines import EVENT_NAMES, HAPPENED, HEADER_PATHS, NOTE, TACK
 from bucephal.entry.tokens import quoted, value_written
 from bucephal.entry.typed_answers import (

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import LETTER, WIDTH, ChartBar, ChartDrawing, ChartText, Shade
+from bucephal.charts.chart_drawing import LETTER, WIDTH, ChartBar, ChartDrawing, ChartText, Shade
 
 _ROW, _HEAD, _NAMES, _GAP = 34.0, 40.0, 84.0, 3.0
 

@@ -11,7 +11,7 @@ from pydantic import BaseModel
 from bucephal.words.amounts import METRIC
 from bucephal.words.figures import day
 from bucephal.words.plain import counted, upper_first
-from bucephal.words.wedges import YES_NO
+from bucephal.words.wedge_words import YES_NO
 
 NOTHING_TYPED = "Nothing is written yet. Begin with a step, its side, and the answers: up-wt L 8 6 5 4 2."
 NO_ANSWERS = "no answers yet"

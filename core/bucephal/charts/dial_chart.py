@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import (
+from bucephal.charts.chart_drawing import (
     LETTER,
     OF_SIDE,
     WIDTH,

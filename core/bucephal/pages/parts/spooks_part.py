@@ -13,8 +13,8 @@ from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
 from bucephal.progress import Standing
 from bucephal.record import Event, EventKind, Session
-from bucephal.words import parts as words
-from bucephal.words.wedges import PLACES
+from bucephal.words import part_words
+from bucephal.words.wedge_words import PLACES
 
 IN_FRONT, FOLLOWING = PLACES
 
@@ -25,14 +25,15 @@ class Spook(NamedTuple):
 
     @property
     def thing(self) -> str:
-        return self.event.thing or words.SOMETHING
+        return self.event.thing or part_words.SOMETHING
 
     @property
     def where(self) -> str:
         """Spot and place, without where it went among others."""
         spots = [one for one in (self.event.spot or "").split(", ") if one and one not in PLACES]
         return (
-            ", ".join([*spots, *([self.session.place] if self.session.place else [])]) or words.PLACE_NOT_SAID
+            ", ".join([*spots, *([self.session.place] if self.session.place else [])])
+            or part_words.PLACE_NOT_SAID
         )
 
     @property
@@ -55,15 +56,15 @@ def spooks(standing: Standing, span: Span | None = None) -> SheetPart | None:
     if not found:
         return None
     sessions = len(sessions_within(standing, span))
-    said = [words.spooked(len(found), len({one.session.date for one in found}), sessions)]
+    said = [part_words.spooked(len(found), len({one.session.date for one in found}), sessions)]
     (thing, times), *_ = Counter(one.thing for one in found).most_common(1)
-    said.append(words.spooks_most(thing, times))
+    said.append(part_words.spooks_most(thing, times))
     went = Counter(one.went for one in found)
     if went[IN_FRONT] or went[FOLLOWING]:
-        said.append(words.in_front_or_behind(went[IN_FRONT], went[FOLLOWING]))
+        said.append(part_words.in_front_or_behind(went[IN_FRONT], went[FOLLOWING]))
     charts = (_by_thing(found, " ".join(said)), *_recovery(found))
     return SheetPart(
-        code=PartCode.SPOOKS, title=words.SPOOKS, group=words.SETTLING_AND_CALM,
+        code=PartCode.SPOOKS, title=part_words.SPOOKS, group=part_words.SETTLING_AND_CALM,
         words=tuple(said), charts=charts,
         behind=HistoryWish(event=EventKind.SPOOK),
     )  # fmt: skip
@@ -75,17 +76,26 @@ def _by_thing(found: Sequence[Spook], said: str) -> Chart:
         grouped.setdefault((one.thing, one.where), []).append(one)
     order = sorted(grouped, key=lambda key: (-len(grouped[key]), key))
     return Chart(
-        code=PartCode.SPOOKS, title=words.SPOOKS, words=said, drawing=None,
-        table=ChartTable(columns=words.SPOOK_COLUMNS, rows=tuple(_row(*key, grouped[key]) for key in order)),
-    )  # fmt: skip
+        code=PartCode.SPOOKS,
+        title=part_words.SPOOKS,
+        words=said,
+        drawing=None,
+        table=ChartTable(
+            columns=part_words.SPOOK_COLUMNS, rows=tuple(_row(*key, grouped[key]) for key in order)
+        ),
+    )
 
 
 def _row(thing: str, where: str, found: Sequence[Spook]) -> ChartRow:
     went, seconds = Counter(one.went for one in found), _seconds(found)
     cells = (
-        thing, where, str(len(found)), *(words.times(went[one]) for one in PLACES),
-        words.after_seconds(median(seconds) if seconds else None), words.on_day(found[-1].session.date),
-    )  # fmt: skip
+        thing,
+        where,
+        str(len(found)),
+        *(part_words.times(went[one]) for one in PLACES),
+        part_words.after_seconds(median(seconds) if seconds else None),
+        part_words.on_day(found[-1].session.date),
+    )
     return ChartRow(cells=cells, session=found[-1].session.id)
 
 
@@ -99,26 +109,30 @@ def _recovery(found: Sequence[Spook]) -> Iterator[Chart]:
         return
     seconds, days = _seconds(timed), [one.session.date for one in timed]
     trend = trend_of(days, seconds)
-    said = [words.calm_after(median(seconds))]
+    said = [part_words.calm_after(median(seconds))]
     if trend.direction and trend.per_week is not None and trend.p_value is not None:
-        said.append(words.recovers(trend.direction, trend.per_week, trend.p_value))
+        said.append(part_words.recovers(trend.direction, trend.per_week, trend.p_value))
     seen = [
         Seen(
-            one.session.date, took, words.calm_again(one.session.date, one.thing, took),
+            one.session.date, took, part_words.calm_again(one.session.date, one.thing, took),
             session=one.session.id,
         )
         for one, took in zip(timed, seconds, strict=True)
     ]  # fmt: skip
     rows = (
         ChartRow(
-            cells=(words.on_day(one.session.date), one.thing, one.where, words.after_seconds(took)),
+            cells=(part_words.on_day(one.session.date), one.thing, one.where, part_words.after_seconds(took)),
             session=one.session.id,
         )
         for one, took in reversed([*zip(timed, seconds, strict=True)])
     )
     yield Chart(
-        code="recovery", title=words.RECOVERY, words=" ".join(said),
-        drawing=over_time(seen, words.axis(words.SECONDS), trend=trend.ends if trend.direction else ()),
-        exact=words.exact_trend(trend.per_week, trend.p_value, words.SECONDS),
-        table=ChartTable(columns=words.RECOVERY_COLUMNS, rows=tuple(rows)),
-    )  # fmt: skip
+        code="recovery",
+        title=part_words.RECOVERY,
+        words=" ".join(said),
+        drawing=over_time(
+            seen, part_words.axis(part_words.SECONDS), trend=trend.ends if trend.direction else ()
+        ),
+        exact=part_words.exact_trend(trend.per_week, trend.p_value, part_words.SECONDS),
+        table=ChartTable(columns=part_words.RECOVERY_COLUMNS, rows=tuple(rows)),
+    )

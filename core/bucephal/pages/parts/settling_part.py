@@ -8,8 +8,7 @@ from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
 from bucephal.progress import Standing
 from bucephal.record import Session
-from bucephal.words import parts as words
-from bucephal.words import sheets as sheet_words
+from bucephal.words import part_words, sheet_words
 
 
 def settle_times(standing: Standing, span: Span | None = None) -> SettleTrend:
@@ -30,25 +29,36 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
     )  # fmt: skip
     seen = [
         Seen(
-            one.on, one.minutes, words.settled_on(one.on, one.minutes, settled=one.settled),
+            one.on, one.minutes, part_words.settled_on(one.on, one.minutes, settled=one.settled),
             shape=MarkShape.DOT if one.settled else MarkShape.AT_LEAST, session=session.id,
         )
         for one, session in zip(times, sessions, strict=True)
     ]  # fmt: skip
     chart = Chart(
-        code=PartCode.SETTLING, title=words.SETTLING, words=said,
-        drawing=over_time(seen, words.axis(words.MINUTES), trend=trend.ends if trend.direction else ()),
+        code=PartCode.SETTLING,
+        title=part_words.SETTLING,
+        words=said,
+        drawing=over_time(
+            seen, part_words.axis(part_words.MINUTES), trend=trend.ends if trend.direction else ()
+        ),
         key=_key(found),
-        exact="; ".join(filter(None, (
-            words.exact_settling(found.median),
-            words.exact_trend(trend.per_week, trend.p_value, words.MINUTES),
-        ))),
-        table=ChartTable(columns=words.SETTLE_COLUMNS, rows=tuple(_row(one) for one in reversed(sessions))),
-    )  # fmt: skip
+        exact="; ".join(
+            filter(
+                None,
+                (
+                    part_words.exact_settling(found.median),
+                    part_words.exact_trend(trend.per_week, trend.p_value, part_words.MINUTES),
+                ),
+            )
+        ),
+        table=ChartTable(
+            columns=part_words.SETTLE_COLUMNS, rows=tuple(_row(one) for one in reversed(sessions))
+        ),
+    )
     return SheetPart(
         code=PartCode.SETTLING,
-        title=words.SETTLING,
-        group=words.SETTLING_AND_CALM,
+        title=part_words.SETTLING,
+        group=part_words.SETTLING_AND_CALM,
         words=(said,),
         charts=(chart,),
         behind=HistoryWish(),
@@ -57,11 +67,11 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
 
 def _key(found: SettleTrend) -> tuple[ChartKey, ...]:
     """What is drawn of it: each mark only where there is one."""
-    marks = [ChartKey(words=words.SETTLED, shade=Shade.BOTH, shape=MarkShape.DOT)]
+    marks = [ChartKey(words=part_words.SETTLED, shade=Shade.BOTH, shape=MarkShape.DOT)]
     if found.not_settled:
-        marks.append(ChartKey(words=words.NEVER_SETTLED, shade=Shade.BOTH, shape=MarkShape.AT_LEAST))
+        marks.append(ChartKey(words=part_words.NEVER_SETTLED, shade=Shade.BOTH, shape=MarkShape.AT_LEAST))
     if found.trend.direction:
-        marks.append(ChartKey(words=words.TREND, shade=Shade.TREND, shape="line"))
+        marks.append(ChartKey(words=part_words.TREND, shade=Shade.TREND, shape="line"))
     return tuple(marks)
 
 
@@ -80,11 +90,11 @@ def _time(session: Session) -> SettleTime:
 def _row(session: Session) -> ChartRow:
     settle = session.settle
     assert settle is not None
-    ups = words.NONE if settle.head_ups is None else str(settle.head_ups)
-    settled = words.NO if settle.settled is False else words.YES
+    ups = part_words.NONE if settle.head_ups is None else str(settle.head_ups)
+    settled = part_words.NO if settle.settled is False else part_words.YES
     cells = (
-        words.on_day(session.date),
-        *map(words.in_minutes, (settle.first_min, settle.whole_min)),
+        part_words.on_day(session.date),
+        *map(part_words.in_minutes, (settle.first_min, settle.whole_min)),
         ups,
         settled,
     )

@@ -6,11 +6,11 @@ from collections.abc import Iterable, Sequence
 from datetime import date
 
 from bucephal.ladder import Compare, Fresh, Side
-from bucephal.words.days import weekday
-from bucephal.words.estimates import heavier_side
+from bucephal.words.day_words import weekday
+from bucephal.words.estimate_words import heavier_side
 from bucephal.words.figures import LIGHT, halves, how_often, is_share, measured, whole
 from bucephal.words.figures import day as on_day
-from bucephal.words.flags import EVENTS
+from bucephal.words.flag_words import EVENTS
 from bucephal.words.plain import (
     FIRST_THING,
     after_comma,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import (
+from bucephal.charts.chart_drawing import (
     LETTER,
     OF_SIDE,
     WIDTH,

@@ -11,9 +11,8 @@ from bucephal.measures import LeadCount, lead_change, lead_table
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, ToldAsk, told_within
 from bucephal.progress import Standing
-from bucephal.words import parts as words
-from bucephal.words import sheets as sheet_words
-from bucephal.words.charts import short_day
+from bucephal.words import part_words, sheet_words
+from bucephal.words.chart_words import short_day
 
 PERIODS = 6
 """At most so many columns a rein."""
@@ -31,24 +30,24 @@ def leads(standing: Standing, span: Span | None = None) -> SheetPart | None:
         return None
     changes = [(side, lead_change(asks, side)) for side in reins]
     said = [sheet_words.leads(table.worse, table.p_value)]
-    said += [words.lead_change(side, one.direction, one.p_value) for side, one in changes]
+    said += [part_words.lead_change(side, one.direction, one.p_value) for side, one in changes]
     said = [one for one in said if one]
-    groups = [ColumnGroup(words.rein(side), _columns(noted, side)) for side in reins]
+    groups = [ColumnGroup(part_words.rein(side), _columns(noted, side)) for side in reins]
     chart = Chart(
-        code=PartCode.LEADS, title=words.LEADS, words=" ".join(said),
-        drawing=columns(groups, words.ANSWERS),
+        code=PartCode.LEADS, title=part_words.LEADS, words=" ".join(said),
+        drawing=columns(groups, part_words.ANSWERS),
         key=(
-            ChartKey(words=words.RIGHT_LEAD, shade=Shade.GOOD, shape="bar"),
-            ChartKey(words=words.DISUNITED, shade=Shade.MIXED, shape="bar"),
-            ChartKey(words=words.WRONG_LEAD, shade=Shade.POOR, shape="bar"),
+            ChartKey(words=part_words.RIGHT_LEAD, shade=Shade.GOOD, shape="bar"),
+            ChartKey(words=part_words.DISUNITED, shade=Shade.MIXED, shape="bar"),
+            ChartKey(words=part_words.WRONG_LEAD, shade=Shade.POOR, shape="bar"),
         ),
-        exact=words.exact_leads(table.p_value),
+        exact=part_words.exact_leads(table.p_value),
         table=ChartTable(
-            columns=words.LEAD_COLUMNS, rows=tuple(_row(side, count) for side, count in reins.items())
+            columns=part_words.LEAD_COLUMNS, rows=tuple(_row(side, count) for side, count in reins.items())
         ),
     )  # fmt: skip
     return SheetPart(
-        code=PartCode.LEADS, title=words.LEADS, group=words.CANTER_AND_CORNERS,
+        code=PartCode.LEADS, title=part_words.LEADS, group=part_words.CANTER_AND_CORNERS,
         words=tuple(said), charts=(chart,),
         behind=HistoryWish(exercise=CANTER),
     )  # fmt: skip
@@ -67,11 +66,13 @@ def _column(noted: Sequence[ToldAsk], side: Side, start: date, end: date) -> Col
     table = lead_table(one.ask for one in noted if start <= one.on < end)
     count = table.left if side is Side.LEFT else table.right
     parts = (
-        (count.right, Shade.GOOD, words.RIGHT_LEAD),
-        (count.disunited, Shade.MIXED, words.DISUNITED),
-        (count.wrong, Shade.POOR, words.WRONG_LEAD),
+        (count.right, Shade.GOOD, part_words.RIGHT_LEAD),
+        (count.disunited, Shade.MIXED, part_words.DISUNITED),
+        (count.wrong, Shade.POOR, part_words.WRONG_LEAD),
     )
-    drawn = (Part(amount, shade, words.lead_part(amount, count.tries, what)) for amount, shade, what in parts)
+    drawn = (
+        Part(amount, shade, part_words.lead_part(amount, count.tries, what)) for amount, shade, what in parts
+    )
     return Column(tuple(drawn), short_day(start))
 
 
@@ -79,7 +80,7 @@ def _row(side: Side, count: LeadCount) -> ChartRow:
     share = count.share
     return ChartRow(
         cells=(
-            words.rein(side), str(count.right), str(count.wrong), str(count.disunited),
-            words.in_the_long_run(share.low, share.high) if count.tries else words.NONE,
+            part_words.rein(side), str(count.right), str(count.wrong), str(count.disunited),
+            part_words.in_the_long_run(share.low, share.high) if count.tries else part_words.NONE,
         ),
     )  # fmt: skip

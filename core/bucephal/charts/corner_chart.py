@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from bucephal.charts.drawing import LETTER, WIDTH, ChartDrawing, ChartText, Shade, line
+from bucephal.charts.chart_drawing import LETTER, WIDTH, ChartDrawing, ChartText, Shade, line
 
 _TOP, _LONG, _HALF_WIDE = 20.0, 190.0, 44.0
 _MIDDLE = WIDTH / 2

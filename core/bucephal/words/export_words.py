@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bucephal.words.bodies import VISITS
+from bucephal.words.body_words import VISITS
 from bucephal.words.plain import counted
 
 RECORD = "The whole record: every session, ask and flag"

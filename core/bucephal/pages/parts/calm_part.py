@@ -9,7 +9,7 @@ from bucephal.measures import ShareOfTries, share_of_tries, trend_of
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, told_within
 from bucephal.progress import Standing
-from bucephal.words import parts as words
+from bucephal.words import part_words
 from bucephal.words.figures import CALM
 
 LATELY = timedelta(weeks=4)
@@ -34,31 +34,38 @@ def calm(standing: Standing, span: Span | None = None) -> SheetPart | None:
     weeks = _weeks(answers)
     trend = trend_of(list(weeks), [one.share or 0.0 for one in weeks.values()])
     lately = [is_calm for on, is_calm in answers if on > answers[-1][0] - LATELY]
-    said = [words.calm_in_all(sum(is_calm for _, is_calm in answers), len(answers))]
-    said.append(words.calm_lately(sum(lately) / len(lately)))
+    said = [part_words.calm_in_all(sum(is_calm for _, is_calm in answers), len(answers))]
+    said.append(part_words.calm_lately(sum(lately) / len(lately)))
     if trend.direction and trend.p_value is not None:
-        said.append(words.calm_change(trend.direction, trend.p_value))
+        said.append(part_words.calm_change(trend.direction, trend.p_value))
     seen = [
-        Seen(start, 10 * (one.share or 0.0), f"{words.on_day(start)}: {words.week_of(one.hits, one.tries)}",
-             between=(10 * one.low, 10 * one.high))
+        Seen(
+            start,
+            10 * (one.share or 0.0),
+            f"{part_words.on_day(start)}: {part_words.week_of(one.hits, one.tries)}",
+            between=(10 * one.low, 10 * one.high),
+        )
         for start, one in weeks.items()
-    ]  # fmt: skip
+    ]
     chart = Chart(
-        code=PartCode.CALM, title=words.CALM_TITLE, words=" ".join(said),
-        drawing=over_time(seen, words.IN_TEN, most=10.0),
+        code=PartCode.CALM,
+        title=part_words.CALM_TITLE,
+        words=" ".join(said),
+        drawing=over_time(seen, part_words.IN_TEN, most=10.0),
         key=(
             ChartKey(words=CALM, shade=Shade.BOTH, shape=MarkShape.DOT),
-            ChartKey(words=words.CALM_LOW, shade=Shade.DOUBT, shape="bar"),
+            ChartKey(words=part_words.CALM_LOW, shade=Shade.DOUBT, shape="bar"),
         ),
-        exact=words.exact_trend(trend.per_week, trend.p_value, words.OF_ALL),
+        exact=part_words.exact_trend(trend.per_week, trend.p_value, part_words.OF_ALL),
         table=ChartTable(
-            columns=words.CALM_COLUMNS, rows=tuple(_row(start, one) for start, one in reversed(weeks.items()))
+            columns=part_words.CALM_COLUMNS,
+            rows=tuple(_row(start, one) for start, one in reversed(weeks.items())),
         ),
-    )  # fmt: skip
+    )
     return SheetPart(
         code=PartCode.CALM,
-        title=words.CALM_TITLE,
-        group=words.SETTLING_AND_CALM,
+        title=part_words.CALM_TITLE,
+        group=part_words.SETTLING_AND_CALM,
         words=tuple(said),
         charts=(chart,),
         behind=HistoryWish(),
@@ -75,5 +82,10 @@ def _weeks(answers: list[tuple[date, bool]]) -> dict[date, ShareOfTries]:
 
 
 def _row(start: date, one: ShareOfTries) -> ChartRow:
-    cells = words.on_day(start), str(one.tries), str(one.hits), words.in_the_long_run(one.low, one.high)
+    cells = (
+        part_words.on_day(start),
+        str(one.tries),
+        str(one.hits),
+        part_words.in_the_long_run(one.low, one.high),
+    )
     return ChartRow(cells=cells)

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from datetime import date
 
 from bucephal.ladder import Side
-from bucephal.words.estimates import not_asked_for
+from bucephal.words.estimate_words import not_asked_for
 from bucephal.words.figures import CANNOT_TELL, by_levels, day, per_week, surely, whole, whole_level
 from bucephal.words.plain import after_comma, before, counted, upper_first
 
