@@ -154,7 +154,7 @@ def _load_api() -> None:
     """What Django loads with the first request, and what a phone takes along, under the yard's own ladder."""
     importlib.import_module("bucephal_server.urls")
     importlib.import_module("exchange.nightly")
-    from bucephal.pages import as_sent
+    from bucephal.pages import compact_pack
     from bucephal.planning import PlanRequest
     from django.db import connections
     from horses.models import Horse
@@ -163,7 +163,7 @@ def _load_api() -> None:
     from e2e.clock import TODAY
 
     for horse in Horse.objects.select_related("yard"):
-        as_sent(spares_of(horse, PlanRequest(on=TODAY, minutes=horse.usual_minutes)))
+        compact_pack(spares_of(horse, PlanRequest(on=TODAY, minutes=horse.usual_minutes)))
     connections.close_all()
 
 
@@ -218,7 +218,7 @@ def _load() -> None:
 def _compile_coaches() -> None:
     """Those of every exercise, as a phone takes them along."""
     from bucephal.ladder import load_catalogue
-    from bucephal.pages import as_sent, horse_facts, spare_pack
+    from bucephal.pages import compact_pack, horse_facts, spare_pack
     from bucephal.planning import PlanRequest
     from bucephal.progress import Standing
 
@@ -229,7 +229,7 @@ def _compile_coaches() -> None:
     for seed in RECORDS:
         standing = Standing(seeded_record(seed, TODAY), catalogue, TODAY)
         request = PlanRequest(on=TODAY, minutes=40)
-        as_sent(spare_pack(horse_facts(standing), standing, request))
+        compact_pack(spare_pack(horse_facts(standing), standing, request))
 
 
 def _end_with_parent() -> None:

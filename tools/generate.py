@@ -137,7 +137,7 @@ def _drawn_answers(step: str, catalogue: Catalogue) -> Iterator[list[Any]]:
 
 def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogue) -> dict[str, Any]:
     """The advice, and beside it how each answer is drawn and called."""
-    from bucephal.answers import HeardEntry, classify, mark_at_the_ring, said, signal_rules
+    from bucephal.answers import HeardEntry, classify, mark_at_the_ring, signal_rules, signal_words
     from bucephal.coach import advise
     from bucephal.coach.advice import URGENT, measured_texts
     from bucephal.words.coach_words import fill
@@ -152,7 +152,7 @@ def _coach_path(settings: CoachSettings, answers: list[Any], catalogue: Catalogu
     for entry, advice in zip(entries, advise(settings, entries, catalogue), strict=True):
         signal = classify(entry, rules)
         figures = {"level": str(entry.level), "measured": measured.of(entry)}
-        called = fill(said(signal.kind, with_level=entry.level is not None), figures)
+        called = fill(signal_words(signal.kind, with_level=entry.level is not None), figures)
         fields = {
             "code",
             "accepted",

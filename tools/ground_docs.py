@@ -10,7 +10,7 @@ from pathlib import Path
 from bucephal.base.errors import InvalidInput
 from bucephal.ground import SET_UPS, Layout, arena_from, lay_out
 from bucephal.ground.set_up import SetUpPlan
-from bucephal.ground.set_up_parameters import Choice, Group, Number, Parameter, Unit
+from bucephal.ground.set_up_parameters import Group, Number, Parameter, SetUpChoice, Unit
 from bucephal.sheets import drawing_of, svg_of
 from bucephal.words import ground_words
 
@@ -63,7 +63,7 @@ def _said_in(plan: SetUpPlan) -> str:
 
 def _row(one: Parameter, layout: Layout) -> str:
     name = f"{ground_words.PARAMETERS[one.key]} (`{one.key}`)"
-    if isinstance(one, Choice):
+    if isinstance(one, SetUpChoice):
         said = ", ".join(ground_words.CHOICES[option] for option in one.options)
         return f"| {name} | {ground_words.CHOICES[str(layout.values[one.key])]} | – | {said} |"
     unit = "" if one.unit is Unit.COUNT else f" {one.unit}"

@@ -13,7 +13,7 @@ from accounts.services import yard_of
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ladder import Catalogue
 from bucephal.record import HorseRecord, read_record
-from bucephal.record.merge import Came, Coming, Merged, SessionTold, Tally, merge, sessions_told
+from bucephal.record.merge import Coming, Merged, Novelty, SessionTold, Tally, merge, sessions_told
 from bucephal.record.models import FORMAT, VERSION
 from bucephal.record.new_ids import id_under, ids_in, uuid_in, with_ids
 from horses.models import Horse
@@ -43,7 +43,7 @@ class ThingComing(Schema):
     """One thing that comes in: where it stands there, what it is here, and where they differ, in what."""
 
     path: str
-    came: Came
+    came: Novelty
     mine: Any = None
     theirs: Any = None
 
@@ -165,8 +165,8 @@ def _told(plan: Plan) -> Arriving:
     inside: dict[str, list[Coming]] = {"asks": [], "events": [], "sessions": [], "rest": []}
     for one in plan.merged.coming:
         inside[_part(one.path)].append(one)
-    beside = [one for one in inside["rest"] if one.came is Came.NEW]
-    differing = [one for one in plan.merged.coming if one.came is Came.DIFFERENT]
+    beside = [one for one in inside["rest"] if one.came is Novelty.NEW]
+    differing = [one for one in plan.merged.coming if one.came is Novelty.DIFFERENT]
     return Arriving(
         horse=None if plan.horse is None else plan.horse.pk,
         name=plan.mine.horse.name,

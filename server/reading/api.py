@@ -13,6 +13,7 @@ from accounts.models import User
 from accounts.services import person_of, yard_of
 from bucephal.pages import (
     Arrival,
+    CompactPack,
     CompareBy,
     CompareWish,
     Cursor,
@@ -26,13 +27,12 @@ from bucephal.pages import (
     HorseSheet,
     LookPage,
     PlanPage,
-    SentPack,
     SessionDebrief,
     SessionLines,
     StepChart,
     StepGuide,
     TodayPlan,
-    as_sent,
+    compact_pack,
     entry_help,
 )
 from bucephal.planning import PlanRequest, plan_request
@@ -177,27 +177,27 @@ def get_plan(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> H
     return answered(request, rests_on, lambda: services.plan_of(horse, wanted))
 
 
-@router.get("/horses/{horse_id}/pack", auth=RING, response=SentPack)
+@router.get("/horses/{horse_id}/pack", auth=RING, response=CompactPack)
 @decorate_view(gzip_page)
 def get_pack(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
     person = person_of(request)
     horse = horse_of(person, horse_id)
 
-    def work() -> SentPack:
-        return as_sent(services.pack_of(horse, _wanted(person, horse, query)))
+    def work() -> CompactPack:
+        return compact_pack(services.pack_of(horse, _wanted(person, horse, query)))
 
     return answered(request, _at_the_ring(person, horse), work)
 
 
-@router.get("/horses/{horse_id}/spares", auth=RING, response=SentPack)
+@router.get("/horses/{horse_id}/spares", auth=RING, response=CompactPack)
 @decorate_view(gzip_page)
 def get_spares(request: HttpRequest, horse_id: UUID, query: Query[PlanQuery]) -> HttpResponse:
     """Every exercise as it could be asked today, planned or not."""
     person = person_of(request)
     horse = horse_of(person, horse_id)
 
-    def work() -> SentPack:
-        return as_sent(services.spares_of(horse, _wanted(person, horse, query)))
+    def work() -> CompactPack:
+        return compact_pack(services.spares_of(horse, _wanted(person, horse, query)))
 
     return answered(request, _at_the_ring(person, horse), work, is_large=True)
 

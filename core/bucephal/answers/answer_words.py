@@ -45,7 +45,7 @@ def _answer(ask: Ask, rule: StepRule) -> str:
     return NO_ANSWER.format(level=ask.level)
 
 
-def said_beside(ask: Ask, rule: StepRule) -> str:
+def details_beside(ask: Ask, rule: StepRule) -> str:
     """What else was said of an answer, in a line: 'strength 3 · 2 m · grade 4 · 6 steps'; empty: nothing."""
     return " · ".join(_beside(ask, rule))
 
@@ -91,7 +91,7 @@ _SAID = {
 _SAID_WITHOUT_LEVEL = {SignalKind.HEAVY: "above the band", SignalKind.NONE: NOT_YET}
 
 
-def said(kind: SignalKind, *, with_level: bool) -> str:
+def signal_words(kind: SignalKind, *, with_level: bool) -> str:
     """What the coach calls a kind of answer; ``{level}`` and ``{measured}`` stand where these belong."""
     if with_level:
         return _upper_first(_SAID.get(kind, f"answered {AT}"))

@@ -25,13 +25,13 @@ from bucephal.charts.dial_chart import Turned, dial
 from bucephal.charts.progress_bars import WayDone, progress_bars
 from bucephal.charts.sides_chart import SideLevel, SidesRow, then_and_now_board
 from bucephal.charts.target_chart import Beside, beside_the_target
-from bucephal.charts.time_chart import Seen, over_time
+from bucephal.charts.time_chart import DayFigure, over_time
 
 # fmt: off
 __all__ = [
     "OF_SIDE", "Beside", "Cell", "Chart", "ChartBar", "ChartDrawing", "ChartKey", "ChartMark", "ChartRow",
-    "ChartStroke", "ChartTable", "ChartText", "Column", "ColumnGroup", "CornerFigure", "MarkShape", "Part",
-    "Seen", "Shade", "SideLevel", "SidesRow", "Turned", "WayDone", "beside_the_target", "cells", "columns",
-    "corner_map", "dial", "over_time", "progress_bars", "then_and_now_board",
+    "ChartStroke", "ChartTable", "ChartText", "Column", "ColumnGroup", "CornerFigure", "DayFigure",
+    "MarkShape", "Part", "Shade", "SideLevel", "SidesRow", "Turned", "WayDone", "beside_the_target", "cells",
+    "columns", "corner_map", "dial", "over_time", "progress_bars", "then_and_now_board",
 ]  # fmt: skip
 # fmt: on

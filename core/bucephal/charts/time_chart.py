@@ -22,7 +22,7 @@ HEIGHT = 190.0
 
 
 @dataclass(frozen=True)
-class Seen:
+class DayFigure:
     """One figure of a day.
 
     Fields:
@@ -44,7 +44,7 @@ Trend = Sequence[tuple[date, float]]
 
 
 def over_time(
-    seen: Sequence[Seen], unit: str, *,
+    seen: Sequence[DayFigure], unit: str, *,
     most: float | None = None, wanted: float | None = None, trend: Trend = (), joined: bool = False,
 ) -> ChartDrawing:  # fmt: skip
     """
@@ -77,7 +77,7 @@ def over_time(
     )  # fmt: skip
 
 
-def _doubts(seen: Sequence[Seen], along: Along, up: Upwards) -> Iterator[ChartStroke]:
+def _doubts(seen: Sequence[DayFigure], along: Along, up: Upwards) -> Iterator[ChartStroke]:
     for one in seen:
         if one.between is not None:
             x, (low, high) = along.x(one.on), one.between

@@ -10,7 +10,7 @@ from bucephal.cli.commands import Add
 from bucephal.cli.inputs import as_number, bytes_of, day_of, record_of, standing_of
 from bucephal.ladder import Catalogue
 from bucephal.pages import WelfareRequest, arrival, horse_welfare
-from bucephal.planning import Place, plan_request, plan_session
+from bucephal.planning import PlanPlace, plan_request, plan_session
 from bucephal.progress import FEWEST_A_WEEK, MOST_A_WEEK, goal_forecast
 from bucephal.record import parse_json, read_model, read_record, record_schema
 
@@ -65,7 +65,7 @@ def _plan(options: argparse.Namespace, catalogue: Catalogue) -> Any:
         "minutes": as_number(options.minutes),
         "helper": options.helper,
         "assess": not options.no_assess,
-        "place": parse_json(options.place) if options.place is not None else Place().model_dump(),
+        "place": parse_json(options.place) if options.place is not None else PlanPlace().model_dump(),
         "air_c": as_number(options.air_c),
         "humidity_pct": as_number(options.humidity),
         "wind_ms": as_number(options.wind_ms),

@@ -17,8 +17,8 @@ from bucephal.answers import (
     SignalRule,
     classify,
     counted_as,
-    said,
     signal_rules,
+    signal_words,
 )
 from bucephal.coach.counters import Counter, Counts, counter_conditions
 from bucephal.coach.machine import (
@@ -32,8 +32,8 @@ from bucephal.coach.machine import (
     AdviceCode,
     CoachState,
     MachineRules,
+    OutsideFact,
     RowEffect,
-    Swap,
     Verdict,
     advance,
     in_context,
@@ -164,23 +164,23 @@ class Coach:
     def _may_climb(self) -> bool:
         return self.counts.is_light_and_calm and self._exercise_tries_left >= self.climb_tries
 
-    def _context(self, fault: Fault | None) -> Iterator[Swap]:
+    def _context(self, fault: Fault | None) -> Iterator[OutsideFact]:
         left, total = self.settings.minutes_left, self.counts.total
         nervous = self.counts.is_nervous(exciting=self.exciting)
-        said = self.counts.remedies.get(_key(fault), 0)
+        times_said = self.counts.remedies.get(_key(fault), 0)
         holding = {
-            Swap.DANGER_AGAIN: total[Counter.DANGERS] >= DANGERS_TO_FINISH,
-            Swap.BODY_AGAIN: total[Counter.STUMBLES] >= STUMBLES_TO_FLAG,
-            Swap.TIRED_AGAIN: total[Counter.TIRED] >= TIRED_TO_FINISH,
-            Swap.ALARM_AGAIN: total[Counter.ALARMS] >= ALARMS_TO_LEAVE,
-            Swap.NERVES: nervous and not self.counts.nerves_said,
-            Swap.NERVES_AGAIN: nervous and self.counts.nerves_said,
-            Swap.REMEDY_AGAIN: said >= remedies_before_second(self.catalogue.school),
-            Swap.ROW_FULL: self.row >= self.settings.aim,
-            Swap.OTHER_SIDE_WAITS: self._other_side_waits,
-            Swap.CLIMB: self.settings.climb_to is not None and self._may_climb,
-            Swap.TIME_UP: left is not None and left <= 0,
-            Swap.SAME_ROUNDS: self.circles and self.counts.is_same_rounds,
+            OutsideFact.DANGER_AGAIN: total[Counter.DANGERS] >= DANGERS_TO_FINISH,
+            OutsideFact.BODY_AGAIN: total[Counter.STUMBLES] >= STUMBLES_TO_FLAG,
+            OutsideFact.TIRED_AGAIN: total[Counter.TIRED] >= TIRED_TO_FINISH,
+            OutsideFact.ALARM_AGAIN: total[Counter.ALARMS] >= ALARMS_TO_LEAVE,
+            OutsideFact.NERVES: nervous and not self.counts.nerves_said,
+            OutsideFact.NERVES_AGAIN: nervous and self.counts.nerves_said,
+            OutsideFact.REMEDY_AGAIN: times_said >= remedies_before_second(self.catalogue.school),
+            OutsideFact.ROW_FULL: self.row >= self.settings.aim,
+            OutsideFact.OTHER_SIDE_WAITS: self._other_side_waits,
+            OutsideFact.CLIMB: self.settings.climb_to is not None and self._may_climb,
+            OutsideFact.TIME_UP: left is not None and left <= 0,
+            OutsideFact.SAME_ROUNDS: self.circles and self.counts.is_same_rounds,
         }
         yield from (swap for swap, holds in holding.items() if holds)
 
@@ -216,7 +216,7 @@ class Coach:
         )
 
     def _figures(self, entry: HeardEntry, signal: Signal, verdict: Verdict, fault: Fault | None) -> Figures:
-        spoken = said(signal.kind, with_level=entry.level is not None)
+        spoken = signal_words(signal.kind, with_level=entry.level is not None)
         wrong_part = self.catalogue.exercise(self.settings.step).fault("wrong-part")
         remedies = remedy_texts(fault or wrong_part)
         return {

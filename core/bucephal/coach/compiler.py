@@ -17,14 +17,14 @@ import numpy as np
 from pydantic import Field
 
 from bucephal.answers import (
+    AnswerMark,
     Condition,
     ItemRule,
-    Mark,
     Signal,
     SignalRule,
     mark_at_the_ring,
-    said,
     signal_rules,
+    signal_words,
 )
 from bucephal.coach.advice import (
     URGENT,
@@ -52,8 +52,8 @@ from bucephal.coach.machine import (
     TIRED_TO_FINISH,
     AdviceCode,
     MachineRules,
+    OutsideFact,
     RowEffect,
-    Swap,
     Verdict,
     advance,
     swapped,
@@ -74,7 +74,7 @@ class CompiledRule(FrozenModel):
 class CompiledSignal(FrozenModel):
     said: str
     said_without_level: str
-    mark: Mark
+    mark: AnswerMark
     is_ask: bool
     came: bool = Field(description="Answered, heavy or not, with the right movement and no alarm.")
 
@@ -93,7 +93,7 @@ class CompiledVerdict(FrozenModel):
     aim_met: bool = Field(description="The row of accepted answers has reached the aim.")
     urgent: bool = Field(description="To be seen at once.")
     row: RowEffect
-    swaps: dict[Swap, int]
+    swaps: dict[OutsideFact, int]
 
 
 class CompiledTable(FrozenModel):
@@ -146,7 +146,7 @@ class CompiledCoach(FrozenModel):
     signals: tuple[CompiledSignal, ...]
     verdicts: tuple[CompiledVerdict, ...]
     tables: tuple[CompiledTable, CompiledTable] = Field(description="Below the cap of tries, and at it.")
-    swaps: tuple[Swap, ...]
+    swaps: tuple[OutsideFact, ...]
     texts: dict[str, AdviceText]
     louder_after_s: int = Field(description="Seconds to wait at a level before a louder one.")
     figures: dict[str, str] = Field(description="Figures of the texts that never change.")
@@ -193,7 +193,7 @@ def compile_coach(settings: CoachSettings, catalogue: Catalogue) -> CompiledCoac
         signals=tuple(_compiled_signal(signal) for signal in signals),
         verdicts=walk.compiled_verdicts,
         tables=walk.tables,
-        swaps=tuple(Swap),
+        swaps=tuple(OutsideFact),
         texts=_texts(walk.verdicts, exercise.kind, catalogue),
         louder_after_s=louder_after_s(catalogue.school),
         figures=constant_figures(settings, catalogue),
@@ -253,7 +253,8 @@ def _walk(signals: tuple[Signal, ...], rules: MachineRules) -> _Walk:
 def _table(kept: list[list[tuple[int, int]]], block: list[int], half: int, width: int) -> CompiledTable:
     cells = [cell for row in kept for cell in row[half * width : (half + 1) * width]]
     return CompiledTable(
-        next=tuple(block[target] for target, _ in cells), verdict=tuple(said for _, said in cells)
+        next=tuple(block[target] for target, _ in cells),
+        verdict=tuple(said for _, said in cells),
     )
 
 
@@ -299,7 +300,7 @@ def _verdicts(walked: tuple[Verdict, ...]) -> tuple[Verdict, ...]:
         verdict = waiting.pop(0)
         if verdict not in found:
             found[verdict] = None
-            waiting += [other for swap in Swap if (other := swapped(verdict, swap)) is not None]
+            waiting += [other for swap in OutsideFact if (other := swapped(verdict, swap)) is not None]
     return tuple(found)
 
 
@@ -316,7 +317,9 @@ def _compiled_verdicts(verdicts: tuple[Verdict, ...]) -> tuple[CompiledVerdict, 
             aim_met=verdict.aim_met,
             urgent=verdict.code in URGENT,
             row=verdict.row,
-            swaps={swap: number[other] for swap in Swap if (other := swapped(verdict, swap)) is not None},
+            swaps={
+                swap: number[other] for swap in OutsideFact if (other := swapped(verdict, swap)) is not None
+            },
         )
         for verdict in verdicts
     )
@@ -328,8 +331,8 @@ def _compiled_rule(rule: SignalRule, number: Mapping[Signal, int]) -> CompiledRu
 
 def _compiled_signal(signal: Signal) -> CompiledSignal:
     return CompiledSignal(
-        said=said(signal.kind, with_level=True),
-        said_without_level=said(signal.kind, with_level=False),
+        said=signal_words(signal.kind, with_level=True),
+        said_without_level=signal_words(signal.kind, with_level=False),
         mark=mark_at_the_ring(signal),
         is_ask=signal.is_ask,
         came=signal.came,

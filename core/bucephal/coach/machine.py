@@ -158,7 +158,7 @@ class Verdict(NamedTuple):
 START = CoachState()
 
 
-class Swap(StrEnum):
+class OutsideFact(StrEnum):
     """What the machine does not hold but a verdict can depend on, in the order it is looked at."""
 
     DANGER_AGAIN = "danger-again"
@@ -179,53 +179,55 @@ _BEFORE_NERVES = (AdviceCode.STOP_DANGER, AdviceCode.BODY_FLAG, AdviceCode.LEAVE
 """What is more urgent than nerves; alarm (calm down) is too."""
 
 
-def in_context(verdict: Verdict, context: Iterable[Swap]) -> Verdict:
+def in_context(verdict: Verdict, context: Iterable[OutsideFact]) -> Verdict:
     """What is said once the counters outside are looked at."""
     holding = set(context)
-    for swap in Swap:
+    for swap in OutsideFact:
         if swap in holding:
             verdict = swapped(verdict, swap) or verdict
     return verdict
 
 
-def swapped(verdict: Verdict, swap: Swap) -> Verdict | None:
+def swapped(verdict: Verdict, swap: OutsideFact) -> Verdict | None:
     """What is said instead when a swap holds; None if it makes no difference."""
     code, variant = verdict.code, verdict.variant
     match swap, code:
-        case Swap.DANGER_AGAIN, AdviceCode.STOP_DANGER if not variant:
+        case OutsideFact.DANGER_AGAIN, AdviceCode.STOP_DANGER if not variant:
             return verdict._replace(variant="second")
-        case Swap.BODY_AGAIN, AdviceCode.BODY_FLAG if variant in ("", "stop"):
+        case OutsideFact.BODY_AGAIN, AdviceCode.BODY_FLAG if variant in ("", "stop"):
             return verdict._replace(variant="again")
-        case Swap.TIRED_AGAIN, AdviceCode.LEAVE_EXERCISE if variant == "stop":
+        case OutsideFact.TIRED_AGAIN, AdviceCode.LEAVE_EXERCISE if variant == "stop":
             return verdict._replace(code=AdviceCode.TIME_UP, variant="tired")
-        case Swap.ALARM_AGAIN, AdviceCode.CALM_DOWN if variant in ("", "probe"):
+        case OutsideFact.ALARM_AGAIN, AdviceCode.CALM_DOWN if variant in ("", "probe"):
             return verdict._replace(code=AdviceCode.LEAVE_EXERCISE, variant="alarm")
-        case Swap.NERVES | Swap.NERVES_AGAIN, _:
+        case OutsideFact.NERVES | OutsideFact.NERVES_AGAIN, _:
             return _nerves(verdict, swap)
-        case Swap.REMEDY_AGAIN, AdviceCode.REMEDY if variant in ("", "shape"):
+        case OutsideFact.REMEDY_AGAIN, AdviceCode.REMEDY if variant in ("", "shape"):
             return verdict._replace(variant="second")
-        case Swap.ROW_FULL, AdviceCode.REST_REPEAT | AdviceCode.DOSE_REACHED if (
+        case OutsideFact.ROW_FULL, AdviceCode.REST_REPEAT | AdviceCode.DOSE_REACHED if (
             variant in ("", "tight", "let-be") and not verdict.heavy
         ):
             return verdict._replace(code=AdviceCode.NEXT_EXERCISE, variant="")
-        case Swap.OTHER_SIDE_WAITS, AdviceCode.NEXT_EXERCISE:
+        case OutsideFact.OTHER_SIDE_WAITS, AdviceCode.NEXT_EXERCISE:
             return verdict._replace(code=AdviceCode.CHANGE_SIDE)
-        case Swap.CLIMB, AdviceCode.NEXT_EXERCISE:
+        case OutsideFact.CLIMB, AdviceCode.NEXT_EXERCISE:
             return verdict._replace(code=AdviceCode.GO_UP)
-        case Swap.TIME_UP, AdviceCode.REST_REPEAT:
+        case OutsideFact.TIME_UP, AdviceCode.REST_REPEAT:
             return verdict._replace(code=AdviceCode.TIME_UP, variant="")
-        case Swap.TIME_UP, AdviceCode.GO_UP:
+        case OutsideFact.TIME_UP, AdviceCode.GO_UP:
             return verdict._replace(code=AdviceCode.NEXT_EXERCISE)
-        case Swap.SAME_ROUNDS, AdviceCode.REST_REPEAT | AdviceCode.REPEAT_FROM_LIGHT if variant != "tight":
+        case OutsideFact.SAME_ROUNDS, AdviceCode.REST_REPEAT | AdviceCode.REPEAT_FROM_LIGHT if (
+            variant != "tight"
+        ):
             return verdict._replace(variant="round")
     return None
 
 
-def _nerves(verdict: Verdict, swap: Swap) -> Verdict | None:
+def _nerves(verdict: Verdict, swap: OutsideFact) -> Verdict | None:
     """Tight again and again: calm work first; once more after that, no more of it today."""
     if verdict.code in _BEFORE_NERVES or verdict.code is AdviceCode.CALM_DOWN:
         return None
-    if swap is Swap.NERVES:
+    if swap is OutsideFact.NERVES:
         return verdict._replace(code=AdviceCode.CALM_DOWN, variant="nerves")
     variant = "nerves-heavy" if verdict.heavy else "nerves"
     return verdict._replace(code=AdviceCode.LEAVE_EXERCISE, variant=variant)

@@ -10,8 +10,8 @@ from typing import NamedTuple
 from bucephal.entry.entry_reader import SIDES, step_meant
 from bucephal.entry.entry_writer import LETTER
 from bucephal.entry.session_lines import HAPPENED, HEADER_PATHS, WEEKDAYS, is_of_the_header
-from bucephal.entry.tokens import Piece, Place, lines_of, pieces_of
-from bucephal.entry.typed_answers import Question, faults_begun
+from bucephal.entry.tokens import Piece, TextSpan, lines_of, pieces_of
+from bucephal.entry.typed_answers import AskedLine, faults_begun
 from bucephal.ladder import Catalogue, Exercise, Side
 from bucephal.record import EventKind, SessionKind
 from bucephal.words.figures import day as on_day
@@ -21,7 +21,7 @@ MOST = 8
 _WORD_AT_END = re.compile(r"(?<![@A-Za-z])[a-z][a-z0-9-]*$")
 
 
-class Option(NamedTuple):
+class Completion(NamedTuple):
     """What can be put in, and what it says."""
 
     text: str
@@ -31,8 +31,8 @@ class Option(NamedTuple):
 class Completions(NamedTuple):
     """What can stand in place of some characters; of nothing typed yet they are none."""
 
-    place: Place
-    options: tuple[Option, ...]
+    place: TextSpan
+    options: tuple[Completion, ...]
 
 
 def complete(
@@ -47,7 +47,7 @@ def complete(
     """
     typed = next((one for one in lines_of(text) if one.place.line == line), None)
     if typed is None:
-        return Completions(Place(line, column, column), ())
+        return Completions(TextSpan(line, column, column), ())
     upto = typed.part(0, column - 1)
     pieces, _ = pieces_of(upto)
     at_blank = not upto.text or upto.text[-1].isspace()
@@ -92,10 +92,10 @@ def _in_a_line(before: list[Piece], current: Piece, catalogue: Catalogue, step: 
     word = _WORD_AT_END.search(current.text)
     if word is None:
         return Completions(current.place, ())
-    codes = Question(step, exercise.side_names[0], exercise, catalogue).fault_codes
+    codes = AskedLine(step, exercise.side_names[0], exercise, catalogue).fault_codes
     begun = faults_begun(word[0], codes)
     part = current.part(word.start())
-    return _cut(part.place, [Option(code, _looks(code, exercise, catalogue)) for code in begun])
+    return _cut(part.place, [Completion(code, _looks(code, exercise, catalogue)) for code in begun])
 
 
 def _looks(code: str, exercise: Exercise, catalogue: Catalogue) -> str:
@@ -104,7 +104,7 @@ def _looks(code: str, exercise: Exercise, catalogue: Catalogue) -> str:
     return fault.looks if fault is not None else rider.looks if rider is not None else ""
 
 
-def _steps(typed: str, catalogue: Catalogue, last: Mapping[str, str]) -> Iterator[Option]:
+def _steps(typed: str, catalogue: Catalogue, last: Mapping[str, str]) -> Iterator[Completion]:
     """Exercises by id or name, those asked last first; of one that is typed out its stages."""
     name = typed.casefold()
     whole, dot, _ = name.partition(".")
@@ -114,12 +114,12 @@ def _steps(typed: str, catalogue: Catalogue, last: Mapping[str, str]) -> Iterato
         if exercise.id == whole and (dot or exercise.id == name):
             for stage in exercise.live_stages:
                 if stage.step.startswith(name):
-                    yield Option(stage.step, catalogue.full_name(stage.step))
+                    yield Completion(stage.step, catalogue.full_name(stage.step))
         elif name and not _fits(name, exercise):
             continue
         else:
             step = last.get(exercise.id, exercise.stages[0].step)
-            yield Option(step, catalogue.full_name(step))
+            yield Completion(step, catalogue.full_name(step))
 
 
 def _fits(typed: str, exercise: Exercise) -> bool:
@@ -132,11 +132,11 @@ def _begun(current: Piece, options: Iterable[tuple[str, str]]) -> Completions:
     return _cut(current.place, list(_begin_with(current.text, options)))
 
 
-def _begin_with(typed: str, options: Iterable[tuple[str, str]]) -> Iterator[Option]:
+def _begin_with(typed: str, options: Iterable[tuple[str, str]]) -> Iterator[Completion]:
     for text, says in options:
         if text.casefold().startswith(typed.casefold()):
-            yield Option(text, says)
+            yield Completion(text, says)
 
 
-def _cut(place: Place, options: list[Option]) -> Completions:
+def _cut(place: TextSpan, options: list[Completion]) -> Completions:
     return Completions(place, tuple(options[:MOST]))

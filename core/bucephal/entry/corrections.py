@@ -16,7 +16,7 @@ from typing import Any, Generic, TypeVar
 from bucephal.base.errors import Problem
 from bucephal.entry.entry_reader import QuickEntry, read_entry
 from bucephal.entry.entry_writer import CLOCKS, UNSEEN, event_written, write_answer, write_session
-from bucephal.entry.tokens import Misplaced, Place
+from bucephal.entry.tokens import Misplaced, TextSpan
 from bucephal.ladder import Catalogue
 from bucephal.record import Ask, Event, Horse, Session, SessionHeader, with_band, with_lead_fault
 
@@ -77,7 +77,7 @@ def read_correction(
     entry = read_entry(text, catalogue, was.date, today=today, born=born, last=last)
     if len(entry.read) == 1:
         return entry
-    place = entry.read[1].place if entry.read else Place(1, 1, 1)
+    place = entry.read[1].place if entry.read else TextSpan(1, 1, 1)
     reason = "begins another session" if entry.read else "leaves nothing of the session"
     problem = Problem(str(place), None, reason, ONE_SESSION)
     return replace(entry, misplaced=(*entry.misplaced, Misplaced(problem, place)))

@@ -21,8 +21,8 @@ from bucephal.entry.session_lines import (
     is_of_the_header,
     read_event,
 )
-from bucephal.entry.tokens import Misplaced, Piece, Place, lines_of, pieces_of, wrong
-from bucephal.entry.typed_answers import Question, ReadAsk, read_answer
+from bucephal.entry.tokens import Misplaced, Piece, TextSpan, lines_of, pieces_of, wrong
+from bucephal.entry.typed_answers import AskedLine, ReadAsk, read_answer
 from bucephal.ladder import Catalogue, Exercise, Side
 from bucephal.record import Event, HorseRecord, Session, SessionHeader, asks_in_order, kind_of_session
 from bucephal.record.checks import side_problem
@@ -40,7 +40,7 @@ class ReadLine:
 
     step: str
     side: Side
-    place: Place
+    place: TextSpan
     asks: tuple[ReadAsk, ...]
 
 
@@ -54,7 +54,7 @@ class ReadSession:
     """
 
     header: SessionHeader | None
-    place: Place
+    place: TextSpan
     lines: tuple[ReadLine, ...]
     events: tuple[Event, ...]
 
@@ -204,7 +204,7 @@ class _Reader:
             at = run[0] if side is Side.NONE and run else start
             self.misplaced += _side_wrong(side, exercise, at)
             run = run[1:] if run and at is run[0] and at.text[:1].isalpha() else run  # meant to be a side
-        question = Question(step, side if fits else exercise.side_names[0], exercise, self.catalogue)
+        question = AskedLine(step, side if fits else exercise.side_names[0], exercise, self.catalogue)
         asks = []
         for piece in run:
             if piece.text == BREAK:

@@ -8,7 +8,7 @@ from typing import Any
 
 from bucephal.entry.tokens import QUOTED, Piece, value_of, wrong
 from bucephal.entry.typed_answers import SPOT
-from bucephal.entry.typed_fields import ROOT, Path, Said, is_named
+from bucephal.entry.typed_fields import ROOT, Path, TypedFields, is_named
 from bucephal.ladder import Catalogue
 from bucephal.record import Conditions, Event, SessionHeader, SessionKind, Settle
 from bucephal.record.checks import check_session
@@ -59,7 +59,7 @@ class Header:
 
     def __init__(self, first: Piece, on: date) -> None:
         self.on = on
-        self.said = Said(first, {"date": on.isoformat()})
+        self.said = TypedFields(first, {"date": on.isoformat()})
         self._note: list[str] = []
 
     def take(self, pieces: list[Piece]) -> None:
@@ -119,9 +119,9 @@ def _header_path(name: str) -> Path | None:
     return HEADER_PATHS.get(name)
 
 
-def read_event(pieces: list[Piece], line: Piece) -> tuple[Event | None, Said]:
+def read_event(pieces: list[Piece], line: Piece) -> tuple[Event | None, TypedFields]:
     """What happened: ``! spook "gulls off the slipway" @C recovered_s=20``."""
-    said = Said(line)
+    said = TypedFields(line)
     for number, piece in enumerate(pieces):
         if number == 0:
             said.put(("kind",), piece.text, piece)

@@ -23,7 +23,7 @@ _NUMBER = re.compile(rf"-?{NUMBER}")
 _WORDS: dict[str, Any] = {"yes": True, "no": False, "none": None}
 
 
-class Place(NamedTuple):
+class TextSpan(NamedTuple):
     """Where something stands: line and column from 1, and the column behind its last character."""
 
     line: int
@@ -38,20 +38,20 @@ class Piece(NamedTuple):
     """Some characters of a line."""
 
     text: str
-    place: Place
+    place: TextSpan
 
     def part(self, start: int, end: int | None = None) -> Piece:
         """Some of its characters, counted from 0."""
         text = self.text[start:end]
         column = self.place.column + start
-        return Piece(text, Place(self.place.line, column, column + len(text)))
+        return Piece(text, TextSpan(self.place.line, column, column + len(text)))
 
 
 class Misplaced(NamedTuple):
     """What is wrong, and the characters that are."""
 
     problem: Problem
-    place: Place
+    place: TextSpan
 
 
 def wrong(piece: Piece, reason: str, allowed: str, value: Any = ...) -> Misplaced:
@@ -64,7 +64,7 @@ def lines_of(text: str) -> Iterator[Piece]:
     """Every line, its end taken off."""
     for number, line in enumerate(text.split("\n"), start=1):
         line = line.removesuffix("\r")
-        yield Piece(line, Place(number, 1, 1 + len(line)))
+        yield Piece(line, TextSpan(number, 1, 1 + len(line)))
 
 
 def pieces_of(line: Piece) -> tuple[list[Piece], list[Misplaced]]:

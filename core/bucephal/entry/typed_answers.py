@@ -6,8 +6,8 @@ import re
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from bucephal.entry.tokens import NUMBER, QUOTED, Misplaced, Piece, Place, value_of, wrong
-from bucephal.entry.typed_fields import ROOT, Said
+from bucephal.entry.tokens import NUMBER, QUOTED, Misplaced, Piece, TextSpan, value_of, wrong
+from bucephal.entry.typed_fields import ROOT, TypedFields
 from bucephal.ladder import Catalogue, Exercise, Side, StepKind
 from bucephal.record import Ask
 from bucephal.record.checks import check_ask
@@ -44,10 +44,10 @@ class ReadAsk(NamedTuple):
     """An ask with where it stands."""
 
     ask: Ask
-    place: Place
+    place: TextSpan
 
 
-class Question(NamedTuple):
+class AskedLine(NamedTuple):
     """What an exercise line asks: what its answers are answers to."""
 
     step: str
@@ -61,10 +61,10 @@ class Question(NamedTuple):
 
 
 def read_answer(
-    piece: Piece, question: Question, *, after_break: bool
+    piece: Piece, question: AskedLine, *, after_break: bool
 ) -> tuple[ReadAsk | None, list[Misplaced]]:
     """The ask that a piece says, or what is wrong with it."""
-    said = Said(piece, {"step": question.step, "side": question.side})
+    said = TypedFields(piece, {"step": question.step, "side": question.side})
     if after_break:
         said.raw["after_break"] = True
     value = _VALUE.match(piece.text)
@@ -88,7 +88,7 @@ def _next_mark(text: str, at: int) -> int:
     return len(text) if found is None else found.start()
 
 
-def _take_value(piece: Piece, said: Said, question: Question) -> None:
+def _take_value(piece: Piece, said: TypedFields, question: AskedLine) -> None:
     text = piece.text.removeprefix(NOT_ANSWERED)
     typed = piece.part(len(piece.text) - len(text))
     if text != piece.text:
@@ -99,7 +99,7 @@ def _take_value(piece: Piece, said: Said, question: Question) -> None:
         said.put((MEASURED_AS[question.exercise.kind],), value_of(text), typed)
 
 
-def _take_mark(mark: re.Match[str], piece: Piece, said: Said, question: Question) -> int:
+def _take_mark(mark: re.Match[str], piece: Piece, said: TypedFields, question: AskedLine) -> int:
     """One mark; how many characters it took."""
     part = piece.part(*mark.span())
     match mark.lastgroup:
@@ -123,14 +123,14 @@ def _take_mark(mark: re.Match[str], piece: Piece, said: Said, question: Question
     return len(part.text)
 
 
-def _take_named(inside: Piece, said: Said) -> None:
+def _take_named(inside: Piece, said: TypedFields) -> None:
     for found in re.finditer(rf'(?:{QUOTED}|[^\s"])+', inside.text):
         said.put_named(
             inside.part(*found.span()), lambda name: (name,) if name in IN_BRACKETS else None, IN_BRACKETS
         )
 
 
-def _take_word(word: Piece, said: Said, question: Question) -> int:
+def _take_word(word: Piece, said: TypedFields, question: AskedLine) -> int:
     """A movement, a fault, or the one with whatever comes behind it; how many letters were read."""
     found = faults_begun(word.text, question.fault_codes)
     if word.text in MOVED or (not found and word.text[0] in MOVED):
@@ -152,7 +152,7 @@ def faults_begun(typed: str, codes: tuple[str, ...]) -> list[str]:
     return [typed] if typed in codes else [code for code in codes if typed and code.startswith(typed)]
 
 
-def _allowed(question: Question) -> str:
+def _allowed(question: AskedLine) -> str:
     return ", ".join((*_marks(), *question.fault_codes))
 
 

@@ -23,7 +23,7 @@ ROOT = "it"
 
 
 @dataclass
-class Said:
+class TypedFields:
     """One ask, event or session header as it is typed.
 
     Fields:

@@ -15,7 +15,7 @@ from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import TOUCHING_M, Piece, Point, Turn, circle, turning
 from bucephal.ground.places import Shape
 from bucephal.ground.set_up import TRACK_M
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
@@ -42,7 +42,7 @@ def usual_line(frame: Frame) -> str:
     return LongLine.QUARTER if frame.place.shape is Shape.RECTANGLE else LongLine.CENTRE
 
 
-def rounded(points: Sequence[Point], radius: float, gait: Gait) -> Way:
+def rounded(points: Sequence[Point], radius: float, gait: Gait) -> WayBuilder:
     """From point to point, every corner rounded; where there is too little straight, on a smaller radius.
 
     Source: a corner that turns by t is rounded from r tan(t / 2) before it to as far behind it.
@@ -53,7 +53,7 @@ def rounded(points: Sequence[Point], radius: float, gait: Gait) -> Way:
         min(one.distance(other) / max(wanted[n] + wanted[n + 1], TOUCHING_M), 1.0)
         for n, (one, other) in enumerate(pairwise(points))
     ]
-    way = Way(points[0], points[0].angle_to(points[1]), gait)
+    way = WayBuilder(points[0], points[0].angle_to(points[1]), gait)
     for n, turn in enumerate(turns, 1):
         cut = wanted[n] * min(room[n - 1], room[n])
         way.straight(way.at.distance(points[n]) - cut)
@@ -73,13 +73,13 @@ def _ring(frame: Frame) -> tuple[Point, Point, Point, Point]:
     return Point(TRACK_M, TRACK_M), Point(right, TRACK_M), Point(right, far), Point(TRACK_M, far)
 
 
-def whole_track(frame: Frame, corner_m: float, gait: Gait) -> Way:
+def whole_track(frame: Frame, corner_m: float, gait: Gait) -> WayBuilder:
     """Once round, from the middle of A's side, the corners rounded."""
     begin, (first, *others) = Point(frame.width / 2, TRACK_M), _ring(frame)
     return rounded((begin, *others, first, begin), corner_m, gait)
 
 
-def diagonal_change(frame: Frame, corner_m: float, gait: Gait, from_end_m: float) -> Way:
+def diagonal_change(frame: Frame, corner_m: float, gait: Gait, from_end_m: float) -> WayBuilder:
     """Along the long side to its first mark, across to the last of the other side, and round."""
     _, right, _, far = _ring(frame)
     begin, end = Point(frame.width / 2, TRACK_M), Point(frame.width / 2, frame.length - TRACK_M)
@@ -87,12 +87,12 @@ def diagonal_change(frame: Frame, corner_m: float, gait: Gait, from_end_m: float
     return rounded((begin, right, *marks, far, end), corner_m, gait)
 
 
-def serpentine(frame: Frame, loops: int, gait: Gait) -> Way:
+def serpentine(frame: Frame, loops: int, gait: Gait) -> WayBuilder:
     """Loops from track to track, straight over the centre line; begins and ends on it, left first."""
     deep = (frame.length - 2 * TRACK_M) / loops
     wide = frame.width / 2 - TRACK_M
     radius = min(deep / 2, wide)
-    way = Way(Point(frame.width / 2, TRACK_M), 0, gait)
+    way = WayBuilder(Point(frame.width / 2, TRACK_M), 0, gait)
     for n in range(loops):
         turn = Turn.LEFT if n % 2 == 0 else Turn.RIGHT
         way.straight(wide - radius).bend(radius, 90, turn).straight(deep - 2 * radius)
@@ -100,13 +100,13 @@ def serpentine(frame: Frame, loops: int, gait: Gait) -> Way:
     return way
 
 
-def eight(middle: Point, radius: float, gait: Gait) -> Way:
+def eight(middle: Point, radius: float, gait: Gait) -> WayBuilder:
     """Two circles that touch, the far one to the left first."""
     far, near = middle.by(0, radius), middle.by(0, -radius)
-    return Way(middle, 0, gait).follow(circle(far, radius, -90), circle(near, radius, 90, Turn.RIGHT))
+    return WayBuilder(middle, 0, gait).follow(circle(far, radius, -90), circle(near, radius, 90, Turn.RIGHT))
 
 
-def square(middle: Point, side: float, corner_m: float, gait: Gait) -> Way:
+def square(middle: Point, side: float, corner_m: float, gait: Gait) -> WayBuilder:
     """Equal sides, the corners rounded; begins in the middle of the near side."""
     half = side / 2
     begin = middle.by(0, -half)

@@ -18,7 +18,7 @@ from bucephal.ground.layout import (
     Figure,
     Layout,
     Marker,
-    Option,
+    ParameterOption,
     ParameterOut,
     Path,
     PathPiece,
@@ -27,7 +27,7 @@ from bucephal.ground.layout import (
 from bucephal.ground.nearest_letter import where
 from bucephal.ground.places import GroundPlace, Spot
 from bucephal.ground.set_up import CallAt, Laid, SetUpPlan
-from bucephal.ground.set_up_parameters import Choice, Given, Number, Parameter, Unit
+from bucephal.ground.set_up_parameters import Given, Number, Parameter, SetUpChoice, Unit
 from bucephal.ground.set_ups import SET_UPS
 from bucephal.ground.set_ups.leg_yield_line import GREEN_DEG, SCHOOLED_DEG
 from bucephal.ground.siting import Laying, prepare
@@ -191,8 +191,10 @@ def _parameter(laying: Laying, one: Parameter) -> ParameterOut:
         "value": laying.values.by_key[one.key], "is_set": one.key in laying.given,
         "is_size": one.key == laying.plan.size,
     }  # fmt: skip
-    if isinstance(one, Choice):
-        options = tuple(Option(value=value, name=ground_words.CHOICES[value]) for value in one.options)
+    if isinstance(one, SetUpChoice):
+        options = tuple(
+            ParameterOption(value=value, name=ground_words.CHOICES[value]) for value in one.options
+        )
         shown = ground_words.CHOICES[laying.values.choice(one.key)]
         return ParameterOut(**about, unit=None, options=options, sets=one.key, shown=shown)
     return ParameterOut(

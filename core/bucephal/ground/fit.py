@@ -9,7 +9,7 @@ from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Line, Piece, Point, nearest
 from bucephal.ground.layout import FitProblem, ProblemKind
 from bucephal.ground.places import FixedThing
-from bucephal.ground.set_up import Laid, Mark, SetUpPlan
+from bucephal.ground.set_up import Laid, MarkerSpot, SetUpPlan
 from bucephal.ground.set_up_parameters import Number, Unit, Values
 from bucephal.words import ground_words
 from bucephal.words.ground_words import Lengths
@@ -103,7 +103,7 @@ def _at_things(laid: Laid, frame: Frame, lengths: Lengths) -> Iterator[FitProble
         yield from _marker_in(thing, mark, frame, lengths)
 
 
-def _marker_in(thing: FixedThing, mark: Mark, frame: Frame, lengths: Lengths) -> Iterator[FitProblem]:
+def _marker_in(thing: FixedThing, mark: MarkerSpot, frame: Frame, lengths: Lengths) -> Iterator[FitProblem]:
     at = frame.out(mark.at)
     inside = thing.reach_m - at.distance(thing.at)
     if inside > AS_GOOD_AS_M:

@@ -159,7 +159,7 @@ class Figure(GroundModel):
     said: str
 
 
-class Option(GroundModel):
+class ParameterOption(GroundModel):
     value: str
     name: str
 
@@ -175,7 +175,7 @@ class ParameterOut(GroundModel):
     low: float | None = None
     high: float | None = None
     step: float | None = None
-    options: tuple[Option, ...] = ()
+    options: tuple[ParameterOption, ...] = ()
     sets: str = Field(description="The key under which what is typed is sent: of feet another.")
     shown: str = Field(description="The value in the unit that is read.")
     unit_shown: str = ""

@@ -17,7 +17,7 @@ from bucephal.ground.gaits import (
     stride_m,
 )
 from bucephal.ground.geometry import Piece, Point
-from bucephal.ground.set_up_parameters import Choice, Group, Number, Parameter, Unit, Values
+from bucephal.ground.set_up_parameters import Group, Number, Parameter, SetUpChoice, Unit, Values
 from bucephal.ground.way import Leg
 from bucephal.ladder import Gait
 
@@ -44,7 +44,7 @@ class MarkerKind(StrEnum):
 
 
 @dataclass(frozen=True)
-class Mark:
+class MarkerSpot:
     """Something to set up, in the frame.
 
     Attributes:
@@ -120,7 +120,7 @@ class Laid:
     """
 
     legs: tuple[Leg, ...]
-    markers: tuple[Mark, ...] = ()
+    markers: tuple[MarkerSpot, ...] = ()
     calls: tuple[CallAt, ...] = ()
     fence_m: float = NEAR_FENCE_M
     figures: Mapping[str, float] = field(default_factory=dict)
@@ -187,8 +187,8 @@ WHERE: tuple[Parameter, ...] = tuple(
 """How far all of it lies from where it usually does, in the frame."""
 
 
-def gait_choice(usual: Gait, *options: Gait) -> Choice:
-    return Choice("gait", tuple(str(one) for one in options or GAITS), str(usual))
+def gait_choice(usual: Gait, *options: Gait) -> SetUpChoice:
+    return SetUpChoice("gait", tuple(str(one) for one in options or GAITS), str(usual))
 
 
 def moved(values: Values, point: Point) -> Point:

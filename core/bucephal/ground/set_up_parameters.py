@@ -127,7 +127,7 @@ _SAID = {
 
 
 @dataclass(frozen=True)
-class Choice:
+class SetUpChoice:
     key: str
     options: tuple[str, ...]
     usual: str | Callable[[Frame], str]
@@ -144,7 +144,7 @@ class Choice:
         return (raw, "") if raw in self.options else (None, "is not one of these")
 
 
-Parameter = Number | Choice
+Parameter = Number | SetUpChoice
 
 
 def settle(

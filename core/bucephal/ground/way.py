@@ -15,7 +15,7 @@ class Leg(NamedTuple):
 
 
 @dataclass
-class Way:
+class WayBuilder:
     """Built like it is ridden: straight on, round a bend, in another gait from here."""
 
     at: Point

@@ -8,7 +8,7 @@ from importlib import resources
 from typing import Any
 
 from bucephal.ground.gaits import LEAST_CM, MOST_CM
-from bucephal.ground.set_up_parameters import Choice
+from bucephal.ground.set_up_parameters import SetUpChoice
 from bucephal.ground.set_ups import SET_UPS
 from bucephal.ladder import Gait
 
@@ -40,4 +40,4 @@ def set_for(code: str, step: str | None, gait: Gait | None, height_cm: float | N
 
 def _gaits_of(code: str) -> tuple[str, ...]:
     choice = next((one for one in SET_UPS[code].parameters if one.key == "gait"), None)
-    return choice.options if isinstance(choice, Choice) else ()
+    return choice.options if isinstance(choice, SetUpChoice) else ()

@@ -15,8 +15,8 @@ from bucephal.ladder.own_exercises import (
 from bucephal.ladder.questions import (
     Escalation,
     Fresh,
-    Question,
     Resistance,
+    SchoolQuestion,
     SessionEnd,
     Settling,
     StartAge,
@@ -42,9 +42,9 @@ from bucephal.ladder.terms import (
 __all__ = [
     "AssessmentPlan", "Catalogue", "Caution", "Compare", "Counted", "CountsAs", "CueFamily", "Demand",
     "Escalation", "Exercise", "ExerciseSource", "Fault", "FaultSource", "Fresh", "Gait", "Gate", "HelperRule",
-    "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Question", "Resistance", "RiderFault",
-    "School", "SchoolOption", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage", "StageBand",
-    "StageSource", "StartAge", "StepKind", "TakenWith", "WrongLead", "YardLadder", "add_own",
+    "Library", "Need", "OptionCode", "Origin", "OwnExercise", "Resistance", "RiderFault", "School",
+    "SchoolOption", "SchoolQuestion", "SessionEnd", "SetUp", "Settling", "Side", "Sides", "Stage",
+    "StageBand", "StageSource", "StartAge", "StepKind", "TakenWith", "WrongLead", "YardLadder", "add_own",
     "blank_exercise", "build_catalogue", "check_yard", "load_catalogue", "load_library", "need_text",
     "next_number", "source_of", "under",
 ]  # fmt: skip

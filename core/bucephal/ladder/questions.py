@@ -12,7 +12,7 @@ from enum import StrEnum
 from typing import Self
 
 
-class Question(StrEnum):
+class SchoolQuestion(StrEnum):
     """A question as an enumeration of its options: ``WrongLead`` is the question ``wrong-lead``."""
 
     @classmethod
@@ -30,38 +30,38 @@ class Question(StrEnum):
         return cls(school[cls.key()])
 
 
-class Escalation(Question):
+class Escalation(SchoolQuestion):
     STEPPED = "a"
     MATCH_AND_HOLD = "b"
 
 
-class Resistance(Question):
+class Resistance(SchoolQuestion):
     SMALLER = "a"
     HOLD_QUIETLY = "b"
 
 
-class WrongLead(Question):
+class WrongLead(SchoolQuestion):
     ACCEPT_FOR_THREE_SESSIONS = "a"
     CORRECT_AT_ONCE = "b"
 
 
-class Fresh(Question):
+class Fresh(SchoolQuestion):
     LET_IT_MOVE = "a"
     WALK_FIRST = "b"
 
 
-class Settling(Question):
+class Settling(SchoolQuestion):
     LOWER_THE_HEAD_AND_WAIT = "a"
     STEADY_LEG_OR_ROPE = "b"
     GO_ON_PAST = "c"
     STAND = "d"
 
 
-class SessionEnd(Question):
+class SessionEnd(SchoolQuestion):
     FIRST_BEST_ANSWER = "a"
     FIXED_LESSON = "b"
 
 
-class StartAge(Question):
+class StartAge(SchoolQuestion):
     THREE = "a"
     LATE_IN_THE_THIRD_YEAR = "b"

@@ -34,7 +34,7 @@ from bucephal.pages.quick_entry import (
 from bucephal.pages.report.owner_report import OwnerReport, ReportSection, owner_report
 from bucephal.pages.report.report_wish import ReportPart, ReportWish, check_wish, usual_span
 from bucephal.pages.rider_faults import RiderFaults, rider_faults
-from bucephal.pages.ring.compact_pack import SentPack, as_sent
+from bucephal.pages.ring.compact_pack import CompactPack, compact_pack
 from bucephal.pages.ring.pack import YardAtTheRing, ring_pack, spare_pack
 from bucephal.pages.ring.pack_models import RingPack
 from bucephal.pages.sentences import read_out
@@ -46,15 +46,16 @@ from bucephal.pages.today import SoFar, TodayPlan, WorkedDays, plan_today
 from bucephal.pages.yard_page import ExerciseRow, YardPage, yard_page
 
 __all__ = [
-    "ArenaSeen", "Arrival", "Baseline", "BaselineRow", "CompareBy", "CompareChoices", "CompareWish",
-    "Comparison", "Criteria", "Criterion", "Cursor", "EntryHelp", "EntryView", "ExerciseRow", "FlagPage",
-    "HistoryPage", "HistoryWish", "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare", "LoggedRow",
-    "LookPage", "OwnerReport", "PlanPage", "ReportPart", "ReportSection", "ReportWish", "RiderFaults",
-    "RingPack", "SentPack", "SessionDebrief", "SessionLine", "SessionLines", "SideGap", "SoFar", "StepChart",
-    "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays", "YardAtTheRing",
-    "YardPage", "arena_seen", "arrival", "as_sent", "baseline", "check_wish", "compare_choices", "comparison",
-    "correction_view", "correction_words", "criteria", "debrief", "entry_help", "entry_view", "flag_page",
-    "history", "horse_facts", "horse_ladder", "horse_sheet", "horse_welfare", "logged_rows", "look_page",
-    "owner_report", "plan_page", "plan_today", "read_out", "rider_faults", "ring_pack", "session_lines",
-    "spare_pack", "step_chart", "step_guide", "usual_span", "yard_page",
+    "ArenaSeen", "Arrival", "Baseline", "BaselineRow", "CompactPack", "CompareBy", "CompareChoices",
+    "CompareWish", "Comparison", "Criteria", "Criterion", "Cursor", "EntryHelp", "EntryView", "ExerciseRow",
+    "FlagPage", "HistoryPage", "HistoryWish", "HorseFacts", "HorseLadder", "HorseSheet", "HorseWelfare",
+    "LoggedRow", "LookPage", "OwnerReport", "PlanPage", "ReportPart", "ReportSection", "ReportWish",
+    "RiderFaults", "RingPack", "SessionDebrief", "SessionLine", "SessionLines", "SideGap", "SoFar",
+    "StepChart", "StepGuide", "TodayPlan", "TrackChart", "WelfareFlag", "WelfareRequest", "WorkedDays",
+    "YardAtTheRing", "YardPage", "arena_seen", "arrival", "baseline", "check_wish", "compact_pack",
+    "compare_choices", "comparison", "correction_view", "correction_words", "criteria", "debrief",
+    "entry_help", "entry_view", "flag_page", "history", "horse_facts", "horse_ladder", "horse_sheet",
+    "horse_welfare", "logged_rows", "look_page", "owner_report", "plan_page", "plan_today", "read_out",
+    "rider_faults", "ring_pack", "session_lines", "spare_pack", "step_chart", "step_guide", "usual_span",
+    "yard_page",
 ]  # fmt: skip

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from bucephal.answers import answer_in_words
 from bucephal.ladder import Side
-from bucephal.progress import Standing, StepState, ThenAndNow, then_and_now
+from bucephal.progress import AssessmentChange, Standing, StepState, assessment_changes
 from bucephal.record import FrozenModel, first_assessment
 from bucephal.words import arrival_words
 
@@ -48,7 +48,7 @@ def baseline(standing: Standing) -> Baseline | None:
     days = [session.date for session in first_assessment(standing.record)]
     if not days:
         return None
-    rows = tuple(_row(standing, one) for one in then_and_now(standing))
+    rows = tuple(_row(standing, one) for one in assessment_changes(standing))
     gained, lost = sum(row.gained for row in rows), sum(row.lost for row in rows)
     return Baseline(
         first_on=days[0], last_on=days[-1], rows=rows, gained=gained, lost=lost,
@@ -56,7 +56,7 @@ def baseline(standing: Standing) -> Baseline | None:
     )  # fmt: skip
 
 
-def _row(standing: Standing, one: ThenAndNow) -> BaselineRow:
+def _row(standing: Standing, one: AssessmentChange) -> BaselineRow:
     track = one.track
     step = track.rule.stage.step
     return BaselineRow(
@@ -75,7 +75,7 @@ def _row(standing: Standing, one: ThenAndNow) -> BaselineRow:
     )
 
 
-def _now(one: ThenAndNow) -> str:
+def _now(one: AssessmentChange) -> str:
     if not one.asked_since:
         return arrival_words.NOT_ASKED_SINCE
     return arrival_words.now_light(one.chance, one.track.rule.good_answer, one.track.basis)

@@ -9,7 +9,7 @@ from functools import partial
 
 from pydantic import Field
 
-from bucephal.answers import Mark, answer_written, mark_in_the_record
+from bucephal.answers import AnswerMark, answer_written, mark_in_the_record
 from bucephal.ladder import Catalogue, Side
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.session_events import event_words, settled_words
@@ -28,7 +28,7 @@ class StripAsk(FrozenModel):
     """``level``: 1 to 10; null where the step has none."""
 
     level: int | None
-    mark: Mark
+    mark: AnswerMark
     written: str
 
 

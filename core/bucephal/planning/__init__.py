@@ -13,9 +13,9 @@ from bucephal.planning.models import (
     ItemAfter,
     ItemKind,
     LeftOut,
-    Place,
     PlanChanges,
     PlanItem,
+    PlanPlace,
     PlanRequest,
     SessionPlan,
     SideDose,
@@ -29,7 +29,7 @@ from bucephal.planning.spare_items import spare_plan
 
 __all__ = [
     "FEWEST_ASKS", "MOST_ASKS", "STRONG_WIND_MS", "TACK_KG_KEY", "WANTED_AS", "BodyLine", "BodyPart",
-    "BodyVerdict", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Place", "Placement",
-    "PlanChanges", "PlanItem", "PlanRequest", "SessionPlan", "SideDose", "WantedItem", "Why", "placement",
+    "BodyVerdict", "Climb", "DayMinutes", "ItemAfter", "ItemKind", "LeftOut", "Placement", "PlanChanges",
+    "PlanItem", "PlanPlace", "PlanRequest", "SessionPlan", "SideDose", "WantedItem", "Why", "placement",
     "plan_day", "plan_request", "plan_session", "spare_plan",
 ]  # fmt: skip

@@ -7,7 +7,15 @@ from __future__ import annotations
 
 from bucephal.planning.day import MANY_DAYS_OFF, RESTART_DAYS_OFF, SOME_DAYS_OFF, Day
 from bucephal.planning.goal_needs import row_behind
-from bucephal.planning.known_steps import Choice, basics, basis, last_on, phases_now, seen_once, tracks_of
+from bucephal.planning.known_steps import (
+    StepChoice,
+    basics,
+    basis,
+    last_on,
+    light_on_one_day,
+    phases_now,
+    tracks_of,
+)
 from bucephal.planning.models import Why
 from bucephal.planning.step_choice import to_confirm
 from bucephal.progress import StepState
@@ -21,7 +29,7 @@ EASY, EASY_NOT_AGAIN = 0.9, 3
 CHECKS_USUAL, CHECKS_AFTER_SOME_DAYS = 2, 4
 
 
-def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
+def checks(day: Day, todays: list[str], taken: set[str]) -> list[StepChoice]:
     """Basics to ask once or twice: those that today's items need, then the longest not asked.
 
     Under the saddle always a 'go', a 'stop' and a 'turn or yield' of the horse are among them. After a week
@@ -31,7 +39,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         todays: steps of today's repairs and new things.
         taken: steps that are in the session anyway.
     """
-    once, known = seen_once(day), _to_be_checked(day, taken)
+    once, known = light_on_one_day(day), _to_be_checked(day, taken)
     holding = {one.step: one.why for one in to_confirm(day)}
     off = day.days_off or 0
     now, before = phases_now(day)
@@ -39,7 +47,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         under_it = _rested_on(day, now)
         in_phase = [step for step in known if day.catalogue.exercise(step).phase == now or step in under_it]
         wide = known if off > RESTART_DAYS_OFF else in_phase
-        return [Choice(step, _check_why(day, step, plan_words.all_basics(off))) for step in wide]
+        return [StepChoice(step, _check_why(day, step, plan_words.all_basics(off))) for step in wide]
     count = CHECKS_AFTER_SOME_DAYS if off >= SOME_DAYS_OFF or once else CHECKS_USUAL
     needed = _needed_by(day, todays)
     order = sorted(
@@ -57,7 +65,7 @@ def checks(day: Day, todays: list[str], taken: set[str]) -> list[Choice]:
         order = _under_the_saddle_first(day, order)
         count = max(count, len(UNDER_THE_SADDLE))
     whys = {step: _check_why(day, step, _check_because(step, once, needed)) for step in order[:count]}
-    return [Choice(step, holding.get(step, why)) for step, why in whys.items()]
+    return [StepChoice(step, holding.get(step, why)) for step, why in whys.items()]
 
 
 def _to_be_checked(day: Day, taken: set[str]) -> list[str]:
@@ -66,7 +74,7 @@ def _to_be_checked(day: Day, taken: set[str]) -> list[str]:
     """
     beyond = {later for step in taken for later in day.catalogue.this_and_later(step)}
     return [
-        step for step in (*basics(day), *seen_once(day))
+        step for step in (*basics(day), *light_on_one_day(day))
         if step not in beyond and not day.catalogue.stage(step).exciting
     ]  # fmt: skip
 
@@ -110,7 +118,7 @@ def _check_why(day: Day, step: str, because: str) -> Why:
     return Why.of(text, figures)
 
 
-def easy_yes(day: Day, taken: set[str], *, ridden: bool) -> Choice | None:
+def easy_yes(day: Day, taken: set[str], *, ridden: bool) -> StepChoice | None:
     """Something it does lightly nine times in ten: not what its last three sessions ended on, if there is a
     choice, and of the kind of work just done.
 
@@ -138,7 +146,7 @@ def easy_yes(day: Day, taken: set[str], *, ridden: bool) -> Choice | None:
         return None
     state, chance = day.standing.state(chosen), _surest(day, chosen)
     text = plan_words.best_known(state, chance, day.standing.good_answer(chosen))
-    return Choice(chosen, Why.of(text, {"p_first": round(chance, 2)}))
+    return StepChoice(chosen, Why.of(text, {"p_first": round(chance, 2)}))
 
 
 def _ended_on(day: Day) -> set[str]:

@@ -15,7 +15,7 @@ from bucephal.coach import CLIMB_AIM
 from bucephal.planning.day import CONSOLIDATING_RIDES, RIDDEN_FROM_MONTHS, Day
 from bucephal.planning.doses import item_for, on_one_side
 from bucephal.planning.goal_needs import goal_steps
-from bucephal.planning.known_steps import Choice
+from bucephal.planning.known_steps import StepChoice
 from bucephal.planning.models import Climb, ItemKind, PlanItem, Why
 from bucephal.planning.step_choice import likely_too_heavy
 from bucephal.progress import GOOD
@@ -127,10 +127,10 @@ def _probed(day: Day, step: str) -> PlanItem:
     """On one side, the easier one."""
     below = day.catalogue.previous(step) or step
     why = Why.of(plan_words.probed(day.catalogue.stage(below).name), {})
-    return on_one_side(day, item_for(day, ItemKind.PROBE, Choice(step, why)))
+    return on_one_side(day, item_for(day, ItemKind.PROBE, StepChoice(step, why)))
 
 
 def _climbed(day: Day, step: str) -> PlanItem:
     below = day.catalogue.previous(step) or step
     why = Why.of(plan_words.climbed(day.catalogue.stage(below).name), {"aim": CLIMB_AIM})
-    return item_for(day, ItemKind.CLIMB, Choice(step, why))
+    return item_for(day, ItemKind.CLIMB, StepChoice(step, why))

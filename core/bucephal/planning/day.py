@@ -14,7 +14,7 @@ from bucephal.measures import SettleTime, seconds_an_ask, settle_ahead
 from bucephal.measures.settling import LAST_FOR_A_PLAN
 from bucephal.planning.body_load import GREEN_RIDES, Bearing
 from bucephal.planning.models import PlanRequest
-from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments, once_a_standing
+from bucephal.progress import GOOD, BadMoment, Standing, StepState, bad_moments, memo_of_standing
 from bucephal.record import (
     FlagCode,
     HorseRecord,
@@ -52,7 +52,7 @@ SETTLE_WIND_MIN = 2  # own
 STRONG_WIND_MS = 8.0  # a fresh breeze, Beaufort 5
 
 
-@once_a_standing
+@memo_of_standing
 def _timed_s(standing: Standing) -> dict[str, float]:
     return seconds_an_ask(standing.record.sessions, standing.catalogue)
 

@@ -10,7 +10,7 @@ from bucephal.coach import CLIMB_AIM, NEW_AIM
 from bucephal.entry import line_begun
 from bucephal.ladder import Compare, CountsAs, Escalation, Exercise, Fresh, SessionEnd, Side, StepKind
 from bucephal.planning.day import SOME_DAYS_OFF, Day
-from bucephal.planning.known_steps import Choice
+from bucephal.planning.known_steps import StepChoice
 from bucephal.planning.models import ItemAfter, ItemKind, ItemRemedy, PlanItem, SideDose, Why
 from bucephal.progress import GOOD, StepState
 from bucephal.record import band_for
@@ -29,7 +29,7 @@ _FEW_ASKS = (ItemKind.CHECK, ItemKind.EASY_YES, ItemKind.PROBE)
 _WITH_BREAK = (ItemKind.REPAIR, ItemKind.PRACTICE, ItemKind.NEW, ItemKind.CLIMB)
 
 
-def item_for(day: Day, kind: ItemKind, choice: Choice) -> PlanItem:
+def item_for(day: Day, kind: ItemKind, choice: StepChoice) -> PlanItem:
     """The item of a chosen step."""
     step = choice.step
     stage, exercise = day.catalogue.stage(step), day.catalogue.exercise(step)
@@ -113,7 +113,7 @@ def assessed_item(day: Day, one: AssessmentTry, today: tuple[str, ...]) -> PlanI
     Args:
         today: the steps that are tried in this session.
     """
-    item = item_for(day, ItemKind.ASSESS, Choice(one.step, Why.of(one.because, {})))
+    item = item_for(day, ItemKind.ASSESS, StepChoice(one.step, Why.of(one.because, {})))
     doses = tuple(dose.model_copy(update={"asks": one.asks}) for dose in item.sides)
     after = tuple(
         ItemAfter(item=f"{ItemKind.ASSESS}:{before.step}", light=before.light, up_to=before.up_to)
@@ -188,7 +188,7 @@ def _frame_item(kind: ItemKind, name: str, stage: str, minutes: int, done_when: 
     )  # fmt: skip
 
 
-def _dose(day: Day, kind: ItemKind, choice: Choice, side: Side) -> SideDose:
+def _dose(day: Day, kind: ItemKind, choice: StepChoice, side: Side) -> SideDose:
     aim, best_below = _aim(day, kind, choice, side), _best_below(day, choice.step, side)
     return SideDose(side=side, asks=aim, best_below=best_below, line=line_begun(choice.step, side))
 
@@ -208,7 +208,7 @@ def _easiness(day: Day, step: str, side: Side) -> float:
     return _easiness(day, earlier, side) if earlier is not None else 0.0
 
 
-def _aim(day: Day, kind: ItemKind, choice: Choice, side: Side) -> int:
+def _aim(day: Day, kind: ItemKind, choice: StepChoice, side: Side) -> int:
     match kind:
         case ItemKind.REPAIR if choice.once:
             return 1

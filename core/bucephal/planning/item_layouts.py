@@ -10,7 +10,7 @@ from bucephal.planning.models import PlanItem, SessionPlan, SetUpHere
 from bucephal.words import ground_words
 
 
-def laid_out(plan: SessionPlan, day: Day) -> SessionPlan:
+def with_layouts(plan: SessionPlan, day: Day) -> SessionPlan:
     """The plan with each item's set-ups laid out; as it is where no place is said."""
     if day.request.place.ground is None:
         return plan

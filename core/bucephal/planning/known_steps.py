@@ -16,7 +16,7 @@ from bucephal.response import READY_DAYS, CueTrack
 
 
 @dataclass(frozen=True)
-class Choice:
+class StepChoice:
     """A step chosen, and why; ``heavier`` is the side that gets more."""
 
     step: str
@@ -40,7 +40,7 @@ def basics(day: Day) -> list[str]:
 
 
 @worked_out_once
-def seen_once(day: Day) -> list[str]:
+def light_on_one_day(day: Day) -> list[str]:
     """The furthest stage of each exercise that came light in the assessment, and on no other day yet.
 
     It is asked once more on a second day before anything is built on it.

@@ -20,7 +20,7 @@ from bucephal.words.figures import exact
 NO_NAMES: Mapping[str, str] = {}
 
 
-class Place(FrozenModel):
+class PlanPlace(FrozenModel):
     """Where the session will be and what is at hand there; no kit list: everything is."""
 
     name: Annotated[str, Field(**text_of(0, 80))] | None = None
@@ -93,7 +93,7 @@ class PlanRequest(FrozenModel):
     minutes: DayMinutes
     helper: bool = False
     assess: bool = Field(True, description="False: ordinary work, though a new horse is not tried yet.")
-    place: Place = Place()
+    place: PlanPlace = PlanPlace()
     air_c: Annotated[float, Field(ge=-40, le=55)] | None = None
     humidity_pct: Annotated[float, Field(ge=0, le=100)] | None = None
     wind_ms: Annotated[float, Field(ge=0, le=60, description="Metres a second.")] | None = None

@@ -15,7 +15,7 @@ from dataclasses import dataclass
 
 from bucephal.ladder import Gate
 from bucephal.planning.day import Day
-from bucephal.planning.known_steps import Choice
+from bucephal.planning.known_steps import StepChoice
 from bucephal.planning.models import ItemAfter, ItemKind, Why
 from bucephal.planning.repairs import rests_on_heavier_side
 from bucephal.planning.step_choice import frontier, goal_first, in_work
@@ -28,10 +28,10 @@ TWICE_RUNNING = 2
 
 
 @dataclass(frozen=True)
-class Begun:
+class NewStep:
     """A step that is begun today, and what must have come before it in the session."""
 
-    choice: Choice
+    choice: StepChoice
     after: tuple[ItemAfter, ...] = ()
 
 
@@ -45,7 +45,7 @@ def is_full(day: Day, step: str, beside: int = 0) -> bool:
     return in_work(day, step) + beside >= MOST_IN_WORK
 
 
-def opened_after(day: Day, planned: Mapping[str, ItemKind]) -> list[Begun]:
+def opened_after(day: Day, planned: Mapping[str, ItemKind]) -> list[NewStep]:
     """First stages that open today if what they need comes light twice running, earlier in the session.
 
     Args:
@@ -55,7 +55,7 @@ def opened_after(day: Day, planned: Mapping[str, ItemKind]) -> list[Begun]:
     return sorted(found, key=lambda one: goal_first(day, one.choice.step))
 
 
-def _opened(day: Day, step: str, planned: Mapping[str, ItemKind]) -> Begun | None:
+def _opened(day: Day, step: str, planned: Mapping[str, ItemKind]) -> NewStep | None:
     stage, standing = day.catalogue.stage(step), day.standing
     missing = standing.missing(step)
     if day.catalogue.previous(step) is not None or standing.state(step) is not StepState.CLOSED:
@@ -70,10 +70,10 @@ def _opened(day: Day, step: str, planned: Mapping[str, ItemKind]) -> Begun | Non
         ItemAfter(item=f"{planned[need.step]}:{need.step}", light=True, row=TWICE_RUNNING) for need in missing
     )
     names = [day.catalogue.name_in_text(need.step) for need in missing]
-    return Begun(Choice(step, Why.of(plan_words.opens_today(names), {})), after)
+    return NewStep(StepChoice(step, Why.of(plan_words.opens_today(names), {})), after)
 
 
-def second_new(day: Day, first: Begun, others: Sequence[Begun]) -> Iterator[Begun]:
+def second_new(day: Day, first: NewStep, others: Sequence[NewStep]) -> Iterator[NewStep]:
     """One more exercise never asked, where both are on the ground: if the first went light at once."""
     at = day.catalogue
     if at.stage(first.choice.step).ridden or not is_first_of_all(day, first.choice.step):
@@ -86,7 +86,7 @@ def second_new(day: Day, first: Begun, others: Sequence[Begun]) -> Iterator[Begu
             waits = ItemAfter(
                 item=f"{ItemKind.NEW}:{first.choice.step}", light=True, row=TWICE_RUNNING, at_once=True
             )
-            yield Begun(one.choice, (*one.after, waits))
+            yield NewStep(one.choice, (*one.after, waits))
             return
 
 

@@ -13,7 +13,7 @@ from bucephal.base.errors import Problem, unknown_step
 from bucephal.ladder import Catalogue, Side
 from bucephal.planning.day import Day, worked_out_once
 from bucephal.planning.doses import with_doses
-from bucephal.planning.known_steps import Choice
+from bucephal.planning.known_steps import StepChoice
 from bucephal.planning.models import ItemKind, LeftOut, PlanItem, PlanRequest, SideDose, WantedItem, Why
 from bucephal.planning.new_steps import is_first_of_all
 from bucephal.planning.step_choice import likely_too_heavy
@@ -108,12 +108,14 @@ def _without_brakes(day: Day, step: str) -> tuple[str, str] | None:
 
 
 @worked_out_once
-def wanted(day: Day) -> list[tuple[ItemKind, Choice]]:
+def wanted(day: Day) -> list[tuple[ItemKind, StepChoice]]:
     """What the trainer wants and may have, each as what it is for."""
     cannot = {one.step for one in refused(day)}
     why = Why.of(plan_words.YOUR_CHOICE, {})
     return [
-        (wanted_as(day, one), Choice(step, why)) for step, one in _wishes(day).items() if step not in cannot
+        (wanted_as(day, one), StepChoice(step, why))
+        for step, one in _wishes(day).items()
+        if step not in cannot
     ]
 
 

@@ -13,7 +13,7 @@ from datetime import date
 from bucephal.answers import answer_in_words
 from bucephal.ladder import Side
 from bucephal.planning.day import Day, worked_out_once
-from bucephal.planning.known_steps import Choice, asked_steps, sided
+from bucephal.planning.known_steps import StepChoice, asked_steps, sided
 from bucephal.planning.models import Why
 from bucephal.planning.step_choice import is_lost
 from bucephal.progress import GOOD, BadMoment, side_gap
@@ -27,14 +27,14 @@ WAITING_FOR_NOTHING_NEW = 2
 
 
 @worked_out_once
-def repairs(day: Day) -> list[Choice]:
+def repairs(day: Day) -> list[StepChoice]:
     """What has to be put right and can be today, most urgent first.
 
     What was promised comes first, the oldest in front, however many sessions ago; then what slips,
     safety exercises in front; then the heavier of two sides. A step that the trainer has decided
     about is not put right for its figures.
     """
-    found: dict[str, Choice] = {}
+    found: dict[str, StepChoice] = {}
     for choice in (*promised(day), *_slipping(day), *_one_sided(day)):
         if day.obstacle(choice.step) is None and not _decided_good(day, choice.step):
             found.setdefault(choice.step, choice)
@@ -52,7 +52,7 @@ def _decided_good(day: Day, step: str) -> bool:
     )
 
 
-def promised(day: Day) -> list[Choice]:
+def promised(day: Day) -> list[StepChoice]:
     """Every exercise left heavy, wrong or tense, and not answered lightly since; oldest first, but for what
     only a helper's day allows.
     """
@@ -66,7 +66,7 @@ def promised(day: Day) -> list[Choice]:
     return [choice for _, choice in sorted(choices, key=lambda one: (not _wants_today(day, one[1]), one[0]))]
 
 
-def _wants_today(day: Day, choice: Choice) -> bool:
+def _wants_today(day: Day, choice: StepChoice) -> bool:
     """It needs the helper, who is there today and not every day."""
     return day.request.helper and day.helper_needed(choice.step)
 
@@ -98,7 +98,7 @@ def _is_left(track: CueTrack) -> bool:
     return bool(answers) and not looked_at and not (answers[-1].success and answers[-1].calm)
 
 
-def _put_right(day: Day, track: CueTrack) -> Choice:
+def _put_right(day: Day, track: CueTrack) -> StepChoice:
     moment = day.bad_moments.get(track.rule.exercise.id)
     if moment is not None:
         return _after(day, moment, track.side)
@@ -106,19 +106,19 @@ def _put_right(day: Day, track: CueTrack) -> Choice:
     days_ago = (day.on - track.last_day).days
     text = plan_words.left_unfinished(track.side, days_ago, *_last_answer(track))
     figures = {} if level is None else {"last_level": level, "band_top": track.rule.band_top}
-    return Choice(track.rule.stage.step, Why.of(text, figures), sided(track.side))
+    return StepChoice(track.rule.stage.step, Why.of(text, figures), sided(track.side))
 
 
-def _after(day: Day, moment: BadMoment, side: Side = Side.NONE) -> Choice:
+def _after(day: Day, moment: BadMoment, side: Side = Side.NONE) -> StepChoice:
     """One stage easier; in a first stage the same, once."""
     easier = day.catalogue.previous(moment.step)
     text = plan_words.after_bad_moment(moment.what, moment.on, easier=easier is not None)
     why = Why.of(text, {"on": str(moment.on)})
-    choice = Choice(easier or moment.step, why, sided(side))
+    choice = StepChoice(easier or moment.step, why, sided(side))
     return replace(choice, once=easier is None)
 
 
-def _slipping(day: Day) -> list[Choice]:
+def _slipping(day: Day) -> list[StepChoice]:
     """Safety exercises first."""
     found = []
     for step, tracks in asked_steps(day):
@@ -130,7 +130,7 @@ def _slipping(day: Day) -> list[Choice]:
                 figures[f"p_first_{track.side}"] = round(track.p_first(day.on), 2)
                 figures[f"asks_{track.side}"] = len(track.asks)
             text = plan_words.slipped(worst.side, _slip_cause(worst, day))
-            found.append(Choice(step, Why.of(text, figures), sided(worst.side)))
+            found.append(StepChoice(step, Why.of(text, figures), sided(worst.side)))
     return sorted(found, key=lambda one: not day.catalogue.exercise(one.step).safety)
 
 
@@ -143,18 +143,18 @@ def _slip_cause(worst: CueTrack, day: Day) -> str:
     return plan_words.slipped_by_run(heavy) if by_run else plan_words.slipped_and_back(chance, what)
 
 
-def waiting_to_be_put_right(day: Day, to_repair: list[Choice]) -> int:
+def waiting_to_be_put_right(day: Day, to_repair: list[StepChoice]) -> int:
     """How many wait; that one side is the heavier is a matter of the dose and keeps nobody waiting."""
     doses = {one.step for one in _one_sided(day)} - {one.step for one in (*promised(day), *_slipping(day))}
     return sum(one.step not in doses for one in to_repair)
 
 
 @worked_out_once
-def _one_sided(day: Day) -> list[Choice]:
+def _one_sided(day: Day) -> list[StepChoice]:
     return list(_heavier_sides(day))
 
 
-def _heavier_sides(day: Day) -> Iterator[Choice]:
+def _heavier_sides(day: Day) -> Iterator[StepChoice]:
     for step, tracks in asked_steps(day):
         difference = side_gap(day.standing, step)
         if difference is None:
@@ -164,10 +164,10 @@ def _heavier_sides(day: Day) -> Iterator[Choice]:
             text = plan_words.one_side_heavier(side, difference.mean, chance)
             figures: dict[str, float] = {"difference": round(difference.mean, 2), "chance": round(chance, 2)}
             figures |= {f"asks_{track.side}": len(track.asks) for track in tracks}
-            yield Choice(step, Why.of(text, figures), side)
+            yield StepChoice(step, Why.of(text, figures), side)
 
 
-def rests_on_heavier_side(day: Day, step: str) -> Choice | None:
+def rests_on_heavier_side(day: Day, step: str) -> StepChoice | None:
     """What a step needs and has one side clearly heavier: nothing new rests on it yet."""
     heavier = {choice.step: choice for choice in _one_sided(day)}
     needed = (need.step for need in day.catalogue.stage(step).needs)

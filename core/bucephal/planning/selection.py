@@ -10,12 +10,12 @@ from dataclasses import dataclass
 from bucephal.planning.check_items import checks, easy_yes
 from bucephal.planning.day import Day
 from bucephal.planning.goal_needs import way_now
-from bucephal.planning.known_steps import Choice
+from bucephal.planning.known_steps import StepChoice
 from bucephal.planning.models import (
     ItemAfter,
     ItemKind,
 )
-from bucephal.planning.new_steps import Begun, is_first_of_all, is_full, opened_after, second_new
+from bucephal.planning.new_steps import NewStep, is_first_of_all, is_full, opened_after, second_new
 from bucephal.planning.plan_changes import (
     more_than_enough,
     unwanted,
@@ -35,11 +35,11 @@ from bucephal.planning.step_choice import (
     to_confirm,
     to_confirm_ahead,
 )
-from bucephal.planning.tries import Tries, tries_beside
+from bucephal.planning.tries import TodaysTries, tries_beside
 from bucephal.progress import BACK_TO_WALK, TROT
 from bucephal.words import plan_words
 
-Chosen = tuple[ItemKind, Choice]
+Chosen = tuple[ItemKind, StepChoice]
 Conditions = dict[str, tuple[ItemAfter, ...]]
 """By step: what must have come before it today."""
 REPAIRS_WAIT = "repairs"
@@ -58,7 +58,7 @@ class Selection:
 
     chosen: list[Chosen]
     conditions: Conditions
-    tries: Tries
+    tries: TodaysTries
     nothing_new: tuple[str, str] | None
 
 
@@ -67,7 +67,7 @@ def select(day: Day) -> Selection:
     to_repair = repairs(day)
     nothing_new = day.nothing_new_because()
     looks = nothing_new is None or nothing_new[0] == "ended-heavy"
-    beside = tries_beside(day) if looks else Tries()
+    beside = tries_beside(day) if looks else TodaysTries()
     nothing_new = nothing_new or _repairs_wait(waiting_to_be_put_right(day, to_repair))
     chosen: list[Chosen] = [(ItemKind.REPAIR, one) for one in to_repair]
     conditions: Conditions = {}
@@ -145,19 +145,21 @@ def _something_new(day: Day, taken: set[str], *, tried: bool) -> tuple[list[Chos
     return [(ItemKind.PRACTICE, one) for one in practice] + fresh_ones, conditions
 
 
-def _opened_today(day: Day, new: list[Choice], begin: list[Choice], practice: list[Choice]) -> list[Begun]:
+def _opened_today(
+    day: Day, new: list[StepChoice], begin: list[StepChoice], practice: list[StepChoice]
+) -> list[NewStep]:
     """A first stage that what goes on today opens, or a second new exercise on the ground."""
     main = new[0] if new else None
     planned = {one.step: ItemKind.PRACTICE for one in practice} | {one.step: ItemKind.NEW for one in new}
     opening = [one for one in opened_after(day, planned) if not is_full(day, one.choice.step)]
     if main is None or not is_first_of_all(day, main.step):
         return opening[:1]
-    others = [*(Begun(one) for one in begin[1:]), *opening]
+    others = [*(NewStep(one) for one in begin[1:]), *opening]
     fitting = [one for one in others if not is_full(day, one.choice.step, beside=1)]
-    return list(second_new(day, Begun(main), fitting))
+    return list(second_new(day, NewStep(main), fitting))
 
 
-def _walk_with_trot(day: Day, new: list[Choice], begin: list[Choice]) -> list[Choice]:
+def _walk_with_trot(day: Day, new: list[StepChoice], begin: list[StepChoice]) -> list[StepChoice]:
     """The way back to walk comes with the trot, and the trot with it: they are one thing to whoever rides.
 
     Only for a horse that has done both before; anything else never asked waits for another day.

@@ -5,7 +5,7 @@ from __future__ import annotations
 from bucephal.ladder import Catalogue
 from bucephal.planning.composition import compose, compose_assessment, no_work
 from bucephal.planning.day import Day
-from bucephal.planning.item_layouts import laid_out
+from bucephal.planning.item_layouts import with_layouts
 from bucephal.planning.models import (
     PlanChanges,
     PlanItem,
@@ -43,7 +43,7 @@ def plan_day(standing: Standing, request: PlanRequest) -> SessionPlan:
     """
     day = Day(standing, request)
     plan = _rest(day) or (compose_assessment(day) if request.assess else None) or compose(day, select(day))
-    plan = laid_out(plan, day)
+    plan = with_layouts(plan, day)
     if not request.changes.any:
         return plan.model_copy(update={"made": _as_kept(plan)})
     plain = request.model_copy(update={"changes": PlanChanges()})

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from bucephal.planning.day import Day
 from bucephal.planning.doses import item_for, settle_item
-from bucephal.planning.known_steps import Choice, tracks_of
+from bucephal.planning.known_steps import StepChoice, tracks_of
 from bucephal.planning.models import PlanItem, PlanRequest, SessionPlan, WantedItem, Why
 from bucephal.planning.plan_changes import forbidden, speaks_against, wanted_as
 from bucephal.progress import Standing
@@ -40,7 +40,7 @@ def spare_plan(standing: Standing, request: PlanRequest) -> SessionPlan:
 
 def _spare(day: Day, step: str) -> PlanItem:
     item = item_for(
-        day, wanted_as(day, WantedItem(step=step)), Choice(step, Why.of(plan_words.YOUR_CHOICE, {}))
+        day, wanted_as(day, WantedItem(step=step)), StepChoice(step, Why.of(plan_words.YOUR_CHOICE, {}))
     )
     no_work, obstacle = day.no_work_because(), forbidden(day, step)
     held_back = no_work[-1] if no_work is not None else obstacle[1] if obstacle is not None else ""

@@ -12,7 +12,7 @@ from bucephal.arrivals.assessment import first_tried
 from bucephal.ladder import Gate, Need, StepKind
 from bucephal.planning.day import Day, worked_out_once
 from bucephal.planning.goal_needs import goal_steps, row_behind, way_now
-from bucephal.planning.known_steps import Choice, basis, last_on, phases_now, seen_once, tracks_of
+from bucephal.planning.known_steps import StepChoice, basis, last_on, light_on_one_day, phases_now, tracks_of
 from bucephal.planning.models import Why
 from bucephal.progress import GOOD, MissingNeed, StepState
 from bucephal.record import SessionKind, band_for
@@ -148,7 +148,7 @@ def likely_too_heavy(day: Day, step: str) -> Why | None:
 def _under_better(day: Day) -> frozenset[str]:
     """Steps that are not good themselves, under some that are, or that came light when it came."""
     good = [step for step in day.catalogue.steps if day.standing.state(step) in GOOD]
-    under = {below for one in (*good, *seen_once(day)) for below in day.catalogue.path_to(one)}
+    under = {below for one in (*good, *light_on_one_day(day)) for below in day.catalogue.path_to(one)}
     return frozenset(step for step in under if day.standing.state(step) not in GOOD)
 
 
@@ -161,12 +161,12 @@ def _forbids_going_on(need: MissingNeed) -> bool:
 
 
 @worked_out_once
-def learning(day: Day) -> list[Choice]:
+def learning(day: Day) -> list[StepChoice]:
     """Steps begun and not ready, that can be gone on with today.
 
     On the way to the goal what was left out twice running comes first, then what most still waits for.
     """
-    path, once = goal_steps(day), seen_once(day)
+    path, once = goal_steps(day), light_on_one_day(day)
     steps = [
         step for step in _reach(day).workable
         if day.standing.state(step) is StepState.LEARNING and (step not in once or step in path)
@@ -184,7 +184,7 @@ def learning(day: Day) -> list[Choice]:
             last_on(day, step),
         ),
     )
-    return [Choice(step, _learning_why(day, step)) for step in order]
+    return [StepChoice(step, _learning_why(day, step)) for step in order]
 
 
 @worked_out_once
@@ -209,25 +209,25 @@ def _sessions_since(day: Day, step: str) -> int:
 
 
 @worked_out_once
-def to_confirm(day: Day) -> list[Choice]:
+def to_confirm(day: Day) -> list[StepChoice]:
     """Good steps that hold a next one back only because they are not confirmed yet; goal first."""
     path = goal_steps(day)
     return _confirming(day, sorted(frontier(day), key=lambda step: bool(path) and step not in path))
 
 
 @worked_out_once
-def to_confirm_ahead(day: Day) -> list[Choice]:
+def to_confirm_ahead(day: Day) -> list[StepChoice]:
     """The same for what lies further ahead on the way to the goal: it takes days, and need not wait."""
     path = goal_steps(day)
     return _confirming(day, [step for step in day.catalogue.steps if step in path])
 
 
-def _confirming(day: Day, ahead: Iterable[str]) -> list[Choice]:
-    found = dict[str, Choice]()
+def _confirming(day: Day, ahead: Iterable[str]) -> list[StepChoice]:
+    found = dict[str, StepChoice]()
     for step in ahead:
         below, why = day.catalogue.previous(step), likely_too_heavy(day, step)
         if below is not None and why is not None and day.obstacle(below) is None:
-            found.setdefault(below, Choice(below, why))
+            found.setdefault(below, StepChoice(below, why))
         for need in day.standing.missing(step):
             good = [s for s in day.catalogue.this_and_later(need.step) if day.standing.state(s) in GOOD]
             if need.gate is not Gate.CONFIRMED or not good or day.obstacle(good[0]) is not None:
@@ -235,7 +235,7 @@ def _confirming(day: Day, ahead: Iterable[str]) -> list[Choice]:
             opens = lower_first(day.catalogue.exercise(step).name)
             text = plan_words.to_be_confirmed(opens, need.lacks)
             figures = {"sure": round(need.figure or 0.0, 2), "wanted": need.wanted}
-            found.setdefault(good[0], Choice(good[0], Why.of(text, figures)))
+            found.setdefault(good[0], StepChoice(good[0], Why.of(text, figures)))
     return list(found.values())
 
 
@@ -253,7 +253,7 @@ def _learning_why(day: Day, step: str) -> Why:
 
 
 @worked_out_once
-def fresh(day: Day) -> list[Choice]:
+def fresh(day: Day) -> list[StepChoice]:
     """Steps that may be begun today, best first: on the way to the goal, what the school takes
     first, near what it works on, then in ladder order.
     """
@@ -261,7 +261,7 @@ def fresh(day: Day) -> list[Choice]:
     steps = [step for step in _reach(day).workable if day.standing.state(step) is not begun]
     path = goal_steps(day)
     order = sorted(steps, key=lambda step: goal_first(day, step))
-    return [Choice(step, _fresh_why(day, step, step in path)) for step in order]
+    return [StepChoice(step, _fresh_why(day, step, step in path)) for step in order]
 
 
 def goal_first(day: Day, step: str) -> tuple[bool | int, ...]:

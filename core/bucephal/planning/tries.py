@@ -30,7 +30,7 @@ LEAST_OF_A_SESSION = 3
 
 
 @dataclass
-class Tries:
+class TodaysTries:
     """What may be tried today, each with what must have come before it, and what of it cannot be."""
 
     tries: list[AssessmentTry] = field(default_factory=list)
@@ -46,9 +46,9 @@ class Tries:
 
 
 @worked_out_once
-def tries_beside(day: Day) -> Tries:
+def tries_beside(day: Day) -> TodaysTries:
     """What is tried beside ordinary work; nothing exciting is."""
-    found = Tries()
+    found = TodaysTries()
     for one in (*_rest_of_assessment(day), *_under_the_saddle(day)):
         if one.step in found.steps or day.catalogue.stage(one.step).exciting:
             continue

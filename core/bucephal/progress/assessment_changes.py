@@ -19,7 +19,7 @@ UNLIKELY = 0.5
 
 
 @dataclass(frozen=True)
-class ThenAndNow:
+class AssessmentChange:
     """One step on one side, as it was first tried and now."""
 
     track: CueTrack
@@ -39,7 +39,7 @@ class ThenAndNow:
         return self.asked_since and self.then_light and self.chance < UNLIKELY
 
 
-def then_and_now(standing: Standing) -> list[ThenAndNow]:
+def assessment_changes(standing: Standing) -> list[AssessmentChange]:
     """Every step and side of the first assessment, in the order of the ladder; left before right."""
     first: dict[tuple[str, Side], list[Ask]] = {}
     for session in first_assessment(standing.record):
@@ -58,8 +58,8 @@ def then_and_now(standing: Standing) -> list[ThenAndNow]:
     )
 
 
-def _row(standing: Standing, track: CueTrack, asks: tuple[Ask, ...]) -> ThenAndNow:
-    return ThenAndNow(
+def _row(standing: Standing, track: CueTrack, asks: tuple[Ask, ...]) -> AssessmentChange:
+    return AssessmentChange(
         track=track,
         first=asks,
         then_light=any(meaning_of(ask, track.rule).accepted for ask in asks),

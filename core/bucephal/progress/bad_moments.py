@@ -15,7 +15,7 @@ from datetime import date
 
 from bucephal.answers import DANGER_EVENTS
 from bucephal.ladder import CountsAs
-from bucephal.progress.memo import once_a_standing
+from bucephal.progress.memo import memo_of_standing
 from bucephal.progress.standing import Standing
 from bucephal.record import Ask, Event, Session, Tension, sessions_in_order
 from bucephal.record.history import SETTLE_EXERCISE
@@ -37,7 +37,7 @@ class BadMoment:
     """Has there been a calm day since: worked without alarm, danger or stop, or two days left in peace?"""
 
 
-@once_a_standing
+@memo_of_standing
 def bad_moments(standing: Standing) -> dict[str, BadMoment]:
     """By exercise."""
     sessions = sessions_in_order(standing.record)

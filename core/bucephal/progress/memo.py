@@ -13,7 +13,7 @@ _Rest = ParamSpec("_Rest")
 _Result = TypeVar("_Result")
 
 
-def once_a_standing(
+def memo_of_standing(
     work: Callable[Concatenate[Standing, _Rest], _Result],
 ) -> Callable[Concatenate[Standing, _Rest], _Result]:
     """Keeps what a function gives for a standing as long as the standing lives; neither ever changes."""

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from bucephal.ladder import Side, StepKind
-from bucephal.progress.memo import once_a_standing
+from bucephal.progress.memo import memo_of_standing
 from bucephal.progress.standing import Standing
 from bucephal.response import SIDE_LEAST_ASKS, Difference, side_difference, side_rides, tables_for
 
 
-@once_a_standing
+@memo_of_standing
 def side_gap(standing: Standing, step: str) -> Difference | None:
     """Left minus right in levels; None while it cannot be told (under ten asks a side)."""
     left = standing.tracks.get(step, Side.LEFT)

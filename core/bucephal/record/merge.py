@@ -29,7 +29,7 @@ Thing = TypeVar("Thing", bound=FrozenModel)
 _HEADER = tuple(name for name in SessionHeader.model_fields if name != "id")
 
 
-class Came(StrEnum):
+class Novelty(StrEnum):
     """What something that comes in is, beside what is there."""
 
     NEW = "new"
@@ -47,7 +47,7 @@ class Coming(FrozenModel):
     """
 
     path: str
-    came: Came
+    came: Novelty
     mine: Any = None
     theirs: Any = None
 
@@ -83,8 +83,8 @@ def merge(mine: HorseRecord, theirs: HorseRecord, struck_out: Container[str | No
 
 def _told(path: str, mine: Any, theirs: Any) -> Coming:
     if mine == theirs:
-        return Coming(path=path, came=Came.EQUAL)
-    return Coming(path=path, came=Came.DIFFERENT, mine=mine, theirs=theirs)
+        return Coming(path=path, came=Novelty.EQUAL)
+    return Coming(path=path, came=Novelty.DIFFERENT, mine=mine, theirs=theirs)
 
 
 # --- the horse ------------------------------------------------------------------------------
@@ -100,7 +100,7 @@ def _horse(mine: Horse, theirs: Horse, told: list[Coming]) -> Horse:
         if isinstance(value, dict):
             taken[name] = _named(known[name], value, f"horse.{name}", told)
         elif _is_nothing(known[name]):
-            told.append(Coming(path=f"horse.{name}", came=Came.NEW, theirs=value))
+            told.append(Coming(path=f"horse.{name}", came=Novelty.NEW, theirs=value))
             taken[name] = value
         else:
             told.append(_told(f"horse.{name}", known[name], value))
@@ -112,7 +112,7 @@ def _named(mine: dict[str, Any], theirs: dict[str, Any], path: str, told: list[C
         if key in mine:
             told.append(_told(f"{path}.{key}", mine[key], value))
         else:
-            told.append(Coming(path=f"{path}.{key}", came=Came.NEW, theirs=value))
+            told.append(Coming(path=f"{path}.{key}", came=Novelty.NEW, theirs=value))
     return {**theirs, **mine}
 
 
@@ -140,11 +140,11 @@ class _Sessions:
 
     def take(self, session: Session, path: str) -> None:
         if session.id in self.struck_out:
-            self.told.append(Coming(path=path, came=Came.STRUCK_OUT))
+            self.told.append(Coming(path=path, came=Novelty.STRUCK_OUT))
             return
         place = self._place_of(session)
         if place is None:
-            self.told.append(Coming(path=path, came=Came.NEW))
+            self.told.append(Coming(path=path, came=Novelty.NEW))
             if session.id is not None:
                 self.place[session.id] = len(self.sessions)
             self.sessions.append(session.model_copy(update={"asks": (), "events": ()}))
@@ -173,11 +173,11 @@ class _Sessions:
         for number, entry in enumerate(theirs):
             where = f"{path}[{number}]"
             if entry.id in self.struck_out:
-                self.told.append(Coming(path=where, came=Came.STRUCK_OUT))
+                self.told.append(Coming(path=where, came=Novelty.STRUCK_OUT))
                 continue
             known = self._known(entry, unnamed)
             if known is None:
-                self.told.append(Coming(path=where, came=Came.NEW))
+                self.told.append(Coming(path=where, came=Novelty.NEW))
                 new[after].append(entry)
                 if entry.id is not None:
                     self.entries[entry.id] = entry
@@ -252,7 +252,7 @@ def _new(
         if key(one) in known:
             told.append(_told(path, *_differing(known[key(one)], one)))
         else:
-            told.append(Coming(path=path, came=Came.NEW))
+            told.append(Coming(path=path, came=Novelty.NEW))
             known[key(one)] = one
             yield one
 
@@ -272,10 +272,10 @@ class Tally(FrozenModel):
     def of(cls, coming: Iterable[Coming]) -> Tally:
         came = Counter(one.came for one in coming)
         return cls(
-            new=came[Came.NEW],
-            equal=came[Came.EQUAL],
-            different=came[Came.DIFFERENT],
-            struck_out=came[Came.STRUCK_OUT],
+            new=came[Novelty.NEW],
+            equal=came[Novelty.EQUAL],
+            different=came[Novelty.DIFFERENT],
+            struck_out=came[Novelty.STRUCK_OUT],
         )
 
 
@@ -289,13 +289,13 @@ class SessionTold(FrozenModel):
     path: str
     date: date
     kind: SessionKind
-    came: Came
+    came: Novelty
     inside: Tally
 
 
 def sessions_told(theirs: HorseRecord, coming: Iterable[Coming]) -> tuple[SessionTold, ...]:
     """Session by session, in the order of the record that comes in."""
-    whole: dict[str, Came] = {}
+    whole: dict[str, Novelty] = {}
     inside: dict[str, list[Coming]] = defaultdict(list)
     for one in coming:
         path, in_it, _ = one.path.partition("].")

@@ -23,7 +23,7 @@ _ROUNDING = 1e-9
 
 
 @dataclass(frozen=True)
-class Manner:
+class Calmness:
     """Discounted counts of calm answers, and the last days' answers one by one.
 
     A gait lost on the way, the body, and an answer before the ask are no answers here.
@@ -34,7 +34,7 @@ class Manner:
     lately: tuple[tuple[int, bool, bool], ...] = ()
     """Day (ordinal), calm, right; of the last three days asked."""
 
-    def hear(self, meaning: Meaning, day: int) -> Manner:
+    def hear(self, meaning: Meaning, day: int) -> Calmness:
         """The counts after one more answer; both lose a little with each day asked."""
         if not meaning.is_answer:
             return self

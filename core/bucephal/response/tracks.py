@@ -14,7 +14,7 @@ from typing import NamedTuple
 from bucephal.answers import Meaning, Observation, StepRule, meaning_of, rule_for
 from bucephal.ladder import Catalogue, Side, StepKind
 from bucephal.record import Ask, DatedAsk, Horse, HorseRecord, Tension, asks_in_order
-from bucephal.response.calmness import Manner
+from bucephal.response.calmness import Calmness
 from bucephal.response.confirmation import TrackStanding
 from bucephal.response.lightness import LightnessTrack
 from bucephal.response.model_parameters import DEFAULT, FIRST_ASK_BREAK_DAYS, ResponseParameters
@@ -47,7 +47,7 @@ class CueTrack:
     asks: list[DatedAsk] = field(default_factory=list)
     meanings: list[Meaning] = field(default_factory=list)
     """What each of ``asks`` meant when it was made."""
-    manner: Manner = field(default_factory=Manner)
+    manner: Calmness = field(default_factory=Calmness)
     """How calm its answers are."""
     days: list[date] = field(default_factory=list)
     """On which it was asked."""

@@ -24,7 +24,7 @@ from bucephal.welfare.looks import (
     pain_check,
 )
 from bucephal.welfare.ring_signs import RingSign, RingSigns, ring_signs
-from bucephal.welfare.signs import STUMBLES_IN_A_SESSION, Noticed, Seen, notice
+from bucephal.welfare.signs import STUMBLES_IN_A_SESSION, Noticed, Sighting, notice
 from bucephal.welfare.weight import (
     TapeWeight,
     Weight,
@@ -37,10 +37,10 @@ from bucephal.welfare.weight import (
 
 __all__ = [
     "FAT_ABOVE", "GROWN_MONTHS", "NO_WORK", "PAIN_LIKELY", "STUMBLES_IN_A_SESSION", "THIN_BELOW", "Heat",
-    "Load", "LoadVerdict", "Noticed", "RaisedFlag", "RingSign", "RingSigns", "Seen", "TapeWeight", "Weight",
-    "WeightVerdict", "age_months", "clear_flags", "condition_score", "condition_words", "flag_history",
-    "heat_at", "heat_class", "heat_sum", "heat_verdict", "holds_back", "in_first_year", "is_fast",
-    "load_ahead", "notice", "pain_check", "raise_by_hand", "rider_weight", "ring_signs", "session_limit_min",
-    "session_load", "session_minutes", "session_minutes_range", "tape_weight", "tape_weight_kg",
-    "wants_helper", "week_load", "with_flags", "without_told",
+    "Load", "LoadVerdict", "Noticed", "RaisedFlag", "RingSign", "RingSigns", "Sighting", "TapeWeight",
+    "Weight", "WeightVerdict", "age_months", "clear_flags", "condition_score", "condition_words",
+    "flag_history", "heat_at", "heat_class", "heat_sum", "heat_verdict", "holds_back", "in_first_year",
+    "is_fast", "load_ahead", "notice", "pain_check", "raise_by_hand", "rider_weight", "ring_signs",
+    "session_limit_min", "session_load", "session_minutes", "session_minutes_range", "tape_weight",
+    "tape_weight_kg", "wants_helper", "week_load", "with_flags", "without_told",
 ]  # fmt: skip

@@ -28,7 +28,7 @@ from bucephal.record import (
     read_model,
 )
 from bucephal.response import Tracks
-from bucephal.welfare.signs import Noticed, Reached, Seen, notice
+from bucephal.welfare.signs import Noticed, Reached, Sighting, notice
 from bucephal.words import flag_words
 
 NO_WORK = (FlagCode.UNEVEN, FlagCode.INJURY, FlagCode.BREATHING, FlagCode.PAIN_SIGNS)
@@ -53,7 +53,7 @@ class RaisedFlag(FrozenModel):
     say: str = Field(description="What to have looked at.")
     holds_back_words: str
     figures: dict[str, float | int | str]
-    seen: tuple[Seen, ...] = Field(description="What was seen, thing by thing.")
+    seen: tuple[Sighting, ...] = Field(description="What was seen, thing by thing.")
     needs_a_vet: bool = Field(description="Cleared only with what a vet found.")
     cleared_on: date | None
     cleared_by: ClearedBy | None
@@ -226,7 +226,7 @@ def _flag(code: FlagCode, reached: Reached, cleared: Flag | None) -> RaisedFlag:
 def _kept(flag: Flag, on: date) -> RaisedFlag:
     """A flag that stands in the record by itself."""
     cleared = _is_cleared(flag, on)
-    seen = (Seen(on=flag.raised_on, words=flag.note),) if flag.note else ()
+    seen = (Sighting(on=flag.raised_on, words=flag.note),) if flag.note else ()
     unsaid = flag_words.SAW_A_PERSON if flag.by_hand else flag_words.TOLD_ELSEWHERE
     return RaisedFlag(
         code=flag.code, name=flag_words.NAMES[flag.code], since=flag.raised_on, open=not cleared,

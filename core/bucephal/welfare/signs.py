@@ -50,7 +50,7 @@ STUMBLE_FAULT, KICK_FAULT, WALKS_OFF, DISUNITED_FAULT = "stumbles", "kicks-at-ai
 GIRTHING, MOUNTING = "saddle", "mount"
 
 
-class Seen(FrozenModel):
+class Sighting(FrozenModel):
     """One thing that was seen, in words."""
 
     on: date
@@ -62,7 +62,7 @@ class Occasion:
     """What one session (or, of a side's loss, one day) holds of a sign; nothing seen: it was looked at."""
 
     on: date
-    seen: tuple[Seen, ...] = ()
+    seen: tuple[Sighting, ...] = ()
     count: int = 0
     asks: int = 0
     at_once: bool = False
@@ -82,7 +82,7 @@ class Reached:
     on: date
     why: str
     figures: Mapping[str, float | int | str]
-    seen: tuple[Seen, ...]
+    seen: tuple[Sighting, ...]
 
 
 Threshold = Callable[[Sequence[Occasion]], Reached | None]
@@ -212,7 +212,7 @@ def loss_reached(days: Sequence[Occasion]) -> Reached | None:
     return None
 
 
-def _seen(occasions: Sequence[Occasion]) -> tuple[Seen, ...]:
+def _seen(occasions: Sequence[Occasion]) -> tuple[Sighting, ...]:
     return tuple(seen for one in occasions for seen in one.seen)
 
 
@@ -287,7 +287,7 @@ def _looks(record: HorseRecord, until: date) -> Iterator[Occasion]:
     for look in sorted(record.pain_checks, key=lambda one: one.on):
         if look.on <= until:
             signs = [code for code in look_words.PAIN_SIGNS if code in look.signs]
-            seen = tuple(Seen(on=look.on, words=look_words.PAIN_SIGNS[code]) for code in signs)
+            seen = tuple(Sighting(on=look.on, words=look_words.PAIN_SIGNS[code]) for code in signs)
             yield Occasion(look.on, seen, len(signs))
 
 
@@ -297,7 +297,7 @@ def _stumbles(session: Session, asks: list[_Told], catalogue: Catalogue) -> Occa
     faults = [one for one in asks if STUMBLE_FAULT in one.row.ask.faults]
     apart = [one for one in faults if not any(_is_same_moment(session, one, event) for event in events)]
     seen = [
-        *(Seen(on=session.date, words=flag_words.EVENTS[one.kind]) for one in events),
+        *(Sighting(on=session.date, words=flag_words.EVENTS[one.kind]) for one in events),
         *(_fault_seen(one, STUMBLE_FAULT, catalogue) for one in apart),
     ]
     return Occasion(session.date, tuple(seen), len(seen))
@@ -311,7 +311,7 @@ def _is_same_moment(session: Session, told: _Told, event: Event) -> bool:
 
 
 def _moment(session: Session, event: Event, *, at_once: bool = False) -> Occasion:
-    seen = (Seen(on=session.date, words=flag_words.EVENTS[event.kind]),)
+    seen = (Sighting(on=session.date, words=flag_words.EVENTS[event.kind]),)
     return Occasion(session.date, seen, 1, at_once=at_once)
 
 
@@ -321,7 +321,7 @@ def _dangers(session: Session, events: list[Event]) -> Iterator[Occasion]:
             yield _moment(session, one, at_once=one.kind is EventKind.FALL)
 
 
-def _refusals(asks: list[_Told], tracks: Tracks) -> Iterator[Seen]:
+def _refusals(asks: list[_Told], tracks: Tracks) -> Iterator[Sighting]:
     """Something easy refused, girth or saddle alarming, off when mounted, a kick at a light aid."""
     unanswered: Counter[int] = Counter()
     for told in asks:
@@ -330,9 +330,11 @@ def _refusals(asks: list[_Told], tracks: Tracks) -> Iterator[Seen]:
         if not told.meaning.came and not ask.answered and track.morning(told.row.day).confirmed:
             unanswered[id(track)] += 1
             if unanswered[id(track)] == UNANSWERED_TIMES:
-                yield Seen(on=told.row.day, words=flag_words.unanswered(name, track.side, UNANSWERED_TIMES))
+                yield Sighting(
+                    on=told.row.day, words=flag_words.unanswered(name, track.side, UNANSWERED_TIMES)
+                )
         if exercise.id == GIRTHING and ask.tension is Tension.ALARMED:
-            yield Seen(on=told.row.day, words=flag_words.alarmed_by_girth(name))
+            yield Sighting(on=told.row.day, words=flag_words.alarmed_by_girth(name))
         if exercise.id == MOUNTING and WALKS_OFF in ask.faults:
             yield _fault_seen(told, WALKS_OFF, tracks.catalogue)
         if KICK_FAULT in ask.faults and _is_easy(told):
@@ -346,14 +348,14 @@ def _is_easy(told: _Told) -> bool:
     return in_band or told.track.morning(told.row.day).ready
 
 
-def _fault_seen(told: _Told, code: str, catalogue: Catalogue) -> Seen:
+def _fault_seen(told: _Told, code: str, catalogue: Catalogue) -> Sighting:
     fault = told.track.rule.exercise.fault(code)
     looks = fault.looks if fault is not None else code
     name = catalogue.name_in_text(told.row.ask.step)
-    return Seen(on=told.row.day, words=flag_words.with_fault(name, told.track.side, looks))
+    return Sighting(on=told.row.day, words=flag_words.with_fault(name, told.track.side, looks))
 
 
-def _disunited(asks: list[_Told], catalogue: Catalogue) -> Iterator[Seen]:
+def _disunited(asks: list[_Told], catalogue: Catalogue) -> Iterator[Sighting]:
     for told in asks:
         ask = told.row.ask
         differ = None not in (ask.lead_front, ask.lead_hind) and ask.lead_front != ask.lead_hind
@@ -363,7 +365,7 @@ def _disunited(asks: list[_Told], catalogue: Catalogue) -> Iterator[Seen]:
 
 def _tense(session: Session, asks: list[_Told], number: int) -> Occasion:
     tense = sum(_is_tense(told) for told in asks)
-    seen = (Seen(on=session.date, words=flag_words.tense_of(tense, number)),)
+    seen = (Sighting(on=session.date, words=flag_words.tense_of(tense, number)),)
     return Occasion(session.date, seen, tense, asks=number)
 
 
@@ -404,7 +406,7 @@ def _loss_days(track: CueTrack, other: CueTrack, catalogue: Catalogue, until: da
             usual = None
             yield Occasion(day)
             continue
-        seen = (Seen(on=day, words=flag_words.first_answer(name, track.side, level, usual)),)
+        seen = (Sighting(on=day, words=flag_words.first_answer(name, track.side, level, usual)),)
         step = track.rule.stage.step
         yield Occasion(day, seen, 1, levels=level - usual, usual=usual, step=step, name=name, side=track.side)
 

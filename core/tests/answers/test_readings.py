@@ -9,17 +9,17 @@ from typing import Any
 
 import pytest
 from bucephal.answers import (
+    AnswerMark,
     HeardEntry,
     ItemRule,
-    Mark,
     Observation,
     SignalKind,
     classify,
     drawn,
     mark_at_the_ring,
     meaning_of,
-    said,
     signal_rules,
+    signal_words,
 )
 from bucephal.ladder import Catalogue, load_catalogue
 from bucephal.record import Ask
@@ -160,30 +160,30 @@ def test_an_answer_is_drawn_written_and_said(
 
 def test_the_ring_draws_what_it_heard() -> None:
     marks = {
-        1: Mark.ACCEPTED, 5: Mark.ACCEPTED, 6: Mark.HEAVY, 10: Mark.HEAVY,
+        1: AnswerMark.ACCEPTED, 5: AnswerMark.ACCEPTED, 6: AnswerMark.HEAVY, 10: AnswerMark.HEAVY,
     }  # fmt: skip
     rules = signal_rules(rule("up-wt.2"))
     for level, mark in marks.items():
         assert mark_at_the_ring(classify(HeardEntry(level=level), rules)) is mark
     others = {
-        Mark.NONE: {"level": 4, "answered": False},
-        Mark.IN_BAND: {"level": 4, "tension": "tight"},
-        Mark.HEAVY: {"level": 4, "correct": "no"},
-        Mark.APART: {"event": "stumble"},
+        AnswerMark.NONE: {"level": 4, "answered": False},
+        AnswerMark.IN_BAND: {"level": 4, "tension": "tight"},
+        AnswerMark.HEAVY: {"level": 4, "correct": "no"},
+        AnswerMark.APART: {"event": "stumble"},
     }
     for mark, answer in others.items():
         assert mark_at_the_ring(classify(HeardEntry.model_validate(answer), rules)) is mark
     leapt = HeardEntry.model_validate({"level": 4, "over": True})
-    assert mark_at_the_ring(classify(leapt, rules)) is Mark.IN_BAND
+    assert mark_at_the_ring(classify(leapt, rules)) is AnswerMark.IN_BAND
     for answer in ({"tension": "alarmed"}, {"level": 4, "faults": ("anticipates",)}):
-        assert mark_at_the_ring(classify(HeardEntry.model_validate(answer), rules)) is Mark.APART
+        assert mark_at_the_ring(classify(HeardEntry.model_validate(answer), rules)) is AnswerMark.APART
 
 
 def test_every_kind_of_answer_has_a_name() -> None:
-    names = {kind: said(kind, with_level=False).removesuffix("{measured}") for kind in SignalKind}
+    names = {kind: signal_words(kind, with_level=False).removesuffix("{measured}") for kind in SignalKind}
     assert all(name[:1].isupper() and "{" not in name for kind, name in names.items() if kind != "none")
-    assert said(SignalKind.HEAVY, with_level=True) == "Answered at {level}"
-    assert said(SignalKind.NONE, with_level=True) == "No answer up to {level}"
+    assert signal_words(SignalKind.HEAVY, with_level=True) == "Answered at {level}"
+    assert signal_words(SignalKind.NONE, with_level=True) == "No answer up to {level}"
     assert (names[SignalKind.HEAVY], names[SignalKind.NONE], names[SignalKind.LIGHT]) == (
         "Above the band", "Not yet", "Done",
     )  # fmt: skip

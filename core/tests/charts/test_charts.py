@@ -13,9 +13,9 @@ from bucephal.charts import (
     Column,
     ColumnGroup,
     CornerFigure,
+    DayFigure,
     MarkShape,
     Part,
-    Seen,
     Shade,
     SideLevel,
     SidesRow,
@@ -63,7 +63,7 @@ def inside(drawing: ChartDrawing) -> None:
 def test_figures_of_days_lie_later_to_the_right_and_more_upwards(
     figures: list[tuple[date, float]], wanted: float | None
 ) -> None:
-    drawing = over_time([Seen(on, value, "") for on, value in figures], "min", wanted=wanted)
+    drawing = over_time([DayFigure(on, value, "") for on, value in figures], "min", wanted=wanted)
     inside(drawing)
     placed = list(zip(figures, drawing.marks, strict=True))
     for (on, value), mark in placed:
@@ -74,8 +74,8 @@ def test_figures_of_days_lie_later_to_the_right_and_more_upwards(
 
 def test_what_never_came_is_an_arrow_and_a_doubt_is_an_area_round_its_mark() -> None:
     seen = [
-        Seen(START, 10, "", shape=MarkShape.AT_LEAST),
-        Seen(START + timedelta(days=1), 5, "", between=(4, 7)),
+        DayFigure(START, 10, "", shape=MarkShape.AT_LEAST),
+        DayFigure(START + timedelta(days=1), 5, "", between=(4, 7)),
     ]
     drawing = over_time(seen, "min")
     assert [mark.shape for mark in drawing.marks] == ["at-least", "dot"]

@@ -15,7 +15,7 @@ from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, read_record, record_from
-from bucephal.record.merge import Came, merge
+from bucephal.record.merge import Novelty, merge
 from icalendar import Calendar
 
 TODAY = date(2026, 6, 15)
@@ -90,7 +90,7 @@ def test_the_table_of_asks_comes_in_again_as_what_it_was(worked: HorseRecord, bu
     assert record is not None, told.problems
     assert told.others == 1
     came = merge(worked, record).coming
-    assert {one.came for one in came if ".asks[" in one.path} == {Came.EQUAL}
+    assert {one.came for one in came if ".asks[" in one.path} == {Novelty.EQUAL}
 
 
 def test_the_asks_of_a_package_come_in_as_a_table_too(worked: HorseRecord, busy: HorseRecord) -> None:
@@ -99,7 +99,7 @@ def test_the_asks_of_a_package_come_in_as_a_table_too(worked: HorseRecord, busy:
     told, record = asks_from(table, worked.horse, CATALOGUE, TODAY)
     assert record is not None, told.problems
     came = merge(worked, record).coming
-    assert {one.came for one in came if ".asks[" in one.path} == {Came.EQUAL}
+    assert {one.came for one in came if ".asks[" in one.path} == {Novelty.EQUAL}
 
 
 # --- the calendar: RFC 5545, read back by the library that is known for it -----------------------

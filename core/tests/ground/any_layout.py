@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from bucephal.ground import SET_UPS, FixedThing, GroundPlace, Shape, Spot, ThingKind
-from bucephal.ground.set_up_parameters import Choice, Group, Parameter, Unit
+from bucephal.ground.set_up_parameters import Group, Parameter, SetUpChoice, Unit
 from hypothesis import strategies as st
 
 sides = st.floats(6, 90).map(lambda x: round(x, 2))
@@ -54,7 +54,7 @@ def numbers(draw: st.DrawFn, code: str) -> dict[str, Any]:
 
 
 def _value(one: Parameter) -> st.SearchStrategy[Any]:
-    if isinstance(one, Choice):
+    if isinstance(one, SetUpChoice):
         return st.sampled_from(one.options)
     if one.unit is Unit.COUNT:
         return st.integers(int(one.low), int(one.high))

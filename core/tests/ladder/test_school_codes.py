@@ -12,7 +12,7 @@ import pytest
 from bucephal.answers import HeardEntry
 from bucephal.base.errors import LadderFault
 from bucephal.coach import CoachSettings, advise
-from bucephal.ladder import Catalogue, Question, build_catalogue, load_library
+from bucephal.ladder import Catalogue, SchoolQuestion, build_catalogue, load_library
 from bucephal.words.coach_words import load_texts
 
 ROOT = Path(bucephal.__file__).parent
@@ -29,8 +29,8 @@ def documents() -> tuple[list[dict[str, Any]], dict[str, dict[str, Any]]]:
     return phases, read
 
 
-@pytest.mark.parametrize("question", Question.__subclasses__(), ids=lambda one: one.key())
-def test_the_enumeration_of_a_question_is_what_the_data_say(question: type[Question]) -> None:
+@pytest.mark.parametrize("question", SchoolQuestion.__subclasses__(), ids=lambda one: one.key())
+def test_the_enumeration_of_a_question_is_what_the_data_say(question: type[SchoolQuestion]) -> None:
     school = next(one for one in load_library().schools if one.key == question.key())
     assert {member.value: member.name.lower().replace("_", " ") for member in question} == {
         option.code: option.name for option in school.options

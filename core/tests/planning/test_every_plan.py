@@ -14,7 +14,7 @@ from bucephal.lab.pace.trials import _Season
 from bucephal.ladder import Catalogue, Gate, load_catalogue
 from bucephal.planning import ItemKind, PlanItem, PlanRequest, SessionPlan, plan_session
 from bucephal.planning.day import Day
-from bucephal.planning.known_steps import seen_once
+from bucephal.planning.known_steps import light_on_one_day
 from bucephal.planning.new_steps import MOST_IN_WORK
 from bucephal.planning.step_choice import in_work
 from bucephal.progress import GOOD, Standing, StepState
@@ -102,7 +102,7 @@ def test_what_is_begun_has_its_needs_or_waits_for_them_today(plans: list[Planned
         day = Day.of(one.record, one.standing.catalogue, one.request)
         ladder = one.standing.catalogue
         good = [step for step in ladder.steps if one.standing.state(step) in GOOD]
-        above = {below for step in (*good, *seen_once(day)) for below in ladder.path_to(step)}
+        above = {below for step in (*good, *light_on_one_day(day)) for below in ladder.path_to(step)}
         for item in one.items(ItemKind.NEW):
             assert item.step is not None
             if not one.standing.is_new(item.step) or item.step in above:

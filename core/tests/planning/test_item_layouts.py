@@ -9,7 +9,7 @@ import pytest
 from bucephal.ground import GroundPlace, arena_from
 from bucephal.ladder import Catalogue
 from bucephal.pages import read_out
-from bucephal.planning import Place, PlanRequest, SessionPlan, plan_session
+from bucephal.planning import PlanPlace, PlanRequest, SessionPlan, plan_session
 from bucephal.record import HorseRecord
 
 LUNGED = [
@@ -29,7 +29,7 @@ def planned(
 
     def plan(place: GroundPlace | None) -> SessionPlan:
         request = PlanRequest.model_validate(
-            {"on": today, "minutes": 45, "assess": False, "place": Place(ground=place), "changes": WANTED}
+            {"on": today, "minutes": 45, "assess": False, "place": PlanPlace(ground=place), "changes": WANTED}
         )
         return plan_session(record, catalogue, request)
 

@@ -10,7 +10,7 @@ import pytest
 from bucephal.lab.virtual_horse import simulate_record
 from bucephal.ladder import load_catalogue
 from bucephal.record import Ask, Horse, HorseRecord, Session, read_record, write_record
-from bucephal.record.merge import Came, Tally, merge, sessions_told
+from bucephal.record.merge import Novelty, Tally, merge, sessions_told
 from bucephal.record.models import FORMAT, VERSION, Busy, Event, EventKind, Goal, Visit
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -31,7 +31,7 @@ def session(name: str | None, *asks: Ask, day: int = 0, **more: Any) -> Session:
     return Session(id=name, date=DAY + timedelta(days=day), asks=asks, **more)
 
 
-def came(mine: HorseRecord, theirs: HorseRecord) -> dict[str, Came]:
+def came(mine: HorseRecord, theirs: HorseRecord) -> dict[str, Novelty]:
     return {one.path: one.came for one in merge(mine, theirs).coming}
 
 
@@ -78,7 +78,7 @@ def test_the_same_once_more_changes_nothing(one: Any, other: Any) -> None:
     once = merge(mine, theirs).record
     again = merge(once, theirs)
     assert again.record == once
-    assert {each.came for each in again.coming} <= {Came.EQUAL}
+    assert {each.came for each in again.coming} <= {Novelty.EQUAL}
     assert merge(mine, mine).record == mine
 
 
@@ -87,7 +87,7 @@ def test_a_record_merged_with_itself_is_itself_to_the_byte() -> None:
     text = write_record(whole)
     again = merge(whole, read_record(text, load_catalogue(), DAY))
     assert write_record(again.record) == text
-    assert {one.came for one in again.coming} == {Came.EQUAL}
+    assert {one.came for one in again.coming} == {Novelty.EQUAL}
 
 
 def test_two_halves_of_a_record_are_the_whole() -> None:
@@ -115,12 +115,12 @@ def test_what_differs_stays_as_it_was_and_is_told_with_both() -> None:
     assert together.record.sessions == mine.sessions
     assert together.record.goals == mine.goals
     told = {one.path: (one.came, one.mine, one.theirs) for one in together.coming}
-    assert told["sessions[0]"] == (Came.DIFFERENT, {"note": "calm"}, {"note": "windy"})
-    assert told["sessions[0].asks[0]"] == (Came.DIFFERENT, {"level": 3}, {"level": 7})
-    assert told["goals[0]"] == (Came.DIFFERENT, {"by": None}, {"by": "2026-06-15"})
-    assert told["horse.name"] == (Came.DIFFERENT, "Quill", "Quilla")
+    assert told["sessions[0]"] == (Novelty.DIFFERENT, {"note": "calm"}, {"note": "windy"})
+    assert told["sessions[0].asks[0]"] == (Novelty.DIFFERENT, {"level": 3}, {"level": 7})
+    assert told["goals[0]"] == (Novelty.DIFFERENT, {"by": None}, {"by": "2026-06-15"})
+    assert told["horse.name"] == (Novelty.DIFFERENT, "Quill", "Quilla")
     # What is not known yet is taken.
-    assert told["horse.sex"] == (Came.NEW, None, "mare")
+    assert told["horse.sex"] == (Novelty.NEW, None, "mare")
     assert (together.record.horse.sex, together.record.horse.school) == ("mare", {"eyes": "b"})
     assert (together.record.horse.id, together.record.horse.name) == ("quill", "Quill")
 
@@ -150,7 +150,7 @@ def test_without_ids_the_same_is_the_same_and_two_alike_are_two() -> None:
 def test_of_a_day_or_a_step_there_is_one(part: str, mine: Any, theirs: Any) -> None:
     together = merge(record(**{part: (mine,)}), record(**{part: (theirs,)}))
     assert getattr(together.record, part) == (mine,)
-    assert came(record(**{part: (mine,)}), record(**{part: (theirs,)}))[f"{part}[0]"] is Came.DIFFERENT
+    assert came(record(**{part: (mine,)}), record(**{part: (theirs,)}))[f"{part}[0]"] is Novelty.DIFFERENT
 
 
 def test_events_come_together_as_asks_do() -> None:
@@ -168,8 +168,8 @@ def test_what_was_struck_out_here_stays_struck_out() -> None:
     )
     together = merge(mine, theirs, {"b", "s2"})
     assert together.record == mine
-    told = {one.path: one.came for one in together.coming if one.came is not Came.EQUAL}
-    assert told == {"sessions[0].asks[1]": Came.STRUCK_OUT, "sessions[1]": Came.STRUCK_OUT}
+    told = {one.path: one.came for one in together.coming if one.came is not Novelty.EQUAL}
+    assert told == {"sessions[0].asks[1]": Novelty.STRUCK_OUT, "sessions[1]": Novelty.STRUCK_OUT}
 
 
 @given(st.lists(names, unique=True), st.lists(names, unique=True))
@@ -186,7 +186,7 @@ def test_what_comes_in_is_told_session_by_session() -> None:
     mine = record(session("s1", ask("a", 3)))
     theirs = record(session("s1", ask("a", 4), ask("b")), session("s2", ask("c"), ask("d"), day=1))
     first, second = sessions_told(theirs, merge(mine, theirs, {"d"}).coming)
-    assert (first.came, first.inside) == (Came.EQUAL, Tally(new=1, different=1))
+    assert (first.came, first.inside) == (Novelty.EQUAL, Tally(new=1, different=1))
     assert (second.came, second.date, second.inside) == (
-        Came.NEW, DAY + timedelta(days=1), Tally(new=1, struck_out=1)
+        Novelty.NEW, DAY + timedelta(days=1), Tally(new=1, struck_out=1)
     )  # fmt: skip

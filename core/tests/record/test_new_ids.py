@@ -7,7 +7,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from bucephal.record import Ask, Horse, HorseRecord, Session
-from bucephal.record.merge import Came, merge
+from bucephal.record.merge import Novelty, merge
 from bucephal.record.models import FORMAT, VERSION, Event, EventKind
 from bucephal.record.new_ids import at_home, ids_in, uuid_in, with_ids
 from hypothesis import given
@@ -47,8 +47,8 @@ def test_a_line_that_comes_in_between_is_the_only_new_one(
     longer = [*given_levels[:at], level, *given_levels[at:]]
     before, after = (with_ids(record(session(*map(ask, one))), HERE) for one in (given_levels, longer))
     came = [one.came for one in merge(before, after).coming if ".asks" in one.path]
-    assert came.count(Came.NEW) == 1
-    assert came.count(Came.EQUAL) == len(given_levels)
+    assert came.count(Novelty.NEW) == 1
+    assert came.count(Novelty.EQUAL) == len(given_levels)
 
 
 def test_an_id_that_can_be_stored_stays() -> None:

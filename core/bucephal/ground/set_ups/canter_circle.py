@@ -14,13 +14,13 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     moved,
 )
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
@@ -32,12 +32,12 @@ def _lay(frame: Frame, values: Values) -> Laid:
     radius = values.number("radius_m")
     centre = moved(values, frame.middle)
     parts = ((180.0, 90.0, Gait.TROT), (270.0, 180.0, Gait.CANTER), (90.0, 90.0, Gait.TROT))
-    way = Way(centre.by(-radius, 0), -90, Gait.TROT)
+    way = WayBuilder(centre.by(-radius, 0), -90, Gait.TROT)
     for begins, sweep, gait in parts:
         way.change(gait).follow(Arc(centre, radius, begins, sweep, Turn.LEFT))
     return Laid(
         way.done,
-        (Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),),
+        (MarkerSpot("centre-1", MarkerKind.CENTRE, centre, MOVES),),
         (CallAt(Call.ASK_CANTER, centre.by(0, -radius)), CallAt(Call.BACK_TO_TROT, centre.by(0, radius))),
         fence_m=NEAR_FENCE_M,
         figures={"canter_m": way.legs[1].piece.length},

@@ -10,7 +10,7 @@ from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point
 from bucephal.ground.set_up import NEAR_FENCE_M, TRACK_M, Call, CallAt, Laid, SetUpPlan, Snag, SnagCode
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
@@ -23,7 +23,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
     side, first = frame.width - TRACK_M, TRACK_M + radius
     straight = max(frame.length - 2 * first, 0.0)
     ask = min(after, straight)
-    way = Way(Point(side - 2 * radius, first), -90, Gait.TROT).bend(radius, 180).straight(ask)
+    way = WayBuilder(Point(side - 2 * radius, first), -90, Gait.TROT).bend(radius, 180).straight(ask)
     way.change(Gait.CANTER).straight(straight - ask)
     way.change(Gait.TROT).bend(radius, 180).straight(straight)
     short = 2 * first + values.number("least_m") - frame.length

@@ -11,9 +11,9 @@ from math import sqrt
 from bucephal.ground.frames import Frame
 from bucephal.ground.gaits import GAITS
 from bucephal.ground.geometry import circle
-from bucephal.ground.set_up import MOVES, OPEN_M, Laid, Mark, MarkerKind, SetUpPlan, gait_choice, moved
+from bucephal.ground.set_up import MOVES, OPEN_M, Laid, MarkerKind, MarkerSpot, SetUpPlan, gait_choice, moved
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
@@ -26,8 +26,8 @@ def _lay(frame: Frame, values: Values) -> Laid:
     tip = moved(values, frame.middle)
     gait = Gait(values.choice("gait"))
     return Laid(
-        Way(tip.by(radius, 0), 90, gait).follow(circle(tip, radius, 0)).done,
-        (Mark("centre-1", MarkerKind.CENTRE, tip, MOVES),),
+        WayBuilder(tip.by(radius, 0), 90, gait).follow(circle(tip, radius, 0)).done,
+        (MarkerSpot("centre-1", MarkerKind.CENTRE, tip, MOVES),),
         fence_m=OPEN_M,
         figures={"radius_m": radius},
         whole_in=GAITS,

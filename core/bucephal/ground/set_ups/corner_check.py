@@ -13,13 +13,13 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     Snag,
     SnagCode,
 )
-from bucephal.ground.set_up_parameters import Choice, Number, Unit, Values
+from bucephal.ground.set_up_parameters import Number, SetUpChoice, Unit, Values
 from bucephal.ladder import Gait
 
 AT_FENCE_M = 0.1
@@ -37,7 +37,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
     if over > 0:
         snags.append(Snag(SnagCode.TOO_SHORT, over))
     marks = tuple(
-        Mark(f"mark-{n}-{step}", MarkerKind.MARK, at.towards(back, step * apart), ("apart_m",))
+        MarkerSpot(f"mark-{n}-{step}", MarkerKind.MARK, at.towards(back, step * apart), ("apart_m",))
         for n, (at, back) in enumerate(wanted, 1)
         for step in range(1, count + 1)
     )
@@ -65,7 +65,7 @@ def _corners(frame: Frame) -> list[tuple[Point, float]]:
 SET_UP = SetUpPlan(
     "corner-check",
     (
-        Choice("corners", ("one", "four"), "one"),
+        SetUpChoice("corners", ("one", "four"), "one"),
         Number("count", Unit.COUNT, 2, 12, 6, step=1),
         Number("apart_m", Unit.METRES, 0.5, 3, 1.0, feet=3),
         Number("corner_m", Unit.METRES, 1, 12, 3.0, feet=10),

@@ -10,7 +10,7 @@ from bucephal.ground.frames import Frame
 from bucephal.ground.geometry import Point
 from bucephal.ground.set_up import NEAR_FENCE_M, TRACK_M, Call, CallAt, Laid, SetUpPlan, Snag, SnagCode
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 LEAST_SIDE_M = 10.0
@@ -33,7 +33,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
     before = asked_before_m(start, max(end, start), side, values.number("ask_s"))
     across = max(frame.width - 2 * (TRACK_M + corner), 0.0)
     x = frame.width - TRACK_M
-    way = Way(Point(x, first), 90, Gait.TROT).straight(side).bend(corner, 45)
+    way = WayBuilder(Point(x, first), 90, Gait.TROT).straight(side).bend(corner, 45)
     way.change(Gait.CANTER).bend(corner, 45).straight(across)
     return Laid(
         way.done,

@@ -17,15 +17,15 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     Snag,
     SnagCode,
     gait_choice,
 )
-from bucephal.ground.set_up_parameters import Choice, Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.set_up_parameters import Number, SetUpChoice, Unit, Values
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 GREEN_DEG, SCHOOLED_DEG = 15.0, 25.0
@@ -70,15 +70,15 @@ def _lay(frame: Frame, values: Values) -> Laid:
     x, sideways = line_x(frame, line), _sideways(frame, line)
     away = -1 if line is LongLine.THREE_QUARTER else 1
     begin, end = Point(x, start), Point(x + away * sideways, start + forward)
-    way = Way(Point(x, TRACK_M), 90, gait).to(begin).to(end).to(end.by(0, RUN_OUT_M))
+    way = WayBuilder(Point(x, TRACK_M), 90, gait).to(begin).to(end).to(end.by(0, RUN_OUT_M))
     angle = steepness(sideways, forward)
     stride = values.number(f"{gait}_stride_m")
     over = start + forward + RUN_OUT_M + NEAR_FENCE_M - frame.length
     return Laid(
         way.done,
         (
-            Mark("mark-1", MarkerKind.MARK, begin, ("start_m",)),
-            Mark("mark-2", MarkerKind.MARK, end, ("forward_m",)),
+            MarkerSpot("mark-1", MarkerKind.MARK, begin, ("start_m",)),
+            MarkerSpot("mark-2", MarkerKind.MARK, end, ("forward_m",)),
         ),
         (CallAt(Call.YIELD, begin), CallAt(Call.STRAIGHTEN, end)),
         fence_m=NEAR_FENCE_M,
@@ -97,7 +97,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
 SET_UP = SetUpPlan(
     "leg-yield-line",
     (
-        Choice("from", ("quarter", "three-quarter", "centre"), "quarter"),
+        SetUpChoice("from", ("quarter", "three-quarter", "centre"), "quarter"),
         Number("start_m", Unit.METRES, 1, 200, _start, feet=20),
         Number("forward_m", Unit.METRES, 3, 200, _forward, feet=60, most=_left),
         gait_choice(Gait.WALK, Gait.WALK, Gait.TROT),

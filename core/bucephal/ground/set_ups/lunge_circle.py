@@ -7,9 +7,19 @@ from math import tau
 from bucephal.ground.frames import Frame
 from bucephal.ground.gaits import GAITS
 from bucephal.ground.geometry import circle
-from bucephal.ground.set_up import MOVES, Call, CallAt, Laid, Mark, MarkerKind, SetUpPlan, gait_choice, moved
+from bucephal.ground.set_up import (
+    MOVES,
+    Call,
+    CallAt,
+    Laid,
+    MarkerKind,
+    MarkerSpot,
+    SetUpPlan,
+    gait_choice,
+    moved,
+)
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
@@ -23,8 +33,8 @@ def _lay(frame: Frame, values: Values) -> Laid:
     lap = tau * radius
     ridden = values.number("minutes") * 60 * values.number(f"{gait}_ms")
     return Laid(
-        Way(centre.by(radius, 0), 90, gait).follow(circle(centre, radius, 0)).done,
-        (Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),),
+        WayBuilder(centre.by(radius, 0), 90, gait).follow(circle(centre, radius, 0)).done,
+        (MarkerSpot("centre-1", MarkerKind.CENTRE, centre, MOVES),),
         (CallAt(Call.WATCH_STRETCH, centre.by(0, radius)),),
         fence_m=values.number("room_m"),
         figures={"ridden_m": ridden},

@@ -12,14 +12,14 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     gait_choice,
     moved,
 )
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
@@ -27,10 +27,10 @@ def _lay(frame: Frame, values: Values) -> Laid:
     inside, radius, run = (values.number(key) for key in ("inside_m", "turn_m", "run_m"))
     gait = Gait(values.choice("gait"))
     at = moved(values, Point(frame.width - inside, frame.length / 2 + run / 2))
-    way = Way(at.by(0, -run), 90, gait).straight(run).bend(radius, 180, Turn.RIGHT).straight(run)
+    way = WayBuilder(at.by(0, -run), 90, gait).straight(run).bend(radius, 180, Turn.RIGHT).straight(run)
     return Laid(
         way.done,
-        (Mark("mark-1", MarkerKind.MARK, at, ("inside_m", "along_m")),),
+        (MarkerSpot("mark-1", MarkerKind.MARK, at, ("inside_m", "along_m")),),
         (CallAt(Call.LEG_AT_TURN, at.by(radius, radius)), CallAt(Call.LEAVE_FENCE, at.by(2 * radius, 0))),
         fence_m=NEAR_FENCE_M,
         figures={"before_fence_m": frame.area.room(frame.out(at)), "after_turn_m": inside - 2 * radius},

@@ -13,9 +13,9 @@ from bucephal.ground.arena_figures import LongLine, line_x, usual_line
 from bucephal.ground.frames import Frame
 from bucephal.ground.gaits import pole_distance_m
 from bucephal.ground.geometry import Point, circle
-from bucephal.ground.set_up import MOVES, OPEN_M, Laid, Mark, MarkerKind, SetUpPlan, gait_choice, moved
-from bucephal.ground.set_up_parameters import Choice, Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.set_up import MOVES, OPEN_M, Laid, MarkerKind, MarkerSpot, SetUpPlan, gait_choice, moved
+from bucephal.ground.set_up_parameters import Number, SetUpChoice, Unit, Values
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 IN_A_FAN = "circle"
@@ -39,10 +39,10 @@ def _in_a_row(frame: Frame, values: Values) -> Laid:
     gait, row = Gait(values.choice("gait")), values.number("apart_m") * (values.count("count") - 1)
     x = line_x(frame, LongLine(values.choice("on")))
     first = moved(values, Point(x, (frame.length - row) / 2))
-    way = Way(first.by(0, -run), 90, gait).straight(run).straight(row).straight(run)
+    way = WayBuilder(first.by(0, -run), 90, gait).straight(run).straight(row).straight(run)
     half = values.number("pole_m") / 2
     marks = tuple(
-        Mark(f"pole-{n + 1}-{hand}", MarkerKind.POLE, first.by(aside, n * apart), MOVES)
+        MarkerSpot(f"pole-{n + 1}-{hand}", MarkerKind.POLE, first.by(aside, n * apart), MOVES)
         for n in range(count)
         for hand, aside in (("left", -half), ("right", half))
     )
@@ -56,20 +56,20 @@ def _in_a_fan(frame: Frame, values: Values) -> Laid:
     marks = tuple(_fan(centre, radius, values))
     row = values.number("apart_m") * (values.count("count") - 1)
     return Laid(
-        Way(centre.by(0, radius), 180, gait).follow(circle(centre, radius, 90)).done,
-        (Mark("centre-1", MarkerKind.CENTRE, centre, MOVES), *marks),
+        WayBuilder(centre.by(0, radius), 180, gait).follow(circle(centre, radius, 90)).done,
+        (MarkerSpot("centre-1", MarkerKind.CENTRE, centre, MOVES), *marks),
         fence_m=OPEN_M,
         figures={"apart_m": values.number("apart_m"), "row_m": row},
     )
 
 
-def _fan(centre: Point, radius: float, values: Values) -> Iterator[Mark]:
+def _fan(centre: Point, radius: float, values: Values) -> Iterator[MarkerSpot]:
     count, half = values.count("count"), values.number("pole_m") / 2
     step = degrees(values.number("apart_m") / radius)
     for n in range(count):
         angle = step * (n - (count - 1) / 2)
         for hand, aside in (("left", -half), ("right", half)):
-            yield Mark(f"pole-{n + 1}-{hand}", MarkerKind.POLE, centre.towards(angle, radius + aside))
+            yield MarkerSpot(f"pole-{n + 1}-{hand}", MarkerKind.POLE, centre.towards(angle, radius + aside))
 
 
 SET_UP = SetUpPlan(
@@ -77,7 +77,7 @@ SET_UP = SetUpPlan(
     (
         gait_choice(Gait.TROT),
         Number("count", Unit.COUNT, 1, 10, 3, step=1),
-        Choice("on", ("quarter", "centre", "three-quarter", IN_A_FAN), usual_line),
+        SetUpChoice("on", ("quarter", "centre", "three-quarter", IN_A_FAN), usual_line),
         Number("apart_m", Unit.METRES, 0.4, 5, _apart, step=0.05),
         Number("run_in_m", Unit.METRES, 3, 40, 10.0, feet=33, most=_run),
         Number("pole_m", Unit.METRES, 2, 5, 3.0, feet=10),

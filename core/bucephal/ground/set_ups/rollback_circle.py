@@ -15,14 +15,14 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     gait_choice,
     moved,
 )
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
@@ -34,15 +34,15 @@ def _lay(frame: Frame, values: Values) -> Laid:
     )
     gait = Gait(values.choice("gait"))
     start = moved(values, Point(frame.width - fence, (frame.length - run + radius) / 2))
-    way = Way(start, 90, gait).bend(radius, 360).straight(run)
+    way = WayBuilder(start, 90, gait).bend(radius, 360).straight(run)
     stop = way.at
     way.bend(PIVOT_M, 180, Turn.RIGHT).straight(run)
     centre = start.by(-radius, 0)
     return Laid(
         way.done,
         (
-            Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),
-            Mark("mark-1", MarkerKind.MARK, stop, ("run_m", "fence_m")),
+            MarkerSpot("centre-1", MarkerKind.CENTRE, centre, MOVES),
+            MarkerSpot("mark-1", MarkerKind.MARK, stop, ("run_m", "fence_m")),
         ),
         (CallAt(Call.ROLL_BACK, stop),),
         fence_m=NEAR_FENCE_M,

@@ -15,8 +15,8 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     Snag,
     SnagCode,
@@ -24,7 +24,7 @@ from bucephal.ground.set_up import (
     moved,
 )
 from bucephal.ground.set_up_parameters import Number, Parameter, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 Lay = Callable[[Frame, Values], Laid]
@@ -57,8 +57,8 @@ def _diagonal(frame: Frame, values: Values) -> Laid:
 
 def _circle(frame: Frame, values: Values) -> Laid:
     radius, centre = values.number("radius_m"), moved(values, frame.middle)
-    way = Way(centre.by(radius, 0), 90, Gait(values.choice("gait"))).follow(circle(centre, radius, 0))
-    markers = (Mark("centre-1", MarkerKind.CENTRE, centre, MOVES),)
+    way = WayBuilder(centre.by(radius, 0), 90, Gait(values.choice("gait"))).follow(circle(centre, radius, 0))
+    markers = (MarkerSpot("centre-1", MarkerKind.CENTRE, centre, MOVES),)
     return Laid(way.done, markers, whole_in=GAITS, fence_m=NEAR_FENCE_M)
 
 
@@ -67,7 +67,7 @@ def _eight(frame: Frame, values: Values) -> Laid:
     way = arena_figures.eight(middle, radius, Gait(values.choice("gait")))
     ends = (("centre-1", -radius), ("centre-2", radius))
     markers = tuple(
-        Mark(name, MarkerKind.CENTRE, middle.by(0, y), ("radius_m", "across_m")) for name, y in ends
+        MarkerSpot(name, MarkerKind.CENTRE, middle.by(0, y), ("radius_m", "across_m")) for name, y in ends
     )
     return Laid(way.done, markers, (CallAt(Call.CHANGE_REIN, middle),), whole_in=GAITS, both_reins=True)
 
@@ -99,7 +99,7 @@ def _square(frame: Frame, values: Values) -> Laid:
     )
     return Laid(
         way.done,
-        tuple(Mark(f"cone-{n}", MarkerKind.CONE, middle.by(x, y), ("side_m",)) for n, x, y in at),
+        tuple(MarkerSpot(f"cone-{n}", MarkerKind.CONE, middle.by(x, y), ("side_m",)) for n, x, y in at),
         whole_in=_NOT_CANTER,
         snags=(Snag(SnagCode.NO_ROOM_TO_TURN, over),) if over > 0 else (),
     )

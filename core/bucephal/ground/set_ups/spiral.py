@@ -11,8 +11,8 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     Snag,
     SnagCode,
@@ -20,7 +20,7 @@ from bucephal.ground.set_up import (
     moved,
 )
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
@@ -34,8 +34,8 @@ def _lay(frame: Frame, values: Values) -> Laid:
     pieces = arena_figures.spiral(middle, small, max(large, small), rounds)
     halves = (len(pieces) - 2) // 2
     return Laid(
-        Way(pieces[0].start, 90, Gait(values.choice("gait"))).follow(*pieces).done,
-        (Mark("centre-1", MarkerKind.CENTRE, middle, MOVES),),
+        WayBuilder(pieces[0].start, 90, Gait(values.choice("gait"))).follow(*pieces).done,
+        (MarkerSpot("centre-1", MarkerKind.CENTRE, middle, MOVES),),
         (CallAt(Call.LARGER, pieces[1].start), CallAt(Call.SMALLER, pieces[halves + 2].start)),
         fence_m=NEAR_FENCE_M,
         figures={"a_round_m": (large - small) / rounds},

@@ -12,14 +12,14 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     gait_choice,
     moved,
 )
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 HIP_FROM_BEHIND = 0.25
@@ -31,13 +31,13 @@ def _lay(frame: Frame, values: Values) -> Laid:
     middle = moved(values, frame.middle)
     hip = middle.by(0, body * (HIP_FROM_BEHIND - 0.5))
     mark = hip.by(-gap, 0)
-    way = Way(mark.by(0, -run), 90, Gait(values.choice("gait"))).straight(run)
+    way = WayBuilder(mark.by(0, -run), 90, Gait(values.choice("gait"))).straight(run)
     return Laid(
         way.done,
         (
-            Mark("target-head", MarkerKind.TARGET, middle.by(0, body / 2), MOVES),
-            Mark("target-hip", MarkerKind.TARGET, hip, MOVES),
-            Mark("mark-1", MarkerKind.MARK, mark, ("gap_m", "along_m")),
+            MarkerSpot("target-head", MarkerKind.TARGET, middle.by(0, body / 2), MOVES),
+            MarkerSpot("target-hip", MarkerKind.TARGET, hip, MOVES),
+            MarkerSpot("mark-1", MarkerKind.MARK, mark, ("gap_m", "along_m")),
         ),
         (CallAt(Call.HALT_AT_MARK, mark),),
         fence_m=OPEN_M,

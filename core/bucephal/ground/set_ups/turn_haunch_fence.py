@@ -13,23 +13,23 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     moved,
 )
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 
 def _lay(frame: Frame, values: Values) -> Laid:
     fence, run = values.number("fence_m"), values.number("run_m")
     at = moved(values, Point(frame.width - fence, frame.length / 2 + run / 2))
-    way = Way(at.by(0, -run), 90, Gait.WALK).straight(run).bend(PIVOT_M, 180, Turn.RIGHT).straight(run)
+    way = WayBuilder(at.by(0, -run), 90, Gait.WALK).straight(run).bend(PIVOT_M, 180, Turn.RIGHT).straight(run)
     return Laid(
         way.done,
-        (Mark("mark-1", MarkerKind.MARK, at, ("fence_m", "along_m")),),
+        (MarkerSpot("mark-1", MarkerKind.MARK, at, ("fence_m", "along_m")),),
         (CallAt(Call.TURN_HAUNCHES, at),),
         fence_m=NEAR_FENCE_M,
         needs_side=True,

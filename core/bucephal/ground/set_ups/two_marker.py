@@ -12,8 +12,8 @@ from bucephal.ground.set_up import (
     Call,
     CallAt,
     Laid,
-    Mark,
     MarkerKind,
+    MarkerSpot,
     SetUpPlan,
     Snag,
     SnagCode,
@@ -21,7 +21,7 @@ from bucephal.ground.set_up import (
     moved,
 )
 from bucephal.ground.set_up_parameters import Number, Unit, Values
-from bucephal.ground.way import Way
+from bucephal.ground.way import WayBuilder
 from bucephal.ladder import Gait
 
 CONE_CLEAR_M = 0.6
@@ -39,7 +39,7 @@ def _lay(frame: Frame, values: Values) -> Laid:
     middle = moved(values, frame.middle)
     near, far = middle.by(0, -between / 2), middle.by(0, between / 2)
     eight = crossed_eight(near, far, radius)
-    way = Way(middle, 90, gait)
+    way = WayBuilder(middle, 90, gait)
     snags: tuple[Snag, ...] = ()
     if eight is None:
         snags = (Snag(SnagCode.CIRCLES_OVERLAP, 2 * radius - between),)
@@ -64,13 +64,13 @@ def _lay(frame: Frame, values: Values) -> Laid:
     )
 
 
-def _markers(middle: Point, near: Point, far: Point, gate: float) -> tuple[Mark, ...]:
+def _markers(middle: Point, near: Point, far: Point, gate: float) -> tuple[MarkerSpot, ...]:
     barrel, cone = MarkerKind.BARREL, MarkerKind.CONE
     return (
-        Mark("barrel-1", barrel, near, ("between_m", "across_m")),
-        Mark("barrel-2", barrel, far, ("between_m", "across_m")),
-        Mark("cone-1", cone, middle.by(-gate / 2, 0), ("gate_m", "along_m"), CONE_CLEAR_M),
-        Mark("cone-2", cone, middle.by(gate / 2, 0), ("gate_m", "along_m"), CONE_CLEAR_M),
+        MarkerSpot("barrel-1", barrel, near, ("between_m", "across_m")),
+        MarkerSpot("barrel-2", barrel, far, ("between_m", "across_m")),
+        MarkerSpot("cone-1", cone, middle.by(-gate / 2, 0), ("gate_m", "along_m"), CONE_CLEAR_M),
+        MarkerSpot("cone-2", cone, middle.by(gate / 2, 0), ("gate_m", "along_m"), CONE_CLEAR_M),
     )
 
 

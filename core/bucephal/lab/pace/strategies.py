@@ -54,7 +54,7 @@ class Lesson:
 
 
 @dataclass
-class Way:
+class Strategy:
     """A way of working: what is good so far, and what comes next."""
 
     steps: list[str]
@@ -73,20 +73,20 @@ class Way:
         return (step for step in self.steps if self.good_days.get(step, 0) < days)
 
 
-def fixed_lessons(way: Way, lesson: Lesson) -> None:
+def fixed_lessons(way: Strategy, lesson: Lesson) -> None:
     """By the book, in order: two days to each stage, whatever comes."""
     for step in list(way.waiting(TWO_DAYS))[:LESSON_STEPS]:
         if lesson.work(step) is not None:
             way.good_days[step] = way.good_days.get(step, 0) + 1
 
 
-def always_next(way: Way, lesson: Lesson) -> None:
+def always_next(way: Strategy, lesson: Lesson) -> None:
     """What ended well once is left behind: the next stage each time."""
     for step in list(way.waiting(1))[:LESSON_STEPS]:
         way.note(step, lesson.work(step))
 
 
-def three_perfect(way: Way, lesson: Lesson) -> None:
+def three_perfect(way: Strategy, lesson: Lesson) -> None:
     """The same lesson until it was perfect three times."""
     steps = way.steps[way.place : way.place + LESSON_STEPS]
     ended = [lesson.work(step) for step in steps]
@@ -95,7 +95,7 @@ def three_perfect(way: Way, lesson: Lesson) -> None:
         way.place, way.perfect = way.place + LESSON_STEPS, 0
 
 
-def climbing(way: Way, lesson: Lesson) -> None:
+def climbing(way: Strategy, lesson: Lesson) -> None:
     """Every begun exercise each session, one new one, up its stages while they end well; gates kept."""
     begun = {one.rpartition(".")[0] for one in way.good_days}
     new = climbs = 0
@@ -116,7 +116,7 @@ def climbing(way: Way, lesson: Lesson) -> None:
                 break
 
 
-def _gates_kept(way: Way, catalogue: Catalogue, step: str) -> bool:
+def _gates_kept(way: Strategy, catalogue: Catalogue, step: str) -> bool:
     return all(
         way.good_days.get(need.step, 0) >= (TWO_DAYS if need.gate is Gate.CONFIRMED else 1)
         for need in catalogue.stage(step).needs
@@ -124,13 +124,13 @@ def _gates_kept(way: Way, catalogue: Catalogue, step: str) -> bool:
     )
 
 
-def who_knows(true_chance: Callable[[str], float]) -> Callable[[Way, Lesson], None]:
+def who_knows(true_chance: Callable[[str], float]) -> Callable[[Strategy, Lesson], None]:
     """Keeps the ladder's gates by how good the horse truly is, and works where most of the way still waits.
 
     What is good already is asked once and never checked; what would not come light is not begun.
     """
 
-    def work(way: Way, lesson: Lesson) -> None:
+    def work(way: Strategy, lesson: Lesson) -> None:
         behind, worked = _behind(way.steps, lesson.catalogue), set[str]()
         while lesson.tries_left > 0:
             waiting = [
@@ -146,7 +146,7 @@ def who_knows(true_chance: Callable[[str], float]) -> Callable[[Way, Lesson], No
     return work
 
 
-def _is_due(way: Way, lesson: Lesson, step: str, true_chance: Callable[[str], float]) -> bool:
+def _is_due(way: Strategy, lesson: Lesson, step: str, true_chance: Callable[[str], float]) -> bool:
     chance, asked = true_chance(step), step in way.asked
     if chance >= CHANCE_CONFIRMED and asked:
         return False
@@ -171,7 +171,7 @@ def _behind(steps: list[str], catalogue: Catalogue) -> dict[str, int]:
     return row
 
 
-WAYS: dict[str, Callable[[Way, Lesson], None]] = {
+WAYS: dict[str, Callable[[Strategy, Lesson], None]] = {
     "fixed lessons, two days a stage": fixed_lessons,
     "always the next stage": always_next,
     "same lesson until three perfect": three_perfect,

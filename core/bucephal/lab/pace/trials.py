@@ -12,7 +12,7 @@ from datetime import date, timedelta
 import numpy as np
 
 from bucephal.lab.pace.newcomers import ARRIVALS, ArrivalKind, draw_pupil
-from bucephal.lab.pace.strategies import CHANCE_CONFIRMED, WAYS, Lesson, Way, who_knows
+from bucephal.lab.pace.strategies import CHANCE_CONFIRMED, WAYS, Lesson, Strategy, who_knows
 from bucephal.lab.pace.worked_session import Working
 from bucephal.lab.virtual_horse import VirtualHorse, draw_weather, new_id
 from bucephal.ladder import Catalogue, Side
@@ -123,7 +123,7 @@ class _Season:
         goal = (Goal(step=self.kind.goal),)
         self.record = HorseRecord(format=FORMAT, version=VERSION, horse=profile, goals=goal)
         self.opened = set[tuple[str, Side]]()
-        self.run, self.by_hand = Run(self.kind), Way(self._way_to_goal())
+        self.run, self.by_hand = Run(self.kind), Strategy(self._way_to_goal())
         day, last_new = START, 0
         for session in range(1, self.kind.sessions + 1):
             self.horse.begin_day(day.toordinal(), draw_weather(today, day.timetuple().tm_yday))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 
-from bucephal.charts import Chart, ChartKey, ChartRow, ChartTable, MarkShape, Seen, Shade, over_time
+from bucephal.charts import Chart, ChartKey, ChartRow, ChartTable, DayFigure, MarkShape, Shade, over_time
 from bucephal.measures import ShareOfTries, share_of_tries, trend_of
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, told_within
@@ -39,7 +39,7 @@ def calm(standing: Standing, span: Span | None = None) -> SheetPart | None:
     if trend.direction and trend.p_value is not None:
         said.append(part_words.calm_change(trend.direction, trend.p_value))
     seen = [
-        Seen(
+        DayFigure(
             start,
             10 * (one.share or 0.0),
             f"{part_words.on_day(start)}: {part_words.week_of(one.hits, one.tries)}",

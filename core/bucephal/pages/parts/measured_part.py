@@ -14,8 +14,8 @@ from bucephal.charts import (
     ChartKey,
     ChartRow,
     ChartTable,
+    DayFigure,
     MarkShape,
-    Seen,
     Shade,
     Turned,
     beside_the_target,
@@ -110,9 +110,15 @@ def _drawn(told: list[ToldAsk], unit: str, wanted: float | None, most: float | N
         extent = one.ask.extent or 0.0
         said = f"{part_words.on_day(one.on)}: {part_words.sided(one.ask.side, measured(extent, unit))}"
         seen.append(
-            Seen(one.on, extent, said, shape=shape if one.meaning.success else MarkShape.RING, shade=shade,
-                 session=one.session.id)
-        )  # fmt: skip
+            DayFigure(
+                one.on,
+                extent,
+                said,
+                shape=shape if one.meaning.success else MarkShape.RING,
+                shade=shade,
+                session=one.session.id,
+            )
+        )
     return over_time(seen, part_words.axis(unit), wanted=wanted, most=most)
 
 

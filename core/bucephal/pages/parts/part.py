@@ -13,7 +13,7 @@ from bucephal.answers import Meaning
 from bucephal.charts import Chart
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.progress import Standing
-from bucephal.progress.memo import once_a_standing
+from bucephal.progress.memo import memo_of_standing
 from bucephal.record import Ask, FrozenModel, Session, sessions_in_order
 
 
@@ -71,7 +71,7 @@ def told_within(standing: Standing, span: Span | None) -> Iterator[ToldAsk]:
     return (one for one in _all_told(standing) if span is None or one.on in span)
 
 
-@once_a_standing
+@memo_of_standing
 def _all_told(standing: Standing) -> tuple[ToldAsk, ...]:
     return tuple(
         ToldAsk(row.ask, row.day, row.session, meaning)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bucephal.charts import Chart, ChartKey, ChartRow, ChartTable, MarkShape, Seen, Shade, over_time
+from bucephal.charts import Chart, ChartKey, ChartRow, ChartTable, DayFigure, MarkShape, Shade, over_time
 from bucephal.measures import SettleTime, SettleTrend, settle_trend
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
@@ -28,7 +28,7 @@ def settling(standing: Standing, span: Span | None = None) -> SheetPart | None:
         trend.per_week if trend.direction else None, trend.p_value,
     )  # fmt: skip
     seen = [
-        Seen(
+        DayFigure(
             one.on, one.minutes, part_words.settled_on(one.on, one.minutes, settled=one.settled),
             shape=MarkShape.DOT if one.settled else MarkShape.AT_LEAST, session=session.id,
         )

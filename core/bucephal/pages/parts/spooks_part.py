@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from statistics import median
 from typing import NamedTuple
 
-from bucephal.charts import Chart, ChartRow, ChartTable, Seen, over_time
+from bucephal.charts import Chart, ChartRow, ChartTable, DayFigure, over_time
 from bucephal.measures import trend_of
 from bucephal.pages.history_wish import HistoryWish
 from bucephal.pages.parts.part import PartCode, SheetPart, Span, sessions_within
@@ -113,7 +113,7 @@ def _recovery(found: Sequence[Spook]) -> Iterator[Chart]:
     if trend.direction and trend.per_week is not None and trend.p_value is not None:
         said.append(part_words.recovers(trend.direction, trend.per_week, trend.p_value))
     seen = [
-        Seen(
+        DayFigure(
             one.session.date, took, part_words.calm_again(one.session.date, one.thing, took),
             session=one.session.id,
         )

@@ -25,7 +25,7 @@ from bucephal.pages.parts.work_part import work as work_part
 from bucephal.pages.report.report_charts import goals_chart, sides_chart, sides_words
 from bucephal.pages.report.report_wish import ReportPart, ReportWish, check_wish
 from bucephal.pages.sheet_head import HeadFact, sheet_head
-from bucephal.progress import GOOD, Standing, StepState, standing_on, then_and_now, way_to
+from bucephal.progress import GOOD, Standing, StepState, assessment_changes, standing_on, way_to
 from bucephal.record import Busy, FrozenModel, HorseRecord, Visit
 from bucephal.welfare import RaisedFlag, session_minutes
 from bucephal.words import report_words, sheet_words
@@ -244,7 +244,7 @@ class _Report:
     def _came_light(self) -> frozenset[str]:
         """Steps that came light on every side that was tried in the first assessment."""
         light: dict[str, bool] = {}
-        for one in then_and_now(self.now):
+        for one in assessment_changes(self.now):
             step = one.track.rule.stage.step
             light[step] = light.get(step, True) and one.then_light
         return frozenset(step for step, came in light.items() if came)

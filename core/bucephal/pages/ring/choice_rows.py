@@ -29,7 +29,7 @@ SECOND_AIDS = (1, 2, 3, 0)
 Value = bool | int | float | str
 
 
-class Choice(FrozenModel):
+class AnswerChoice(FrozenModel):
     """Something that can be said of an answer by one tap: fields of the ask, and what they are then."""
 
     label: str
@@ -37,31 +37,32 @@ class Choice(FrozenModel):
     sets: dict[str, Value]
 
 
-class ChoiceRow(FrozenModel):
+class AnswerChoiceRow(FrozenModel):
     """Choices of which one holds."""
 
     code: str
     name: str
     short: str = Field("", description="The name where there is little room; empty: there is enough.")
-    choices: tuple[Choice, ...]
+    choices: tuple[AnswerChoice, ...]
     stays: bool = Field(description="What was chosen holds for the next answer too.")
     at_once: bool = Field(description="It is said of the next answer; else of the one just given.")
 
 
-def how_near() -> ChoiceRow:
+def how_near() -> AnswerChoiceRow:
     """How near the thing was that it let go of."""
     return _distances("near", wedge_words.HOW_NEAR, DISTANCES_M)
 
 
-def grades() -> ChoiceRow:
+def grades() -> AnswerChoiceRow:
     """How good the movement was, apart from how light."""
     choices = (
-        Choice(label=str(one), name=wedge_words.grade(one, GRADES[-1]), sets={"grade": one}) for one in GRADES
+        AnswerChoice(label=str(one), name=wedge_words.grade(one, GRADES[-1]), sets={"grade": one})
+        for one in GRADES
     )
     return _row("grade", wedge_words.GRADE, choices, stays=False, at_once=False)
 
 
-def rows_of(taken_with: TakenWith | None) -> Iterator[ChoiceRow]:
+def rows_of(taken_with: TakenWith | None) -> Iterator[AnswerChoiceRow]:
     """What is chosen beside a measure."""
     if taken_with is TakenWith.STATION:
         yield _distances("off-the-mark", wedge_words.OFF_THE_MARK, OFF_THE_MARK_M)
@@ -69,31 +70,31 @@ def rows_of(taken_with: TakenWith | None) -> Iterator[ChoiceRow]:
         yield _row(
             "to-the-side",
             wedge_words.in_metres(wedge_words.TO_THE_SIDE),
-            (Choice(label=label, name=said, sets={"spot": said}) for label, said in sides),
+            (AnswerChoice(label=label, name=said, sets={"spot": said}) for label, said in sides),
         )
     if taken_with is TakenWith.CORNERS:
         corners = ((one, wedge_words.corner(one)) for one in CORNERS)
         yield _row(
             "corner",
             wedge_words.CORNER,
-            (Choice(label=label, name=said, sets={"spot": said}) for label, said in corners),
+            (AnswerChoice(label=label, name=said, sets={"spot": said}) for label, said in corners),
         )
         legs = enumerate((wedge_words.WITHOUT_LEG, wedge_words.WITH_LEG))
         yield _row(
             "leg",
             wedge_words.INSIDE_LEG,
             (
-                Choice(label=said, name=f"{wedge_words.INSIDE_LEG}: {said}", sets={"second_aid": aid})
+                AnswerChoice(label=said, name=f"{wedge_words.INSIDE_LEG}: {said}", sets={"second_aid": aid})
                 for aid, said in legs
             ),
         )
 
 
-def also_asked(also: Iterable[AlsoAsked]) -> Iterator[ChoiceRow]:
+def also_asked(also: Iterable[AlsoAsked]) -> Iterator[AnswerChoiceRow]:
     """What a yard wants to be asked of every answer beside the usual; attention comes before the ask."""
     for field in also:
         choices = (
-            Choice(label=label, name=f"{wedge_words.ALSO[field]}: {label}", sets={field: value})
+            AnswerChoice(label=label, name=f"{wedge_words.ALSO[field]}: {label}", sets={field: value})
             for label, value in _values(field)
         )
         before = field is AlsoAsked.ATTENTIVE
@@ -119,16 +120,18 @@ def _values(field: AlsoAsked) -> Iterator[tuple[str, Value]]:
             yield from ((gait.value, gait.value) for gait in GaitShown)
 
 
-def _distances(code: str, name: str, distances: Iterable[float]) -> ChoiceRow:
+def _distances(code: str, name: str, distances: Iterable[float]) -> AnswerChoiceRow:
     choices = (
-        Choice(label=f"{one:g}", name=f"{name}: {wedge_words.metres(one)}", sets={"distance_m": one})
+        AnswerChoice(label=f"{one:g}", name=f"{name}: {wedge_words.metres(one)}", sets={"distance_m": one})
         for one in distances
     )
     return _row(code, wedge_words.in_metres(name), choices)
 
 
 def _row(
-    code: str, name: str, choices: Iterable[Choice],
+    code: str, name: str, choices: Iterable[AnswerChoice],
     *, short: str = "", stays: bool = True, at_once: bool = True,
-) -> ChoiceRow:  # fmt: skip
-    return ChoiceRow(code=code, name=name, short=short, choices=tuple(choices), stays=stays, at_once=at_once)
+) -> AnswerChoiceRow:  # fmt: skip
+    return AnswerChoiceRow(
+        code=code, name=name, short=short, choices=tuple(choices), stays=stays, at_once=at_once
+    )

@@ -22,18 +22,18 @@ class SentCoach(FrozenModel):
     shared: dict[str, int]
 
 
-class SentPack(FrozenModel):
+class CompactPack(FrozenModel):
     pack: RingPack = Field(description="The pack without its coaches.")
     coaches: tuple[SentCoach, ...]
     parts: tuple[Any, ...]
 
 
-def as_sent(pack: RingPack) -> SentPack:
+def compact_pack(pack: RingPack) -> CompactPack:
     """The pack to be sent; whoever puts each part back in its place has the pack again."""
     places: dict[str, int] = {}
     coaches = tuple(_sent(coach, places) for coach in pack.coaches)
     parts = tuple(json.loads(part) for part in places)
-    return SentPack(pack=pack.model_copy(update={"coaches": ()}), coaches=coaches, parts=parts)
+    return CompactPack(pack=pack.model_copy(update={"coaches": ()}), coaches=coaches, parts=parts)
 
 
 def _sent(coach: CompiledCoach, places: dict[str, int]) -> SentCoach:

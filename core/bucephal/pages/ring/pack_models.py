@@ -10,7 +10,7 @@ from bucephal.ladder import (
     Side,
 )
 from bucephal.pages.horse_facts import HorseFacts
-from bucephal.pages.ring.choice_rows import ChoiceRow
+from bucephal.pages.ring.choice_rows import AnswerChoiceRow
 from bucephal.pages.ring.day_form import RingDay
 from bucephal.pages.ring.wedge import Wedge
 from bucephal.planning import (
@@ -121,7 +121,7 @@ class RingPack(FrozenModel):
     rider_faults: tuple[RiderFault, ...]
     events: tuple[PackEvent, ...]
     spook: PackSpook
-    also: tuple[ChoiceRow, ...] = Field(description="What the yard wants to be asked of every answer.")
+    also: tuple[AnswerChoiceRow, ...] = Field(description="What the yard wants to be asked of every answer.")
     day: RingDay
     time_up: str = Field(description="Said while it settles, once the session's minutes are over.")
     before: str = Field(description="What is seen to before riding.")

@@ -11,7 +11,7 @@ from collections.abc import Iterable, Iterator
 from pydantic import Field
 
 from bucephal.ladder import Counted, Exercise, StepKind, TakenWith
-from bucephal.pages.ring.choice_rows import ChoiceRow, grades, how_near, rows_of
+from bucephal.pages.ring.choice_rows import AnswerChoiceRow, grades, how_near, rows_of
 from bucephal.planning import PlanItem
 from bucephal.record import FrozenModel
 from bucephal.record.models import LEVELS, STRENGTHS
@@ -64,8 +64,8 @@ class Wedge(FrozenModel):
     )
     taken_with: TakenWith | None = None
     counted: Counting | None = None
-    rows: tuple[ChoiceRow, ...] = Field((), description="What is chosen beside the bar.")
-    grades: ChoiceRow
+    rows: tuple[AnswerChoiceRow, ...] = Field((), description="What is chosen beside the bar.")
+    grades: AnswerChoiceRow
 
 
 def wedge(item: PlanItem, exercise: Exercise, level_words: tuple[str, ...]) -> Wedge:

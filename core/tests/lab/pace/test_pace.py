@@ -7,7 +7,7 @@ from datetime import date
 
 import pytest
 from bucephal.lab.pace import ALL_WAYS, ARRIVALS, OWN, Pace, Run, Working, pace_page, summed, work
-from bucephal.lab.pace.strategies import WAYS, Lesson, Way, who_knows
+from bucephal.lab.pace.strategies import WAYS, Lesson, Strategy, who_knows
 from bucephal.lab.pace.trials import _Season
 from bucephal.ladder import Catalogue, Side
 from bucephal.planning import ItemKind, PlanRequest, SessionPlan, plan_session
@@ -88,7 +88,7 @@ def test_the_horse_is_the_same_whatever_the_way(catalogue: Catalogue) -> None:
 def test_a_hand_made_way_stays_within_its_tries_and_gets_on(way: str, catalogue: Catalogue) -> None:
     steps, by_hand = (
         ["lead.1", "lead.2", "lead.3", "backup-g.1"],
-        Way(["lead.1", "lead.2", "lead.3", "backup-g.1"]),
+        Strategy(["lead.1", "lead.2", "lead.3", "backup-g.1"]),
     )
     asked = []
     for _ in range(16):
@@ -108,14 +108,14 @@ def test_who_knows_asks_only_what_rests_on_what_is_there_and_may_come(catalogue:
         ({"lead.1": 0.9, "lead.2": 0.4, "lead.3": 0.1}, {"lead.2"}),  # there is nothing to wait for
         ({"lead.1": 0.9, "lead.2": 0.9, "lead.3": 0.7}, {"lead.2", "lead.3", "backup-g.1", "head-down.1"}),
     ):
-        by_hand = Way(steps, asked={"lead.1"})
+        by_hand = Strategy(steps, asked={"lead.1"})
         lesson = Lesson(Horse(name="x"), catalogue, answers(7), helper=True, tries_left=60)
         who_knows(lambda step, at=chances: at.get(step, 0.6))(by_hand, lesson)  # type: ignore[misc]
         assert {ask.step for ask in lesson.asks} - {"backup-g.1", "head-down.1"} == asked - {
             "backup-g.1", "head-down.1"}  # fmt: skip
     # First what most still rests on.
     lesson = Lesson(Horse(name="x"), catalogue, answers(2), helper=False, tries_left=60)
-    who_knows(lambda _: 0.7)(Way(["head-down.1", "lead.2", "lead.3", "stand.1"]), lesson)
+    who_knows(lambda _: 0.7)(Strategy(["head-down.1", "lead.2", "lead.3", "stand.1"]), lesson)
     assert lesson.asks[0].step == "lead.2"
 
 

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 import pytest
 from bucephal.answers import drawn, meaning_of, rule_for
 from bucephal.ladder import Counted, StepKind, TakenWith, load_catalogue
-from bucephal.pages.ring.choice_rows import ChoiceRow, also_asked
+from bucephal.pages.ring.choice_rows import AnswerChoiceRow, also_asked
 from bucephal.pages.ring.wedge import Wedge, wedge
 from bucephal.planning import PlanItem, plan_request, spare_plan
 from bucephal.progress import Standing
@@ -31,7 +31,7 @@ def wedge_of(item: PlanItem) -> Wedge:
     return wedge(item, CATALOGUE.exercise(item.step or ""), ())
 
 
-def rows(found: Wedge) -> Iterator[ChoiceRow]:
+def rows(found: Wedge) -> Iterator[AnswerChoiceRow]:
     yield from found.rows
     yield found.grades
     yield from also_asked(AlsoAsked)

@@ -7,7 +7,7 @@ from datetime import date
 import pytest
 from bucephal.coach import CompiledCoach
 from bucephal.ladder import load_catalogue
-from bucephal.pages import SentPack, as_sent, horse_facts, ring_pack
+from bucephal.pages import CompactPack, compact_pack, horse_facts, ring_pack
 from bucephal.planning import PlanRequest, plan_session
 from bucephal.progress import Standing
 from bucephal.record import read_record
@@ -23,8 +23,8 @@ def test_the_pack_can_be_put_together_again(name: str) -> None:
     standing, request = Standing(record, catalogue, ON), PlanRequest(on=ON, minutes=40, helper=True)
     plan = plan_session(record, catalogue, request, standing.tracks)
     pack = ring_pack(horse_facts(standing), plan, standing, request)
-    text = as_sent(pack).model_dump_json()
-    sent = SentPack.model_validate_json(text)
+    text = compact_pack(pack).model_dump_json()
+    sent = CompactPack.model_validate_json(text)
     together = [
         CompiledCoach.model_validate(
             {**one.own, **{part: sent.parts[place] for part, place in one.shared.items()}}

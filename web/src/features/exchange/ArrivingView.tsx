@@ -1,12 +1,12 @@
 // What taking a file in would do: how much of it is new, what differs, session by session.
-import type { Arriving, Came, Tally } from "../../shared/api/types";
+import type { Arriving, Novelty, Tally } from "../../shared/api/types";
 import { fullDay } from "../../shared/text/days";
 import { exchangeText as text } from "../../shared/text/en.exchange";
 import { DataTable } from "../../shared/ui/DataTable";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
 import styles from "./Exchange.module.css";
 
-const CAME = ["new", "equal", "different", "struck-out"] as const satisfies readonly Came[];
+const CAME = ["new", "equal", "different", "struck-out"] as const satisfies readonly Novelty[];
 const PARTS = ["whole_sessions", "asks", "events", "rest"] as const;
 
 export function ArrivingView({ arriving }: { arriving: Arriving }) {
@@ -48,7 +48,7 @@ function Tallies({ arriving }: { arriving: Arriving }) {
   );
 }
 
-const countOf = (arriving: Arriving, part: (typeof PARTS)[number], came: Came) =>
+const countOf = (arriving: Arriving, part: (typeof PARTS)[number], came: Novelty) =>
   arriving[part][came === "struck-out" ? "struck_out" : came] ?? 0;
 
 function Sessions({ arriving }: { arriving: Arriving }) {

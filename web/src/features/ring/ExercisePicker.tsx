@@ -1,8 +1,8 @@
 // Any exercise, the horse's own first: searched by typing, or found by scrolling; each says what speaks against it.
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
+import { putTogether } from "../../shared/api/compactPack";
 import { sparesQuery } from "../../shared/api/queries";
-import { putTogether } from "../../shared/api/sentPack";
 import type { PlanItem, RingPack } from "../../shared/api/types";
 import { taking } from "../../shared/text/en.taking";
 import { ErrorView, Loading } from "../../shared/ui/StateView";

@@ -1,5 +1,5 @@
 // What is tapped for an answer: the wedge, with what else a step is taken down by, and the chips that say more of it.
-import type { ChoiceRow, PackItem } from "../../shared/api/types";
+import type { AnswerChoiceRow, PackItem } from "../../shared/api/types";
 import { PressureWedge } from "../../shared/drawing/PressureWedge";
 import { text } from "../../shared/text/en";
 import { taking } from "../../shared/text/en.taking";
@@ -120,7 +120,7 @@ function Measuring({ draft, ring, pack, taps }: PartProps & { ring: Ring }) {
 function Rows({ draft, pack, taps }: PartProps) {
   const chosen = chosenNow(draft, pack, taps.armed);
   const given = lastAnswer(draft);
-  const part = (row: ChoiceRow) => ({
+  const part = (row: AnswerChoiceRow) => ({
     row,
     said: row.at_once || !given ? chosen : (given.more ?? {}),
     onChoose: (sets: More) => taps.choose(row, sets),

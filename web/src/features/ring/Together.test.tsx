@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { taken } from "../../shared/api/sentPack";
+import { taken } from "../../shared/api/compactPack";
 import { renderAt } from "../../shared/testing/renderAt";
 import { HORSE, testPack } from "./testPack";
 

@@ -1,6 +1,6 @@
 // The taps of a session: one for an answer, with what was armed before it; a lead or a fault said afterwards.
 import { useRef, useState } from "react";
-import type { ChoiceRow } from "../../shared/api/types";
+import type { AnswerChoiceRow } from "../../shared/api/types";
 import { type CoachEntry, PLAIN } from "./coachPlayer";
 import { sameLead } from "./LeadChips";
 import { type Beside, type More, packItem, type RingDraft } from "./ringDraft";
@@ -33,7 +33,7 @@ export interface RingTaps {
   say: (part: Partial<CoachEntry>, beside?: Beside) => void;
   chooseLead: (lead: PackLead) => void;
   /** One of a row: of the answer just given, of the next one, or of all from now on; said again it is unsaid. */
-  choose: (row: ChoiceRow, sets: More) => void;
+  choose: (row: AnswerChoiceRow, sets: More) => void;
 }
 
 export function useRingTaps(draft: RingDraft, ring: Ring, leads: PackLead[]): RingTaps {
@@ -69,7 +69,7 @@ export function useRingTaps(draft: RingDraft, ring: Ring, leads: PackLead[]): Ri
     const before = leads.find((one) => sameLead(one, given.lead)) ?? null;
     say({ faults: withLead(given.entry.faults, before, lead) }, { lead: leadOf(lead) });
   };
-  const choose = (row: ChoiceRow, sets: More) => {
+  const choose = (row: AnswerChoiceRow, sets: More) => {
     if (row.stays) return ring.move((now) => withChosen(now, row.code, sets));
     const given = row.at_once ? undefined : lastAnswer(draft);
     if (!given) return arm({ ...armed, more: toggled(armed.more ?? {}, sets) });

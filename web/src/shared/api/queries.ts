@@ -1,7 +1,7 @@
 // What is asked of the server, key and fetcher together.
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api } from "./client";
-import { putTogether } from "./sentPack";
+import { putTogether } from "./compactPack";
 import type { CompareBy, HistoryWish, ReportPart } from "./types";
 
 export interface PlanWishes {

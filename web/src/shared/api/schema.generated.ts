@@ -3475,6 +3475,56 @@ export interface components {
             wait_s?: number | null;
         };
         /**
+         * AnswerChoice
+         * @description Something that can be said of an answer by one tap: fields of the ask, and what they are then.
+         */
+        AnswerChoice: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Sets */
+            sets: {
+                [key: string]: boolean | number | string;
+            };
+        };
+        /**
+         * AnswerChoiceRow
+         * @description Choices of which one holds.
+         */
+        AnswerChoiceRow: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Short
+             * @description The name where there is little room; empty: there is enough.
+             * @default
+             */
+            short: string;
+            /** Choices */
+            choices: components["schemas"]["AnswerChoice"][];
+            /**
+             * Stays
+             * @description What was chosen holds for the next answer too.
+             */
+            stays: boolean;
+            /**
+             * At Once
+             * @description It is said of the next answer; else of the one just given.
+             */
+            at_once: boolean;
+        };
+        /**
+         * AnswerMark
+         * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
+         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
+         *     nothing of lightness; and a probe, which is heard but counts for nothing.
+         * @enum {string}
+         */
+        AnswerMark: "accepted" | "in-band" | "heavy" | "none" | "apart";
+        /**
          * Bar
          * @description One bar: what is logged where it is tapped, and how it is said.
          */
@@ -3505,47 +3555,14 @@ export interface components {
             };
             conditions: components["schemas"]["Conditions"];
         };
-        /**
-         * Choice
-         * @description Something that can be said of an answer by one tap: fields of the ask, and what they are then.
-         */
-        Choice: {
-            /** Label */
-            label: string;
-            /** Name */
-            name: string;
-            /** Sets */
-            sets: {
-                [key: string]: boolean | number | string;
-            };
-        };
-        /**
-         * ChoiceRow
-         * @description Choices of which one holds.
-         */
-        ChoiceRow: {
-            /** Code */
-            code: string;
-            /** Name */
-            name: string;
-            /**
-             * Short
-             * @description The name where there is little room; empty: there is enough.
-             * @default
-             */
-            short: string;
-            /** Choices */
-            choices: components["schemas"]["Choice"][];
-            /**
-             * Stays
-             * @description What was chosen holds for the next answer too.
-             */
-            stays: boolean;
-            /**
-             * At Once
-             * @description It is said of the next answer; else of the one just given.
-             */
-            at_once: boolean;
+        /** CompactPack */
+        CompactPack: {
+            /** @description The pack without its coaches. */
+            pack: components["schemas"]["RingPack"];
+            /** Coaches */
+            coaches: components["schemas"]["SentCoach"][];
+            /** Parts */
+            parts: unknown[];
         };
         /**
          * CompiledCoach
@@ -3584,7 +3601,7 @@ export interface components {
                 components["schemas"]["CompiledTable"]
             ];
             /** Swaps */
-            swaps: components["schemas"]["Swap"][];
+            swaps: components["schemas"]["OutsideFact"][];
             /** Texts */
             texts: {
                 [key: string]: components["schemas"]["AdviceText"];
@@ -3691,7 +3708,7 @@ export interface components {
             said: string;
             /** Said Without Level */
             said_without_level: string;
-            mark: components["schemas"]["Mark"];
+            mark: components["schemas"]["AnswerMark"];
             /** Is Ask */
             is_ask: boolean;
             /**
@@ -3820,14 +3837,6 @@ export interface components {
          */
         EventKind: "spook" | "stumble" | "uneven" | "buck" | "rear" | "bolt" | "kick" | "fall";
         /**
-         * Mark
-         * @description accepted; in-band: light (a success) or far more than asked, yet not accepted; heavy; none: no
-         *     answer; apart: an alarmed answer, a stop, an event, or what is no answer: they say
-         *     nothing of lightness; and a probe, which is heard but counts for nothing.
-         * @enum {string}
-         */
-        Mark: "accepted" | "in-band" | "heavy" | "none" | "apart";
-        /**
          * MeasuredTexts
          * @description What is said beside 'Done' and 'Not yet' where something was measured.
          */
@@ -3837,6 +3846,12 @@ export interface components {
             /** Extent */
             extent: string;
         };
+        /**
+         * OutsideFact
+         * @description What the machine does not hold but a verdict can depend on, in the order it is looked at.
+         * @enum {string}
+         */
+        OutsideFact: "danger-again" | "body-again" | "tired-again" | "alarm-again" | "nerves" | "nerves-again" | "remedy-again" | "row-full" | "other-side-waits" | "climb" | "time-up" | "same-rounds";
         /**
          * PackClimb
          * @description The item that follows at once where the coach says to go up, or the trainer wants to see.
@@ -4068,7 +4083,7 @@ export interface components {
              * Also
              * @description What the yard wants to be asked of every answer.
              */
-            also: components["schemas"]["ChoiceRow"][];
+            also: components["schemas"]["AnswerChoiceRow"][];
             day: components["schemas"]["RingDay"];
             /**
              * Time Up
@@ -4150,21 +4165,6 @@ export interface components {
                 [key: string]: number;
             };
         };
-        /** SentPack */
-        SentPack: {
-            /** @description The pack without its coaches. */
-            pack: components["schemas"]["RingPack"];
-            /** Coaches */
-            coaches: components["schemas"]["SentCoach"][];
-            /** Parts */
-            parts: unknown[];
-        };
-        /**
-         * Swap
-         * @description What the machine does not hold but a verdict can depend on, in the order it is looked at.
-         * @enum {string}
-         */
-        Swap: "danger-again" | "body-again" | "tired-again" | "alarm-again" | "nerves" | "nerves-again" | "remedy-again" | "row-full" | "other-side-waits" | "climb" | "time-up" | "same-rounds";
         /**
          * TakenWith
          * @description With what a measure is taken at the ring.
@@ -4206,8 +4206,8 @@ export interface components {
              * @description What is chosen beside the bar.
              * @default []
              */
-            rows: components["schemas"]["ChoiceRow"][];
-            grades: components["schemas"]["ChoiceRow"];
+            rows: components["schemas"]["AnswerChoiceRow"][];
+            grades: components["schemas"]["AnswerChoiceRow"];
         };
         /**
          * Baseline
@@ -4679,7 +4679,7 @@ export interface components {
              * Seen
              * @description What was seen, thing by thing.
              */
-            seen: components["schemas"]["Seen"][];
+            seen: components["schemas"]["Sighting"][];
             /**
              * Needs A Vet
              * @description Cleared only with what a vet found.
@@ -4712,19 +4712,6 @@ export interface components {
                 number,
                 number
             ];
-        };
-        /**
-         * Seen
-         * @description One thing that was seen, in words.
-         */
-        Seen: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Words */
-            words: string;
         };
         /**
          * Shade
@@ -4791,6 +4778,19 @@ export interface components {
             heavier: components["schemas"]["Side"] | null;
             /** Claimed */
             claimed: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Sighting
+         * @description One thing that was seen, in words.
+         */
+        Sighting: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
             /** Words */
             words: string;
         };
@@ -5111,7 +5111,7 @@ export interface components {
         StripAsk: {
             /** Level */
             level: number | null;
-            mark: components["schemas"]["Mark"];
+            mark: components["schemas"]["AnswerMark"];
             /** Written */
             written: string;
         };
@@ -5134,7 +5134,7 @@ export interface components {
          */
         AnswerDrawn: {
             ask: components["schemas"]["Ask"];
-            mark: components["schemas"]["Mark"];
+            mark: components["schemas"]["AnswerMark"];
             /**
              * Written
              * @description As one writes it down: 5, -7 no answer up to 7, ! tight, x wrong.
@@ -5879,7 +5879,7 @@ export interface components {
              * Seen
              * @description What was seen, thing by thing.
              */
-            seen: components["schemas"]["Seen"][];
+            seen: components["schemas"]["Sighting"][];
             /**
              * Needs A Vet
              * @description Cleared only with what a vet found.
@@ -8009,8 +8009,8 @@ export interface components {
          * @enum {string}
          */
         MarkerKind: "barrel" | "cone" | "pole" | "centre" | "target" | "mark";
-        /** Option */
-        Option: {
+        /** ParameterOption */
+        ParameterOption: {
             /** Value */
             value: string;
             /** Name */
@@ -8040,7 +8040,7 @@ export interface components {
              * Options
              * @default []
              */
-            options: components["schemas"]["Option"][];
+            options: components["schemas"]["ParameterOption"][];
             /**
              * Sets
              * @description The key under which what is typed is sent: of feet another.
@@ -8293,11 +8293,11 @@ export interface components {
             edition: string;
         };
         /**
-         * Came
+         * Novelty
          * @description What something that comes in is, beside what is there.
          * @enum {string}
          */
-        Came: "new" | "equal" | "different" | "struck-out";
+        Novelty: "new" | "equal" | "different" | "struck-out";
         /**
          * SessionTold
          * @description A session that comes in: what it is here as a whole, and what is in it.
@@ -8314,7 +8314,7 @@ export interface components {
              */
             date: string;
             kind: components["schemas"]["SessionKind"];
-            came: components["schemas"]["Came"];
+            came: components["schemas"]["Novelty"];
             inside: components["schemas"]["Tally"];
         };
         /**
@@ -8350,7 +8350,7 @@ export interface components {
         ThingComing: {
             /** Path */
             path: string;
-            came: components["schemas"]["Came"];
+            came: components["schemas"]["Novelty"];
             /** Mine */
             mine?: unknown;
             /** Theirs */
@@ -12476,7 +12476,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SentPack"];
+                    "application/json": components["schemas"]["CompactPack"];
                 };
             };
             /** @description Nobody is signed in. */
@@ -12584,7 +12584,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SentPack"];
+                    "application/json": components["schemas"]["CompactPack"];
                 };
             };
             /** @description Nobody is signed in. */

@@ -1,1 +1,1 @@
-export const SCHEMA = "fdf4fbc06844502f";
+export const SCHEMA = "f628295820af8f39";

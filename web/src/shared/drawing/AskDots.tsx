@@ -1,6 +1,6 @@
 // The asks of one knot and side, in order, over the band: each drawn by its mark.
 
-import type { Mark } from "../api/types";
+import type { AnswerMark } from "../api/types";
 import styles from "./AskDots.module.css";
 import { Hatch } from "./Hatch";
 
@@ -8,7 +8,7 @@ export interface AskDot {
   id: string;
   /** 1 to 10; null where the step has no level. */
   level: number | null;
-  mark: Mark;
+  mark: AnswerMark;
   name: string;
   /** What is written under it. */
   figure?: string;

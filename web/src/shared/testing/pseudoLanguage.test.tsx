@@ -2,7 +2,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { HORSE as IN_THE_RING, testPack } from "../../features/ring/testPack";
-import { taken } from "../api/sentPack";
+import { taken } from "../api/compactPack";
 import { speak } from "../text/spoken";
 import { leftOver, pseudoLanguage } from "./pseudoLanguage";
 import { HORSE, ME, renderAt } from "./renderAt";

@@ -1,13 +1,13 @@
 // What is chosen of an answer beside its bar: one of a row, by one tap.
-import type { ChoiceRow } from "../../../shared/api/types";
+import type { AnswerChoiceRow } from "../../../shared/api/types";
 import { taking } from "../../../shared/text/en.taking";
 import type { More } from "../ringDraft";
 import styles from "./inputs.module.css";
 
-type Choice = ChoiceRow["choices"][number];
+type Choice = AnswerChoiceRow["choices"][number];
 
 interface Props {
-  row: ChoiceRow;
+  row: AnswerChoiceRow;
   /** What holds now, by field. */
   said: More;
   /** The fields that are set; said again they are unsaid. */

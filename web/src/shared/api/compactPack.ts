@@ -1,7 +1,7 @@
 // A pack comes with what its coaches have in common once; here each part goes back to its place.
-import type { CompiledCoach, RingPack, SentPack } from "./types";
+import type { CompactPack, CompiledCoach, RingPack } from "./types";
 
-export function putTogether({ pack, coaches, parts }: SentPack): RingPack {
+export function putTogether({ pack, coaches, parts }: CompactPack): RingPack {
   const whole = coaches.map(({ own, shared }) => ({
     ...own,
     ...Object.fromEntries(Object.entries(shared).map(([name, place]) => [name, parts[place]])),
@@ -10,7 +10,7 @@ export function putTogether({ pack, coaches, parts }: SentPack): RingPack {
 }
 
 /** As it would be sent, nothing in common: for tests. */
-export function taken(pack: RingPack): SentPack {
+export function taken(pack: RingPack): CompactPack {
   const coaches = pack.coaches.map((own) => ({ own: { ...own }, shared: {} }));
   return { pack: { ...pack, coaches: [] }, coaches, parts: [] };
 }

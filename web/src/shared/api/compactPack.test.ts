@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { testPack } from "../../features/ring/testPack";
-import { putTogether, taken } from "./sentPack";
+import { putTogether, taken } from "./compactPack";
 
 describe("a pack as it comes", () => {
   it("is put together with what its coaches have in common", () => {
