@@ -61,8 +61,8 @@ def load(today: date, written: list[str]) -> None:
     from derived.services import rebuild
     from django.db import transaction
     from ground.services import add_place
-    from training.services import take_the_clock
-    from training.storing import store_record
+    from training.record_storage import store_record
+    from training.services import measure_ask_clock
     from yards.services import save_day
 
     from demo.horses import HORSES
@@ -85,7 +85,7 @@ def load(today: date, written: list[str]) -> None:
         save_day(yard, TODAY, today)
         for place in PLACES:
             add_place(yard, place)
-        take_the_clock(yard)
+        measure_ask_clock(yard)
         for horse in horses:
             rebuild(horse, today)
 

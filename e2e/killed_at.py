@@ -50,12 +50,12 @@ def taken_in(path: str) -> None:
     """A record of a horse, by a trainer of the yard."""
     from accounts.models import Role, User
     from django.utils import timezone
-    from exchange import imports, looking
+    from exchange import import_preview, imports
     from exchange.models import ImportKind
 
     trainer, today = User.objects.filter(role=Role.TRAINER).earliest("pk"), timezone.localdate()
-    record = looking.read(trainer, Path(path).read_bytes(), today)
-    into = looking.Into()
+    record = import_preview.read(trainer, Path(path).read_bytes(), today)
+    into = import_preview.Into()
     imports.take(trainer, record, into, today, kind=ImportKind.RECORD, name="", began_with=None)
 
 

@@ -36,7 +36,7 @@ def main() -> None:
 
     call_command("migrate", verbosity=0)
     from accounts.models import User, Yard
-    from training.storing import store_record
+    from training.record_storage import store_record
 
     today = timezone.localdate()
     yards = (("Home", "wren", "Quill"), ("Away", "isla", "Basalt"))

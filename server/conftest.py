@@ -18,7 +18,7 @@ from django.utils import timezone
 from horses.models import Horse
 from hypothesis import settings
 from testing import forget_all, person
-from training.storing import store_record
+from training.record_storage import store_record
 
 # The same examples on every run and machine: what is found is found before it is merged.
 settings.register_profile("fixed", derandomize=True, deadline=None)

@@ -8,7 +8,7 @@ from datetime import date
 from typing import Any
 
 import derived.services
-import reading.kept
+import reading.cached_answers
 import reading.services
 import training.records
 from accounts.models import Role, User, Yard
@@ -26,7 +26,7 @@ def forget_all() -> None:
     """Lets go what the process keeps: the database has become another one."""
     training.records.forget()
     derived.services.forget()
-    reading.kept.forget()
+    reading.cached_answers.forget()
     reading.services.forget()
 
 

@@ -80,7 +80,7 @@ def make() -> None:
     from bucephal.lab.virtual_horse import simulate_record
     from django.core.management import call_command
     from django.db import transaction
-    from training.storing import store_record
+    from training.record_storage import store_record
 
     call_command("migrate", verbosity=0)
     today = date.today()

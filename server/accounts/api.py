@@ -13,13 +13,13 @@ from ninja import Path, Query, Router, Schema, Status
 from ninja.decorators import decorate_view
 from pydantic import Field
 
-from accounts import devices, first_run, links, people, services, trail
+from accounts import activity, devices, first_run, links, people, services
+from accounts.activity import ActivityKind
 from accounts.devices import DeviceKind, kind_of
 from accounts.doors import MANAGES, ONESELF, READS
 from accounts.models import Clock, Deed, Device, Link, Role, Units, User
+from accounts.password_tries import PasswordTries, remember_device
 from accounts.services import person_of, yard_of
-from accounts.trail import What
-from accounts.tries import Tries, remember_device
 
 router = Router(tags=["accounts"])
 
@@ -217,7 +217,7 @@ def get_first_run(request: HttpRequest) -> FirstRun:
 @router.post("/first-run", auth=None, response={201: Me})
 @decorate_view(csrf_protect)
 def post_first_run(request: HttpRequest, response: HttpResponse, new: NewYard) -> Status[Me]:
-    tries = Tries(request, "the first run")
+    tries = PasswordTries(request, "the first run")
     tries.check()
     try:
         person = first_run.begin(new.code, new.yard, new.name, new.shown, new.password)
@@ -311,7 +311,7 @@ def post_new_password(request: HttpRequest, person_id: PersonId) -> Status[LinkM
     by = person_of(request)
     person = people.one_of(by, person_id)
     made = links.given_out(links.for_a_new_password(person), base_of(request))
-    trail.note(by, What.NEW_PASSWORD, person.shown, person)
+    activity.note(by, ActivityKind.NEW_PASSWORD, person.shown, person)
     return Status(201, made_view(request, made))
 
 
@@ -327,19 +327,23 @@ def end_link(request: HttpRequest, link_id: UUID) -> Status[None]:
     by = person_of(request)
     link = people.link_of(by, link_id)
     links.end_link(link)
-    trail.note(by, What.LINK_ENDED, link.name, link.person)
+    activity.note(by, ActivityKind.LINK_ENDED, link.name, link.person)
     return Status(204, None)
 
 
 @router.get("/yard/trail", auth=MANAGES, response=Trail)
 def get_trail(request: HttpRequest, before: Annotated[int | None, Query(ge=1, le=2**53)] = None) -> Trail:
-    found = list(trail.deeds_of(yard_of(person_of(request)), before))
-    page = found[: trail.PAGE]
-    return Trail(deeds=[_deed(one) for one in page], earlier=page[-1].pk if len(found) > trail.PAGE else None)
+    found = list(activity.deeds_of(yard_of(person_of(request)), before))
+    page = found[: activity.PAGE]
+    return Trail(
+        deeds=[_deed(one) for one in page], earlier=page[-1].pk if len(found) > activity.PAGE else None
+    )
 
 
 def _deed(one: Deed) -> DeedView:
-    return DeedView(id=one.pk, at=one.at, who=one.who, what=trail.WORDS[What(one.what)], about=one.about)
+    return DeedView(
+        id=one.pk, at=one.at, who=one.who, what=activity.WORDS[ActivityKind(one.what)], about=one.about
+    )
 
 
 # --- coming by a link -----------------------------------------------------------------------

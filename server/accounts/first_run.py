@@ -11,15 +11,15 @@ from data_folder import write_whole
 from django.conf import settings
 from django.db import OperationalError, transaction
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import ActivityKind
 from accounts.hashing import hashing
 from accounts.links import new_person, refuse_a_taken_name
 from accounts.models import Role, User, Yard
 from accounts.passwords import check_password
-from accounts.trail import What
 
 
-class Begun(BucephalError):
+class YardExists(BucephalError):
     """There is a yard already."""
 
     code = "first-run.over"
@@ -65,7 +65,7 @@ def begin(code: str, yard: str, name: str, shown: str, password: str) -> User:
     """
     expected = code_to_begin()
     if expected is None:
-        raise Begun
+        raise YardExists
     if not secrets.compare_digest(code.replace(" ", "").encode(), expected.encode()):
         raise WrongCode
     person = make_yard(yard, name, shown, password, only_the_first=True)
@@ -89,11 +89,11 @@ def make_yard(yard: str, name: str, shown: str, password: str, *, only_the_first
         trainer.set_password(password)
     with transaction.atomic():
         if only_the_first and not is_first_run():
-            raise Begun
+            raise YardExists
         refuse_a_taken_name(name)
         trainer.yard = Yard.objects.create(name=yard)
         trainer.save()
-        trail.note(trainer, What.BEGAN, yard, trainer)
+        activity.note(trainer, ActivityKind.BEGAN, yard, trainer)
     return trainer
 
 

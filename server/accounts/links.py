@@ -17,12 +17,12 @@ from django.core.mail import EmailMessage
 from django.db import transaction
 from django.utils import timezone
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import ActivityKind
 from accounts.devices import end_all
 from accounts.hashing import hashing
 from accounts.models import Link, Role, User, Yard
 from accounts.passwords import check_password
-from accounts.trail import What
 
 INVITATION = timedelta(days=7)
 NEW_PASSWORD = timedelta(days=1)
@@ -172,7 +172,7 @@ def join(token: str, name: str, password: str, given: Given) -> User:
         person.save()
         Link.objects.filter(pk=link.pk).update(person=person)
         given(person, link)
-        trail.note(person, What.JOINED, person.get_role_display(), person)
+        activity.note(person, ActivityKind.JOINED, person.get_role_display(), person)
     return person
 
 
@@ -215,7 +215,7 @@ def come_for_the_day(token: str) -> tuple[User, Link]:
             person.save()
             link.person, link.used_at = person, timezone.now()
             link.save(update_fields=["person", "used_at"])
-            trail.note(person, What.CAME_FOR_THE_DAY, "", person)
+            activity.note(person, ActivityKind.CAME_FOR_THE_DAY, "", person)
     if link.person is None or not link.person.is_here:
         raise NoLink
     return link.person, link

@@ -9,12 +9,12 @@ from django.db import transaction
 from django.db.models import Case, Max, Q, QuerySet, When
 from django.utils import timezone
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import ActivityKind
 from accounts.devices import end_all
 from accounts.links import INVITED
 from accounts.models import Link, Role, User, Yard
 from accounts.services import Missing, yard_of
-from accounts.trail import What
 
 NOBODY = "there is nobody like that in this yard"
 
@@ -80,7 +80,7 @@ def change_role(by: User, person: User, role: Role) -> None:
             keep_a_trainer(person)
         person.role = role
         person.save(update_fields=["role"])
-        trail.note(by, What.ROLE, f"{person.shown}, {person.get_role_display()}", person)
+        activity.note(by, ActivityKind.ROLE, f"{person.shown}, {person.get_role_display()}", person)
 
 
 def leave(by: User, person: User) -> None:
@@ -94,7 +94,7 @@ def leave(by: User, person: User) -> None:
         person.is_active = False
         person.save(update_fields=["is_active"])
         end_all(person)
-        trail.note(by, What.LEFT, person.shown, person)
+        activity.note(by, ActivityKind.LEFT, person.shown, person)
 
 
 def keep_a_trainer(person: User) -> None:

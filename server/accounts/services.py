@@ -10,8 +10,8 @@ from django.http import Http404, HttpRequest
 from accounts.devices import end_all, forget_ended_devices, remember_what_it_runs_on
 from accounts.hashing import hashing
 from accounts.models import LATE, User, Yard
+from accounts.password_tries import PasswordTries
 from accounts.passwords import set_password
-from accounts.tries import Tries
 
 
 class Missing(Http404):
@@ -36,7 +36,7 @@ def sign_in(request: HttpRequest, name: str, password: str) -> User:
         TooManyTries: if there were too many wrong ones; this one was not looked at.
         TooManyAtOnce: if too many sign in at this moment.
     """
-    tries = Tries(request, name)
+    tries = PasswordTries(request, name)
     tries.check()
     with hashing():
         user = authenticate(request, username=name, password=password)
@@ -64,7 +64,7 @@ def change_password(request: HttpRequest, person: User, old: str, new: str) -> N
         InvalidInput: if the old one is wrong, or the new one breaks a rule.
         TooManyTries: if there were too many wrong ones.
     """
-    tries = Tries(request, person.username)
+    tries = PasswordTries(request, person.username)
     tries.check()
     with hashing():
         right = person.check_password(old)

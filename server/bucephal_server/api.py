@@ -12,12 +12,12 @@ from typing import Any
 
 from accounts.api import router as accounts_router
 from accounts.doors import CHANGES
-from accounts.editions import Overtaken
-from accounts.first_run import Begun
+from accounts.edition_checks import Overtaken
+from accounts.first_run import YardExists
 from accounts.hashing import TooManyAtOnce
 from accounts.links import NoLink
+from accounts.password_tries import TooManyTries
 from accounts.services import Missing
-from accounts.tries import TooManyTries
 from bucephal.base.errors import BucephalError, UnknownStep
 from bucephal.base.problems import path_text, problem_alone
 from bucephal.record import parse_json
@@ -27,7 +27,7 @@ from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
 from exchange.api import router as exchange_router
 from exchange.archive_files import Busy
-from exchange.exporting import TooManyExports
+from exchange.export_files import TooManyExports
 from exchange.reports_api import router as reports_router
 from exchange.uploads import TooLarge
 from ground.api import router as ground_router
@@ -80,7 +80,7 @@ class Errors(Schema):
 
 
 STATUS = {
-    UnknownStep: 404, NoLink: 404, Overtaken: 409, Begun: 409, TooLarge: 413, PictureTooLarge: 413,
+    UnknownStep: 404, NoLink: 404, Overtaken: 409, YardExists: 409, TooLarge: 413, PictureTooLarge: 413,
     TooManyTries: 429, TooManyAtOnce: 503, TooManyExports: 503, Busy: 409,
 }  # fmt: skip
 """Of what the core and the services refuse; anything else does not fit."""

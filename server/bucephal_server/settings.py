@@ -65,7 +65,7 @@ INSTALLED_APPS = [
 
 MIDDLEWARE = [
     # Outermost: what any of the others refuses has the API's one shape too.
-    "bucephal_server.told.which_api",
+    "bucephal_server.response_headers.which_api",
     "django.middleware.security.SecurityMiddleware",
     # Before WhiteNoise, so that the page and its assets carry the policy too.
     "csp.middleware.CSPMiddleware",

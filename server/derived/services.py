@@ -21,8 +21,8 @@ from bucephal.response import Heard, hear
 from django.db import DatabaseError, transaction
 from horses.models import Horse
 from horses.services import ladder_of
-from kept import MOST_HORSES, Kept, Latest
 from training.records import record_anew, record_of
+from version_cache import MOST_HORSES, Latest, VersionCache
 from yards.services import defaults_of
 
 from derived.models import Derived
@@ -123,8 +123,8 @@ def worked_out(horse: Horse, on: date) -> Worked:
     return worked_out_of([horse], on)[0]
 
 
-_WORKED_OUT: Kept[Worked] = Kept(64)
-_STANDINGS: Kept[Standing] = Kept(MOST_HORSES)
+_WORKED_OUT: VersionCache[Worked] = VersionCache(64)
+_STANDINGS: VersionCache[Standing] = VersionCache(MOST_HORSES)
 _HEARD: Latest[UUID, Heard] = Latest(MOST_HORSES)
 
 

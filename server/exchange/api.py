@@ -5,25 +5,25 @@ from __future__ import annotations
 from uuid import UUID
 
 from accounts.doors import MANAGES, READS
-from accounts.editions import telling
+from accounts.edition_checks import telling
 from accounts.services import person_of
-from as_a_file import AS_A_FILE
 from bucephal.base.errors import InvalidInput
 from bucephal.exchange import Export
 from bucephal.record import write_record
 from django.http import FileResponse, HttpRequest, HttpResponse
 from django.utils import timezone
+from file_body import AS_A_FILE
 from horses.services import horse_of
 from ninja import Query, Router, Schema, Status
 from pydantic import Field
 from reading.services import handed_on
 
-from exchange import archiving, exporting, from_tables, imports, looking
-from exchange.archiving import Archives
-from exchange.from_tables import TableLook, Understood
+from exchange import archive_list, export_files, import_preview, imports, table_imports
+from exchange.archive_list import Archives
+from exchange.import_preview import Arriving, Into
 from exchange.imports import ImportDone, Taken
-from exchange.looking import Arriving, Into
 from exchange.models import ImportKind
+from exchange.table_imports import TableLook, Understood
 from exchange.uploads import file_of
 
 router = Router(tags=["exchange"])
@@ -54,14 +54,14 @@ def get_record(request: HttpRequest, horse_id: UUID) -> HttpResponse:
 @router.post("/imports/record/look", auth=MANAGES, response=Arriving, openapi_extra=AS_A_FILE)
 def look_at_record(request: HttpRequest, into: Query[Into]) -> Arriving:
     person, today = person_of(request), timezone.localdate()
-    return looking.look(person, looking.read(person, file_of(request), today), into, today)
+    return import_preview.look(person, import_preview.read(person, file_of(request), today), into, today)
 
 
 @router.post("/imports/record", auth=MANAGES, response=Taken, openapi_extra=AS_A_FILE)
 def take_record(request: HttpRequest, into: Query[Into], confirmed: Query[Confirmed]) -> Taken:
     person, today = person_of(request), timezone.localdate()
-    record = looking.read(person, file_of(request), today)
-    with telling(lambda: looking.look(person, record, into, today)):
+    record = import_preview.read(person, file_of(request), today)
+    with telling(lambda: import_preview.look(person, record, into, today)):
         return imports.take(
             person, record, into, today,
             kind=ImportKind.RECORD, name=confirmed.name, began_with=confirmed.edition,
@@ -70,7 +70,7 @@ def take_record(request: HttpRequest, into: Query[Into], confirmed: Query[Confir
 
 @router.post("/imports/table/look", auth=MANAGES, response=TableLook, openapi_extra=AS_A_FILE)
 def look_at_table(request: HttpRequest, horse: UUID, understood: Query[Understood]) -> TableLook:
-    return from_tables.look_at_table(
+    return table_imports.look_at_table(
         person_of(request), file_of(request), horse, understood, timezone.localdate()
     )
 
@@ -80,10 +80,10 @@ def take_table(
     request: HttpRequest, horse: UUID, understood: Query[Understood], confirmed: Query[Confirmed]
 ) -> Taken:
     person, today, into = person_of(request), timezone.localdate(), Into(horse=horse)
-    told, record = from_tables.read_table(person, file_of(request), horse, understood, today)
+    told, record = table_imports.read_table(person, file_of(request), horse, understood, today)
     if record is None:
         raise InvalidInput([one.as_problem(told.header) for one in told.problems])
-    with telling(lambda: looking.look(person, record, into, today)):
+    with telling(lambda: import_preview.look(person, record, into, today)):
         return imports.take(
             person, record, into, today,
             kind=ImportKind.TABLE, name=confirmed.name, began_with=confirmed.edition,
@@ -108,13 +108,13 @@ def undo_import(request: HttpRequest, import_id: UUID) -> Status[None]:
 @router.get("/exports", auth=READS, response=Offered)
 def list_exports(request: HttpRequest) -> Offered:
     """What can be taken out, and for whom it is."""
-    return Offered(exports=exporting.offered_to(person_of(request)))
+    return Offered(exports=export_files.offered_to(person_of(request)))
 
 
 @router.get("/exports/{export_id}", auth=READS, response={200: None})
 def get_export(request: HttpRequest, export_id: str, horse: Query[list[UUID]] = []) -> FileResponse:  # noqa: B006
     """Of some horses; none named: of all that this person sees."""
-    written = exporting.write(person_of(request), export_id, horse, timezone.localdate())
+    written = export_files.write(person_of(request), export_id, horse, timezone.localdate())
     return FileResponse(
         written.file, as_attachment=True, filename=written.name, content_type=written.media_type
     )
@@ -125,17 +125,17 @@ def get_export(request: HttpRequest, export_id: str, horse: Query[list[UUID]] = 
 
 @router.get("/archives", auth=MANAGES, response=Archives)
 def list_archives(request: HttpRequest) -> Archives:
-    return archiving.told()
+    return archive_list.list_archives()
 
 
 @router.post("/archives", auth=MANAGES, response=Archives)
 def add_archive(request: HttpRequest) -> Archives:
     """Makes one now, while people work."""
-    archiving.make(person_of(request))
-    return archiving.told()
+    archive_list.make(person_of(request))
+    return archive_list.list_archives()
 
 
 @router.get("/archives/{name}", auth=MANAGES, response={200: None})
 def get_archive(request: HttpRequest, name: str) -> FileResponse:
-    path = archiving.handed_out(person_of(request), name)
+    path = archive_list.handed_out(person_of(request), name)
     return FileResponse(path.open("rb"), as_attachment=True, filename=path.name)

@@ -10,11 +10,11 @@ from datetime import date, datetime, timedelta
 from typing import Any
 from uuid import UUID
 
-from accounts import trail
-from accounts.editions import check_edition
+from accounts import activity
+from accounts.activity import ActivityKind
+from accounts.edition_checks import check_edition
 from accounts.models import User
 from accounts.services import Missing, yard_of
-from accounts.trail import What
 from bucephal.ladder import under
 from bucephal.progress import Standing
 from bucephal.record import HorseRecord, with_everything_named
@@ -27,8 +27,7 @@ from horses.models import Horse
 from horses.services import held, put_last
 from ninja import Schema
 from pydantic import BaseModel
-from training.services import take_the_clock
-from training.storing import (
+from training.record_storage import (
     LISTS,
     Rows,
     add_new,
@@ -36,8 +35,9 @@ from training.storing import (
     lists_of,
     take_away,
 )
+from training.services import measure_ask_clock
 
-from exchange.looking import Into, Plan, plan_of
+from exchange.import_preview import Into, Plan, plan_of
 from exchange.models import Import, ImportKind
 
 UNDONE_WITHIN = timedelta(days=1)
@@ -91,14 +91,14 @@ def take(
     with held(horse, "profile", *LISTS):
         added = _add_beside(horse, plan, today)
     added.rows = add_new(horse, plan.merged.record, known)
-    take_the_clock(yard_of(person))
+    measure_ask_clock(yard_of(person))
     _let_go_of_the_old(timezone.now())
     made = Import.objects.create(
         yard=yard_of(person), horse=horse, person=person, kind=kind, name=name,
         asks=len(added.rows.asks), sessions=len(added.rows.sessions),
         added=added.model_dump(mode="json"),
     )  # fmt: skip
-    trail.note(person, What.TAKEN_IN, f"{horse}, {made.asks} asks")
+    activity.note(person, ActivityKind.TAKEN_IN, f"{horse}, {made.asks} asks")
     return Taken(id=made.pk, horse=horse.pk, name=str(horse))
 
 
@@ -184,7 +184,7 @@ def lately(person: User) -> list[ImportDone]:
             id=one.pk,
             horse=str(one.horse),
             name=one.name,
-            who=trail.GONE if one.person is None else one.person.shown,
+            who=activity.GONE if one.person is None else one.person.shown,
             at=one.at,
             until=one.at + UNDONE_WITHIN,
             sessions=one.sessions,
@@ -214,7 +214,7 @@ def undo(person: User, which: UUID) -> None:
         horse.taken_back = added.is_new and not has_sessions(horse)
     made.added, made.undone_at = None, timezone.now()
     made.save(update_fields=["added", "undone_at"])
-    trail.note(person, What.TAKEN_BACK, f"{horse}, {made.name}")
+    activity.note(person, ActivityKind.TAKEN_BACK, f"{horse}, {made.name}")
 
 
 def _undoable(person: User) -> QuerySet[Import]:

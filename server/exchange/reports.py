@@ -14,10 +14,10 @@ from io import BytesIO
 from typing import Any
 from uuid import UUID
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import ActivityKind
 from accounts.models import User
 from accounts.services import Missing, yard_of
-from accounts.trail import What
 from bucephal.pages import OwnerReport, ReportWish, owner_report, usual_span
 from bucephal.record import read_model
 from bucephal.sheets import report_html, write_report
@@ -63,7 +63,7 @@ def report_of(person: User, horse: Horse, wanted: dict[str, Any], on: date) -> O
     return owner_report(record, ladder_of(horse), wish, on, person.amounts)
 
 
-def written(report: OwnerReport, ending: ReportEnding) -> bytes:
+def report_file(report: OwnerReport, ending: ReportEnding) -> bytes:
     return _MAKERS[ending](report)
 
 
@@ -91,7 +91,7 @@ def share(person: User, horse: Horse, report: OwnerReport, days: int) -> tuple[S
             yard=yard_of(person), horse=horse, person=person, digest=_digest(token),
             report=report.model_dump(mode="json"), ends_at=timezone.now() + timedelta(days=days),
         )  # fmt: skip
-        trail.note(person, What.REPORT_SHARED, str(horse))
+        activity.note(person, ActivityKind.REPORT_SHARED, str(horse))
     return shared, token
 
 
@@ -111,7 +111,7 @@ def withdraw(person: User, horse: Horse, shared_id: UUID) -> None:
     with transaction.atomic():
         shared.withdrawn_at = timezone.now()
         shared.save(update_fields=["withdrawn_at"])
-        trail.note(person, What.REPORT_WITHDRAWN, str(horse))
+        activity.note(person, ActivityKind.REPORT_WITHDRAWN, str(horse))
 
 
 def opened(token: str) -> OwnerReport | None:

@@ -69,7 +69,7 @@ def get_report_file(
     """The same as a file."""
     report = _report(request, horse_id, query)
     name = f"{report.horse} {report.first} {report.last}.{ending}".replace('"', "")
-    answer = HttpResponse(reports.written(report, ending), content_type=MEDIA_TYPES[ending])
+    answer = HttpResponse(reports.report_file(report, ending), content_type=MEDIA_TYPES[ending])
     answer.headers["Content-Disposition"] = (
         f'attachment; filename="{name.encode("ascii", "replace").decode()}"'
     )

@@ -5,14 +5,14 @@ Nobody signs in for it. The address says which report; it leads to nothing else 
 
 from __future__ import annotations
 
-from accounts.tries import Guesses, TooManyTries
+from accounts.password_tries import Guesses, TooManyTries
 from bucephal.pages import OwnerReport
 from bucephal.sheets import STYLE_SOURCE, report_html
 from csp.decorators import csp
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.http import require_safe
 
-from exchange.reports import MEDIA_TYPES, ReportEnding, opened, written
+from exchange.reports import MEDIA_TYPES, ReportEnding, opened, report_file
 
 GUESSED = "report"
 _NOTHING = (
@@ -48,7 +48,7 @@ def shared_report(request: HttpRequest, token: str, ending: str = "") -> HttpRes
 def _as(report: OwnerReport, token: str, ending: str) -> HttpResponse:
     if ending:
         form = ReportEnding.PDF
-        answer = HttpResponse(written(report, form), content_type=MEDIA_TYPES[form])
+        answer = HttpResponse(report_file(report, form), content_type=MEDIA_TYPES[form])
         answer["Content-Disposition"] = f'inline; filename="report.{form}"'
         return answer
     page = report_html(report, paper=f"/reports/{token}.pdf")

@@ -6,12 +6,12 @@ from enum import StrEnum
 from typing import Any
 from uuid import UUID
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import ActivityKind
 from accounts.doors import CHANGES, READS, RING
-from accounts.editions import telling
+from accounts.edition_checks import telling
 from accounts.models import Yard
 from accounts.services import person_of, yard_of
-from accounts.trail import What
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.ground import GroundPlace, Layout, catalogue_of_set_ups
 from bucephal.ground.places import MOST_SIDE_M
@@ -135,7 +135,7 @@ def make_usual(request: HttpRequest, place_id: UUID) -> Status[None]:
 def remove_place(request: HttpRequest, place_id: UUID) -> Status[None]:
     person = person_of(request)
     name = services.remove_place(yard_of(person), place_id)
-    trail.note(person, What.PLACE, name)
+    activity.note(person, ActivityKind.PLACE, name)
     return Status(204, None)
 
 
@@ -150,7 +150,7 @@ def _yard(request: HttpRequest) -> Yard:
 
 
 def _noted(request: HttpRequest, place: YardPlace) -> YardPlace:
-    trail.note(person_of(request), What.PLACE, place.place.name)
+    activity.note(person_of(request), ActivityKind.PLACE, place.place.name)
     return place
 
 

@@ -8,7 +8,7 @@ from io import BytesIO
 from typing import Any
 from uuid import UUID
 
-from accounts.editions import check_edition, edition_of
+from accounts.edition_checks import check_edition, edition_of
 from accounts.models import Yard
 from accounts.services import Missing
 from bucephal.base.errors import InvalidInput, Problem

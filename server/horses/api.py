@@ -5,11 +5,11 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import ActivityKind
 from accounts.doors import CHANGES, LOGS, MANAGES, READS
-from accounts.editions import telling
+from accounts.edition_checks import telling
 from accounts.services import person_of, yard_of
-from accounts.trail import What
 from bucephal.planning.models import USUAL_MINUTES, DayMinutes
 from bucephal.record import Goal, height_text
 from bucephal.record import Horse as HorseProfile
@@ -114,7 +114,7 @@ def get_tape_weight(request: HttpRequest, query: Query[TapeQuery]) -> TapeWeight
 def add_horse(request: HttpRequest, form: HorseForm) -> Status[HorseView]:
     yard = yard_of(person_of(request))
     horse = services.add_horse(yard, form.horse, form.usual_minutes, timezone.localdate())
-    trail.note(person_of(request), What.HORSE_ADDED, str(horse))
+    activity.note(person_of(request), ActivityKind.HORSE_ADDED, str(horse))
     return Status(201, _view(horse))
 
 
@@ -132,7 +132,7 @@ def put_profile(request: HttpRequest, horse_id: UUID, form: HorseForm) -> HorseV
             horse, form.horse, form.usual_minutes, today, form.keeps_its_own, form.edition
         )
         view = _view(changed)
-    trail.note(person_of(request), What.HORSE_CHANGED, str(horse))
+    activity.note(person_of(request), ActivityKind.HORSE_CHANGED, str(horse))
     return view
 
 
@@ -141,7 +141,7 @@ def add_flag(request: HttpRequest, horse_id: UUID, flag: FlagSeen) -> Status[Non
     """Raised by hand, with what was seen: by whoever works with the horse."""
     horse = horse_of(person_of(request), horse_id)
     services.raise_flag(horse, flag.dict(), timezone.localdate())
-    trail.note(person_of(request), What.FLAG_RAISED, f"{horse}, {flag.code}")
+    activity.note(person_of(request), ActivityKind.FLAG_RAISED, f"{horse}, {flag.code}")
     return Status(204, None)
 
 
@@ -149,7 +149,7 @@ def add_flag(request: HttpRequest, horse_id: UUID, flag: FlagSeen) -> Status[Non
 def clear_flag(request: HttpRequest, horse_id: UUID, clearing: Clearing) -> Status[None]:
     horse = horse_of(person_of(request), horse_id)
     services.clear_flag(horse, clearing.dict(), timezone.localdate())
-    trail.note(person_of(request), What.FLAG_CLEARED, f"{horse}, {clearing.code}")
+    activity.note(person_of(request), ActivityKind.FLAG_CLEARED, f"{horse}, {clearing.code}")
     return Status(204, None)
 
 
@@ -171,7 +171,7 @@ def add_condition(request: HttpRequest, horse_id: UUID, scored: ConditionSeen) -
 def put_goal(request: HttpRequest, horse_id: UUID, goal: GoalSet) -> HorseView:
     horse = horse_of(person_of(request), horse_id)
     services.set_goal(horse, goal.dict(exclude_unset=True))
-    trail.note(person_of(request), What.GOALS, f"{horse}, {goal.step}")
+    activity.note(person_of(request), ActivityKind.GOALS, f"{horse}, {goal.step}")
     return _view(horse)
 
 
@@ -179,7 +179,7 @@ def put_goal(request: HttpRequest, horse_id: UUID, goal: GoalSet) -> HorseView:
 def drop_goal(request: HttpRequest, horse_id: UUID, goal: GoalDropped) -> HorseView:
     horse = horse_of(person_of(request), horse_id)
     services.drop_goal(horse, goal.step)
-    trail.note(person_of(request), What.GOAL_DROPPED, f"{horse}, {goal.step}")
+    activity.note(person_of(request), ActivityKind.GOAL_DROPPED, f"{horse}, {goal.step}")
     return _view(horse)
 
 

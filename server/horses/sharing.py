@@ -6,10 +6,10 @@ from collections.abc import Iterable
 from datetime import datetime, time, timedelta
 from uuid import UUID
 
-from accounts import links, trail
+from accounts import activity, links
+from accounts.activity import ActivityKind
 from accounts.models import Link, Role, User
 from accounts.services import Missing, yard_of
-from accounts.trail import What
 from bucephal.base.errors import InvalidInput, Problem
 from django.db import transaction
 from django.db.models import QuerySet
@@ -27,7 +27,7 @@ def invite(by: User, base: str, name: str, email: str, role: Role, horses: list[
     """
     own = _of_the_yard(by, horses) if role == Role.OWNER else []
     made = links.given_out(links.invite(by, name, email, role, _ids(own)), base)
-    trail.note(by, What.INVITED, f"{name}, {role.label}")
+    activity.note(by, ActivityKind.INVITED, f"{name}, {role.label}")
     return made
 
 
@@ -40,7 +40,7 @@ def invite_for_today(by: User, base: str, name: str, email: str, horses: list[UU
     chosen = _of_the_yard(by, horses)
     links.forget_past_helpers(yard_of(by))
     made = links.given_out(links.for_a_day(by, name, email, _ids(chosen), end_of_the_day()), base)
-    trail.note(by, What.DAY_LINK, f"{name}: {', '.join(map(str, chosen))}")
+    activity.note(by, ActivityKind.DAY_LINK, f"{name}: {', '.join(map(str, chosen))}")
     return made
 
 
@@ -94,7 +94,7 @@ def set_owner(by: User, person: User, horses: list[UUID]) -> None:
     own = _of_the_yard(by, horses)
     with transaction.atomic():
         person.horses.set(own)
-        trail.note(by, What.OWNERS, f"{person.shown}: {', '.join(map(str, own)) or '-'}", person)
+        activity.note(by, ActivityKind.OWNERS, f"{person.shown}: {', '.join(map(str, own)) or '-'}", person)
 
 
 def take_out(by: User, horse: Horse) -> None:
@@ -102,7 +102,7 @@ def take_out(by: User, horse: Horse) -> None:
     with transaction.atomic():
         horse.left_at = timezone.now()
         horse.save(update_fields=["left_at"])
-        trail.note(by, What.HORSE_LEFT, str(horse))
+        activity.note(by, ActivityKind.HORSE_LEFT, str(horse))
 
 
 def take_back(by: User, horse_id: UUID) -> Horse:
@@ -116,7 +116,7 @@ def take_back(by: User, horse_id: UUID) -> Horse:
     with transaction.atomic():
         horse.left_at = None
         horse.save(update_fields=["left_at"])
-        trail.note(by, What.HORSE_CAME_BACK, str(horse))
+        activity.note(by, ActivityKind.HORSE_CAME_BACK, str(horse))
     return horse
 
 

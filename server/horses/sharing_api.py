@@ -21,8 +21,8 @@ from accounts.api import (
 )
 from accounts.doors import MANAGES
 from accounts.models import Role
+from accounts.password_tries import remember_device
 from accounts.services import person_of
-from accounts.tries import remember_device
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_protect
 from ninja import Router, Schema, Status

@@ -9,10 +9,10 @@ from uuid import UUID
 
 from accounts.doors import CHANGES, LOGS, READS
 from accounts.services import person_of
-from as_a_file import AS_A_FILE
 from bucephal.base.texts import line_of
 from bucephal.ladder import Side
 from django.http import FileResponse, HttpRequest, HttpResponse
+from file_body import AS_A_FILE
 from horses.models import Horse
 from horses.services import horse_of, ladder_of
 from ninja import Query, Router, Schema, Status

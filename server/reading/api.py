@@ -47,13 +47,13 @@ from horses.services import horse_of, ladder_of
 from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
 from pydantic import BaseModel, Field
-from training.correcting import LONGEST_ENTRY
+from training.corrections import LONGEST_ENTRY
 from yards.clock import time_of_day
 from yards.services import save_day
 
 from reading import entries, services
+from reading.cached_answers import answered
 from reading.entries import OthersLogged, RunningSessions, SessionHistory
-from reading.kept import answered
 from reading.services import HorseCompared, HorseGround
 
 router = Router(tags=["reading"])

@@ -25,9 +25,9 @@ from horses.services import ladder_of
 from ninja import Schema
 from pydantic import Field
 from training.clocks import clock_at_the_yard
-from training.correcting import corrections_of, session_as_read, session_of
+from training.corrections import corrections_of, session_as_read, session_of
 from training.models import StoredSession
-from training.people import is_named
+from training.personal_data import is_named
 from training.records import record_of
 from training.sources import LoggedOn, logged_on
 

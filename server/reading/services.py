@@ -63,10 +63,10 @@ from derived.services import heard_of, standing_of, version_of, worked_out, work
 from ground.services import place_of, places_of, usual_place
 from horses.models import Horse
 from horses.services import horse_of, ladder_of
-from kept import Kept
 from ninja import Schema
 from training.records import record_of
 from training.services import day_so_far
+from version_cache import VersionCache
 from yards.services import day_of, defaults_of
 
 
@@ -109,7 +109,7 @@ def _replanned(person: User, horse_id: str, request: PlanRequest) -> SessionPlan
     return _PLANS.get(key, lambda: _plan(standing_of(horse, request.on), request))
 
 
-_PLANS: Kept[SessionPlan] = Kept(256)
+_PLANS: VersionCache[SessionPlan] = VersionCache(256)
 
 
 def forget() -> None:

@@ -5,24 +5,24 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from accounts import activity
 from accounts import people as accounts_people
-from accounts import trail
+from accounts.activity import ActivityKind
 from accounts.api import PersonId
 from accounts.devices import device_of
 from accounts.doors import CHANGES, MANAGES, READS, SENDS
-from accounts.editions import telling
+from accounts.edition_checks import telling
 from accounts.services import person_of
-from accounts.trail import What
 from django.http import HttpRequest
 from django.utils import timezone
 from horses.services import horse_of
 from ninja import Router, Schema, Status
 from pydantic import Field
 
-from training import correcting, decisions, people, sessions
+from training import corrections, decisions, personal_data, sessions
 from training.clocks import SetTimes
-from training.correcting import LONGEST_ENTRY, Written
-from training.people import Held
+from training.corrections import LONGEST_ENTRY, TypedSession
+from training.personal_data import Held
 from training.sessions import SessionTimes, StruckOut
 from training.sync import SyncAnswers, SyncBatch, sync
 
@@ -70,7 +70,7 @@ def sync_batch(request: HttpRequest, batch: SyncBatch) -> SyncAnswers:
 def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> Status[None]:
     horse = horse_of(person_of(request), horse_id)
     decisions.decide(horse, decision.dict(), timezone.localdate())
-    trail.note(person_of(request), What.DECIDED, f"{horse}, {decision.step}, {decision.state}")
+    activity.note(person_of(request), ActivityKind.DECIDED, f"{horse}, {decision.step}, {decision.state}")
     return Status(204, None)
 
 
@@ -78,7 +78,7 @@ def add_override(request: HttpRequest, horse_id: UUID, decision: Decision) -> St
 def lift_override(request: HttpRequest, horse_id: UUID, lift: Lift) -> Status[None]:
     horse = horse_of(person_of(request), horse_id)
     decisions.lift(horse, lift.step, timezone.localdate())
-    trail.note(person_of(request), What.DECISION_ENDED, f"{horse}, {lift.step}")
+    activity.note(person_of(request), ActivityKind.DECISION_ENDED, f"{horse}, {lift.step}")
     return Status(204, None)
 
 
@@ -98,26 +98,26 @@ def put_times(request: HttpRequest, horse_id: UUID, session_id: UUID, form: Time
         return sessions.set_times(by, horse, session_id, times, form.edition)
 
 
-@router.get("/horses/{horse_id}/sessions/{session_id}/written", auth=CHANGES, response=Written)
-def get_written(request: HttpRequest, horse_id: UUID, session_id: UUID) -> Written:
+@router.get("/horses/{horse_id}/sessions/{session_id}/written", auth=CHANGES, response=TypedSession)
+def get_written(request: HttpRequest, horse_id: UUID, session_id: UUID) -> TypedSession:
     """A session as it is typed, to be put right."""
-    return correcting.written(horse_of(person_of(request), horse_id), session_id)
+    return corrections.typed_session(horse_of(person_of(request), horse_id), session_id)
 
 
-@router.put("/horses/{horse_id}/sessions/{session_id}/written", auth=CHANGES, response=Written)
-def put_written(request: HttpRequest, horse_id: UUID, session_id: UUID, form: WrittenForm) -> Written:
+@router.put("/horses/{horse_id}/sessions/{session_id}/written", auth=CHANGES, response=TypedSession)
+def put_written(request: HttpRequest, horse_id: UUID, session_id: UUID, form: WrittenForm) -> TypedSession:
     by = person_of(request)
     horse = horse_of(by, horse_id)
-    with telling(lambda: correcting.written(horse, session_id)):
-        correcting.put_right(by, horse, session_id, form.text, form.edition)
-    return correcting.written(horse_of(by, horse_id), session_id)
+    with telling(lambda: corrections.typed_session(horse, session_id)):
+        corrections.correct_session(by, horse, session_id, form.text, form.edition)
+    return corrections.typed_session(horse_of(by, horse_id), session_id)
 
 
 @router.put("/horses/{horse_id}/sessions/{session_id}/horse", auth=MANAGES, response={204: None})
 def put_horse(request: HttpRequest, horse_id: UUID, session_id: UUID, form: OtherHorse) -> Status[None]:
     """Gives a session to the horse that it was."""
     by = person_of(request)
-    correcting.move(by, horse_of(by, horse_id), session_id, horse_of(by, form.to))
+    corrections.move(by, horse_of(by, horse_id), session_id, horse_of(by, form.to))
     return Status(204, None)
 
 
@@ -146,16 +146,16 @@ def restore(request: HttpRequest, horse_id: UUID, session_id: UUID) -> Status[No
 @router.get("/me/held", auth=READS, response=Held)
 def get_my_held(request: HttpRequest) -> Held:
     """Everything that is held on whoever asks."""
-    return people.held_on(person_of(request))
+    return personal_data.held_on(person_of(request))
 
 
 @router.get("/people/{person_id}/held", auth=MANAGES, response=Held)
 def get_held(request: HttpRequest, person_id: PersonId) -> Held:
-    return people.held_on(accounts_people.known_of(person_of(request), person_id))
+    return personal_data.held_on(accounts_people.known_of(person_of(request), person_id))
 
 
 @router.post("/people/{person_id}/forget", auth=MANAGES, response={204: None})
 def forget_person(request: HttpRequest, person_id: PersonId) -> Status[None]:
     by = person_of(request)
-    people.forget(by, accounts_people.known_of(by, person_id))
+    personal_data.forget(by, accounts_people.known_of(by, person_id))
     return Status(204, None)

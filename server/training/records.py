@@ -23,7 +23,7 @@ from bucephal.record import (
 from bucephal.record import Horse as HorseProfile
 from bucephal.record.models import FORMAT, VERSION, Flag, Goal, Override, moment_key
 from horses.models import Horse
-from kept import MOST_HORSES, Latest
+from version_cache import MOST_HORSES, Latest
 from yards.services import defaults_of
 
 from training.clocks import Timed, shifted_entry

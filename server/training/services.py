@@ -22,7 +22,7 @@ TIMED_SESSIONS = 200
 """The latest of a yard, that say how long an ask takes there."""
 
 
-def take_the_clock(yard: Yard) -> None:
+def measure_ask_clock(yard: Yard) -> None:
     """Measures anew how long an ask takes in this yard; its plans go by that."""
     latest = StoredSession.objects.filter(horse__yard=yard, deleted=False).order_by("-date", "-pk")
     dates = dict(latest.values_list("pk", "date")[:TIMED_SESSIONS])

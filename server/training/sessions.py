@@ -7,11 +7,11 @@ from __future__ import annotations
 from datetime import date, datetime, time, timedelta
 from uuid import UUID
 
-from accounts import trail
-from accounts.editions import check_edition, edition_of
+from accounts import activity
+from accounts.activity import ActivityKind
+from accounts.edition_checks import check_edition, edition_of
 from accounts.models import User
 from accounts.services import Missing
-from accounts.trail import What
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.words.clock_words import clock_words, set_by_hand
 from bucephal.words.entry_words import RESTORED, SESSION, STRUCK_OUT
@@ -24,7 +24,7 @@ from ninja import Schema
 from pydantic import Field
 
 from training.clocks import AHEAD, SetTimes, clock_at_the_yard
-from training.correcting import header_changes, note_correction, session_changed, session_of
+from training.corrections import header_changes, note_correction, session_changed, session_of
 from training.models import StoredSession, Tombstone
 
 RESTORED_WITHIN = timedelta(days=30)
@@ -76,7 +76,7 @@ def set_times(by: User, horse: Horse, session: UUID, times: SetTimes, began_with
         set_to(stored, times)
         note_correction(by, stored, header_changes(was, stored.as_read()))
         session_changed(stored)
-        trail.note(by, What.SESSION_TIMED, f"{horse}, {before} -> {stored.date}")
+        activity.note(by, ActivityKind.SESSION_TIMED, f"{horse}, {before} -> {stored.date}")
     return _times(stored)
 
 
@@ -88,7 +88,7 @@ def strike_out(by: User, horse: Horse, session: UUID) -> None:
         stored.save(update_fields=["deleted", "struck_at", "struck_by"])
         Tombstone.objects.get_or_create(yard=horse.yard, item=stored.pk)
         session_changed(stored)
-        trail.note(by, What.SESSION_STRUCK, f"{horse}, {stored.date}")
+        activity.note(by, ActivityKind.SESSION_STRUCK, f"{horse}, {stored.date}")
 
 
 def struck_out(horse: Horse) -> list[StruckOut]:
@@ -121,7 +121,7 @@ def restore(by: User, horse: Horse, session: UUID) -> None:
         Tombstone.objects.filter(yard=horse.yard, item=stored.pk).delete()
         note_correction(by, stored, {SESSION: (f"{STRUCK_OUT} {day(struck_on)}", RESTORED)})
         session_changed(stored)
-        trail.note(by, What.SESSION_RESTORED, f"{horse}, {stored.date}")
+        activity.note(by, ActivityKind.SESSION_RESTORED, f"{horse}, {stored.date}")
 
 
 def _restorable(horse: Horse) -> QuerySet[StoredSession]:

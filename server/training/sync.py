@@ -30,9 +30,9 @@ from pydantic import Field
 from yards.services import catalogue_of
 
 from training.clocks import clock_off, put_right
-from training.correcting import was_once_of
+from training.corrections import was_logged_for
 from training.models import Source, StoredAsk, StoredEvent, StoredSession, Tombstone
-from training.services import changed_in, take_the_clock
+from training.services import changed_in, measure_ask_clock
 from training.sources import source_of
 
 MOST_ITEMS = 2000
@@ -112,7 +112,7 @@ def sync(
         changed(run.touched)
         changed_in(run.touched_sessions)
         if run.ended:
-            take_the_clock(yard)
+            measure_ask_clock(yard)
     return SyncAnswers(answers=answers)
 
 
@@ -200,10 +200,10 @@ class _Run:
             stored = StoredSession(
                 id=item.id, horse_id=horse.pk, deleted=item.id in self.buried, source=self.source
             )
-        elif stored.horse_id != item.horse and not was_once_of(stored, item.horse):
+        elif stored.horse_id != item.horse and not was_logged_for(stored, item.horse):
             raise _used(item)
         else:
-            self._there_again(stored)
+            self._restore_if_buried(stored)
             if (item.revision, _text(body)) <= (stored.revision, _text(stored.header)):
                 return SyncStatus.SAVED
         off = put_right(header, self.off, horse.born, timezone.localdate(self.now))
@@ -225,7 +225,7 @@ class _Run:
         if session is None:
             return SyncStatus.WAITING
         self._of_this_yard(session, item)
-        self._there_again(session)
+        self._restore_if_buried(session)
         problems = check_ask(item.body, self.catalogue, "ask") if item.type is ItemType.ASK else ()
         entry = read_entry(item, problems)
         row: StoredAsk | StoredEvent
@@ -252,11 +252,11 @@ class _Run:
         self._of_this_yard(known.session, item)
         if known.session_id != item.session or read_entry(item) != known.as_read():
             raise _used(item)
-        self._there_again(known.session)
-        self._there_again(known)
+        self._restore_if_buried(known.session)
+        self._restore_if_buried(known)
         return SyncStatus.SAVED
 
-    def _there_again(self, row: StoredSession | StoredAsk | StoredEvent) -> None:
+    def _restore_if_buried(self, row: StoredSession | StoredAsk | StoredEvent) -> None:
         """What came by an import that was undone is marked, not struck out: where a device has it too, it
         counts.
         """

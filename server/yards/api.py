@@ -6,12 +6,12 @@ from collections.abc import Callable
 from functools import partial
 from typing import Any, TypeVar
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import ActivityKind
 from accounts.doors import MANAGES, READS, RING
-from accounts.editions import edition_of, telling
+from accounts.edition_checks import edition_of, telling
 from accounts.models import Yard
 from accounts.services import person_of, yard_of
-from accounts.trail import What
 from bucephal.ladder import OwnExercise
 from bucephal.pages import YardPage, yard_page
 from bucephal.record import YardDefaults
@@ -83,27 +83,27 @@ def get_weather(request: HttpRequest) -> WeatherReading:
 
 @router.put("/yard/school", auth=MANAGES, response=YardPage)
 def put_school(request: HttpRequest, choice: SchoolChoice) -> YardPage:
-    return _changed(request, services.save_school, choice.school, What.YARD_CHANGED, "schools")
+    return _changed(request, services.save_school, choice.school, ActivityKind.YARD_CHANGED, "schools")
 
 
 @router.put("/yard/bands", auth=MANAGES, response=YardPage)
 def put_bands(request: HttpRequest, choice: BandChoice) -> YardPage:
-    return _changed(request, services.save_bands, choice.bands, What.YARD_CHANGED, "bands")
+    return _changed(request, services.save_bands, choice.bands, ActivityKind.YARD_CHANGED, "bands")
 
 
 @router.put("/yard/scales", auth=MANAGES, response=YardPage)
 def put_scales(request: HttpRequest, choice: WordChoice) -> YardPage:
-    return _changed(request, services.save_words, choice.scales, What.YARD_CHANGED, "words")
+    return _changed(request, services.save_words, choice.scales, ActivityKind.YARD_CHANGED, "words")
 
 
 @router.put("/yard/kit", auth=MANAGES, response=YardPage)
 def put_kit(request: HttpRequest, choice: KitChoice) -> YardPage:
-    return _changed(request, services.save_kit, choice.kit, What.YARD_CHANGED, "kit")
+    return _changed(request, services.save_kit, choice.kit, ActivityKind.YARD_CHANGED, "kit")
 
 
 @router.put("/yard/also", auth=MANAGES, response=YardPage)
 def put_also(request: HttpRequest, choice: AlsoWanted) -> YardPage:
-    return _changed(request, services.save_also, choice.also, What.YARD_CHANGED, "answers")
+    return _changed(request, services.save_also, choice.also, ActivityKind.YARD_CHANGED, "answers")
 
 
 @router.get("/yard/exercises/{exercise_id}", auth=READS, response=ExerciseSheet)
@@ -116,7 +116,7 @@ def put_exercise(request: HttpRequest, form: ExerciseForm) -> YardPage:
     save = partial(services.save_exercise, began_with=form.edition)
     name = str(form.exercise.get("id", ""))
     with telling(lambda: _sheet(yard_of(person_of(request)), name)):
-        return _changed(request, save, form.exercise, What.EXERCISE, name)
+        return _changed(request, save, form.exercise, ActivityKind.EXERCISE, name)
 
 
 def _sheet(yard: Yard, name: str) -> ExerciseSheet:
@@ -126,11 +126,15 @@ def _sheet(yard: Yard, name: str) -> ExerciseSheet:
 
 
 def _changed(
-    request: HttpRequest, save: Callable[[Yard, _Sent], YardDefaults], sent: _Sent, what: What, about: str
+    request: HttpRequest,
+    save: Callable[[Yard, _Sent], YardDefaults],
+    sent: _Sent,
+    what: ActivityKind,
+    about: str,
 ) -> YardPage:
     """Saves what a trainer sent; the yard as it is then."""
     by = person_of(request)
     yard = yard_of(by)
     page = yard_page(save(yard, sent), services.yards_catalogue(yard))
-    trail.note(by, what, about)
+    activity.note(by, what, about)
     return page

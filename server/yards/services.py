@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from datetime import date, timedelta
 from typing import Any
 
-from accounts.editions import check_edition, edition_of
+from accounts.edition_checks import check_edition, edition_of
 from accounts.models import Yard
 from accounts.services import Missing
 from bucephal.ladder import (

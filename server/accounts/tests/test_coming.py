@@ -67,7 +67,7 @@ def test_of_two_who_make_the_first_yard_at_once_one_is_too_late(own_folder: Path
     code = first_run.code_to_begin()
     first_run.make_yard("Low Meadow", "wren", "Wren", NEW_PASSWORD)
     (own_folder / "first-run-code").write_text(str(code))
-    with pytest.raises(first_run.Begun):
+    with pytest.raises(first_run.YardExists):
         first_run.make_yard("High Meadow", "finch", "Finch", NEW_PASSWORD, only_the_first=True)
     assert Yard.objects.count() == 1
 

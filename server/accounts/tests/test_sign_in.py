@@ -9,9 +9,15 @@ from datetime import datetime, timedelta
 from typing import Any
 
 import pytest
-from accounts import hashing, tries
+from accounts import hashing, password_tries
 from accounts.models import Device, User
-from accounts.tries import FIRST_WAIT_S, FREE_ANYWHERE, FREE_FROM_AN_ADDRESS, FREE_HERE, LONGEST_WAIT_S
+from accounts.password_tries import (
+    FIRST_WAIT_S,
+    FREE_ANYWHERE,
+    FREE_FROM_AN_ADDRESS,
+    FREE_HERE,
+    LONGEST_WAIT_S,
+)
 from django.db import connection
 from django.test import Client
 from django.test.utils import CaptureQueriesContext
@@ -45,7 +51,7 @@ def clock(monkeypatch: pytest.MonkeyPatch) -> Callable[[float], None]:
         def now() -> datetime:
             return real() + moved["by"]
 
-    monkeypatch.setattr(tries, "timezone", Moved)
+    monkeypatch.setattr(password_tries, "timezone", Moved)
 
     def later(seconds: float) -> None:
         moved["by"] += timedelta(seconds=seconds)
@@ -165,7 +171,7 @@ def test_a_device_cookie_that_somebody_made_is_worth_nothing(trainer: User) -> N
     for _ in range(FREE_HERE):
         wrong()
     forged = Client()
-    forged.cookies[tries.COOKIE] = '["trainer","x"]:1abc:signed'
+    forged.cookies[password_tries.COOKIE] = '["trainer","x"]:1abc:signed'
     assert sign_in(forged, "trainer", PASSWORD).status_code == 429
 
 

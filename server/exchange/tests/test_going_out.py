@@ -15,7 +15,7 @@ from accounts.models import Role, User, Yard
 from bucephal.exchange import EXPORTERS, EXPORTS, read_package
 from bucephal.ladder import load_catalogue
 from django.test import Client
-from exchange import exporting
+from exchange import export_files
 from exchange.archive_files import archives
 from horses.models import Horse
 from icalendar import Calendar
@@ -107,7 +107,7 @@ def test_a_calendar_of_the_yard_opens(client: Client, horse: Horse, today: date)
 
 
 def test_while_others_are_written_one_is_asked_to_come_again(client: Client, horse: Horse) -> None:
-    with exporting._turn(), exporting._turn():
+    with export_files._turn(), export_files._turn():
         answer = client.get("/api/exports/asks")
     assert (answer.status_code, answer["Retry-After"]) == (503, "10")
     assert client.get("/api/exports/asks").status_code == 200

@@ -19,7 +19,7 @@ from exchange.models import Import
 from horses.models import Horse
 from testing import ask_item, delete_item, event_item, forget_all, new_id, person, post, send, session_item
 from training.models import StoredAsk, StoredSession
-from training.storing import store_record
+from training.record_storage import store_record
 
 pytestmark = pytest.mark.django_db
 

@@ -10,7 +10,7 @@ from typing import Any
 
 import pytest
 from accounts.models import Deed, Failed, Role, User, Yard
-from accounts.tries import FREE_GUESSES
+from accounts.password_tries import FREE_GUESSES
 from django.test import Client
 from django.utils import timezone
 from exchange.models import SharedReport

@@ -8,7 +8,7 @@ from accounts.models import Yard
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone
 from horses.models import Horse
-from training.services import take_the_clock
+from training.services import measure_ask_clock
 
 from derived import services
 from derived.models import Derived
@@ -24,7 +24,7 @@ class Command(BaseCommand):
         today, differing = timezone.localdate(), []
         if not options["check"]:
             for yard in Yard.objects.all():
-                take_the_clock(yard)
+                measure_ask_clock(yard)
         horses = Horse.objects.select_related("derived", "yard")
         for horse in horses:
             if not options["check"]:

@@ -13,7 +13,7 @@ from bucephal.exchange import EXPORTERS
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone
 
-from exchange.exporting import of_the_machine
+from exchange.export_files import of_the_machine
 
 
 class Command(BaseCommand):

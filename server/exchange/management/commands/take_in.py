@@ -14,8 +14,8 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.http import Http404
 from django.utils import timezone
 
-from exchange import imports, looking
-from exchange.looking import Into
+from exchange import import_preview, imports
+from exchange.import_preview import Into
 from exchange.models import ImportKind
 
 
@@ -42,8 +42,8 @@ class Command(BaseCommand):
 
     def _take(self, person: User, file: Path, into: Into, *, only_look: bool) -> None:
         today = timezone.localdate()
-        record = looking.read(person, file.read_bytes(), today)
-        told = looking.look(person, record, into, today)
+        record = import_preview.read(person, file.read_bytes(), today)
+        told = import_preview.look(person, record, into, today)
         self.stdout.write(f"{told.name}: {'a new horse' if told.horse is None else 'is here'}")
         for part in ("whole_sessions", "asks", "events", "rest"):
             counts = getattr(told, part).model_dump()

@@ -5,7 +5,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { api } from "../../shared/api/client";
 import { debriefQuery, writtenQuery } from "../../shared/api/queries";
 import { everythingChanged } from "../../shared/api/queryClient";
-import type { Written } from "../../shared/api/types";
+import type { TypedSession } from "../../shared/api/types";
 import { longDay } from "../../shared/text/days";
 import { text } from "../../shared/text/en";
 import { correcting as words } from "../../shared/text/en.entry";
@@ -48,7 +48,7 @@ function WrittenSession({ horse, session }: { horse: string; session: string }) 
 interface Props {
   horse: string;
   session: string;
-  written: Written;
+  written: TypedSession;
 }
 
 function Correcting({ horse, session, written }: Props) {
@@ -76,7 +76,9 @@ function Correcting({ horse, session, written }: Props) {
       />
       <Overtaken
         error={save.error}
-        differing={(now) => differences(linesOf(last?.typed ?? ""), linesOf((now as Written).text))}
+        differing={(now) =>
+          differences(linesOf(last?.typed ?? ""), linesOf((now as TypedSession).text))
+        }
         onMine={() => (last ? save.mutate({ ...last, edition: null }) : undefined)}
         startOver={async () => last?.drop()}
       />

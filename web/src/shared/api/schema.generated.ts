@@ -2429,10 +2429,10 @@ export interface components {
             edition?: string | null;
         };
         /**
-         * Written
+         * TypedSession
          * @description A session as it is typed, to be put right.
          */
-        Written: {
+        TypedSession: {
             /** Text */
             text: string;
             /** Edition */
@@ -11127,7 +11127,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Written"];
+                    "application/json": components["schemas"]["TypedSession"];
                 };
             };
             /** @description Nobody is signed in. */
@@ -11226,7 +11226,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Written"];
+                    "application/json": components["schemas"]["TypedSession"];
                 };
             };
             /** @description Nobody is signed in. */

@@ -1,1 +1,1 @@
-export const SCHEMA = "f628295820af8f39";
+export const SCHEMA = "039db6cb77fbd1da";

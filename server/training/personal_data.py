@@ -7,11 +7,11 @@ from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import GONE, ActivityKind
 from accounts.devices import devices_of
 from accounts.models import User
 from accounts.people import keep_a_trainer
-from accounts.trail import GONE, What
 from bucephal.words.clock_words import FORMER_RIDER
 from django.db import transaction
 from horses.models import Horse
@@ -71,7 +71,7 @@ def held_on(person: User) -> Held:
         last_signed_in_at=person.last_login,
         owns=[str(horse) for horse in Horse.objects.ever_of(person).filter(owners=person)],
         devices=[HeldDevice.model_validate(one, from_attributes=True) for one in devices_of(person)],
-        deeds=[HeldDeed(at=at, what=what, about=about) for at, what, about in trail.told_by(person)],
+        deeds=[HeldDeed(at=at, what=what, about=about) for at, what, about in activity.activity_of(person)],
         sessions=[
             HeldSession(horse=str(one.horse), session=one.pk, date=one.date) for one in _naming(person)
         ],
@@ -99,8 +99,8 @@ def forget(by: User, person: User) -> None:
             changed_in({stored.pk})
         StoredSession.objects.filter(horse__yard=person.yard, struck_by=person.shown).update(struck_by=GONE)
         # Noted first: it may be oneself.
-        trail.note(by, What.FORGOTTEN)
-        trail.forget(person)
+        activity.note(by, ActivityKind.FORGOTTEN)
+        activity.forget(person)
         person.delete()
 
 

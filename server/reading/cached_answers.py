@@ -9,10 +9,10 @@ from collections.abc import Callable, Hashable, Iterable
 from hashlib import sha256
 
 from django.http import HttpRequest, HttpResponse, HttpResponseNotModified
-from kept import Kept
 from pydantic import BaseModel
+from version_cache import VersionCache
 
-_ANSWERS: Kept[bytes] = Kept(96)
+_ANSWERS: VersionCache[bytes] = VersionCache(96)
 
 
 def answered(

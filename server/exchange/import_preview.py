@@ -7,7 +7,7 @@ from datetime import date
 from typing import Any
 from uuid import NAMESPACE_OID, UUID, uuid4, uuid5
 
-from accounts.editions import edition_of
+from accounts.edition_checks import edition_of
 from accounts.models import User
 from accounts.services import yard_of
 from bucephal.base.errors import InvalidInput, Problem
@@ -21,7 +21,7 @@ from horses.services import horse_of
 from ninja import Schema
 from reading.services import handed_on
 from training.clocks import AHEAD
-from training.storing import ids_of, of_others, struck_out_of
+from training.record_storage import ids_of, of_others, struck_out_of
 from yards.services import catalogue_of
 
 from exchange.uploads import told_in_short

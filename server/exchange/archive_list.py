@@ -5,10 +5,10 @@ from __future__ import annotations
 from datetime import datetime
 from pathlib import Path
 
-from accounts import trail
+from accounts import activity
+from accounts.activity import ActivityKind
 from accounts.models import User, Yard
 from accounts.services import Missing
-from accounts.trail import What
 from django.conf import settings
 from django.core.exceptions import PermissionDenied
 from django.utils import timezone
@@ -41,7 +41,7 @@ class Archives(Schema):
     are_handed_out: bool
 
 
-def told() -> Archives:
+def list_archives() -> Archives:
     found = [_told(path) for path in archives()]
     last = next((one.made for one in found if one.made is not None), None)
     return Archives(
@@ -63,7 +63,7 @@ def make(person: User) -> None:
         OSError: if there is no room; then there is none of it.
     """
     make_archive()
-    trail.note(person, What.ARCHIVED)
+    activity.note(person, ActivityKind.ARCHIVED)
 
 
 def handed_out(person: User, name: str) -> Path:
@@ -78,7 +78,7 @@ def handed_out(person: User, name: str) -> Path:
     path = next((one for one in archives() if one.name == name), None)
     if path is None:
         raise Missing("there is no such archive")
-    trail.note(person, What.ARCHIVE_HANDED_OUT, name)
+    activity.note(person, ActivityKind.ARCHIVE_HANDED_OUT, name)
     return path
 
 

@@ -17,7 +17,7 @@ MOST_HORSES = 24
 """Of so many horses the asks are kept as they were read and heard: seven megabytes each after 5 000 asks."""
 
 
-class Kept(Generic[_Value]):
+class VersionCache(Generic[_Value]):
     """The values asked for last; what was not asked for longest is let go.
 
     Args:

@@ -7,11 +7,11 @@ from functools import partial
 from threading import Event
 
 import pytest
-from kept import Kept
+from version_cache import VersionCache
 
 
 def test_ten_who_ask_at_once_have_it_made_once() -> None:
-    kept: Kept[int] = Kept(4)
+    kept: VersionCache[int] = VersionCache(4)
     made, go = [], Event()
 
     def make() -> int:
@@ -27,7 +27,7 @@ def test_ten_who_ask_at_once_have_it_made_once() -> None:
 
 
 def test_two_different_ones_do_not_wait_for_each_other() -> None:
-    kept: Kept[str] = Kept(4)
+    kept: VersionCache[str] = VersionCache(4)
     inside, go = Event(), Event()
 
     def slow() -> str:
@@ -44,7 +44,7 @@ def test_two_different_ones_do_not_wait_for_each_other() -> None:
 
 
 def test_what_was_not_asked_for_longest_goes_first() -> None:
-    kept: Kept[str] = Kept(2)
+    kept: VersionCache[str] = VersionCache(2)
     for key in ("a", "b", "a", "c"):
         kept.get(key, partial(str, key))
     assert kept.get("a", lambda: "made again") == "a"
@@ -52,7 +52,7 @@ def test_what_was_not_asked_for_longest_goes_first() -> None:
 
 
 def test_what_could_not_be_made_is_made_by_the_next() -> None:
-    kept: Kept[str] = Kept(2)
+    kept: VersionCache[str] = VersionCache(2)
 
     def broken() -> str:
         raise OSError("no")

@@ -10,7 +10,7 @@ from django.db.models import Q, QuerySet
 from accounts.models import Deed, User, Yard
 
 
-class What(StrEnum):
+class ActivityKind(StrEnum):
     """What was done; ``about`` says to what."""
 
     BEGAN = "began"
@@ -51,49 +51,49 @@ class What(StrEnum):
 
 
 WORDS = {
-    What.BEGAN: "made the yard",
-    What.INVITED: "invited",
-    What.DAY_LINK: "made a day link for",
-    What.LINK_ENDED: "ended the link of",
-    What.JOINED: "joined as",
-    What.CAME_FOR_THE_DAY: "came by a day link",
-    What.ROLE: "changed the role:",
-    What.NEW_PASSWORD: "made a link for a new password:",
-    What.LEFT: "left, or was let go:",
-    What.FORGOTTEN: "deleted somebody",
-    What.HORSE_ADDED: "added",
-    What.HORSE_CHANGED: "changed what is known of",
-    What.HORSE_LEFT: "took out of the yard:",
-    What.HORSE_CAME_BACK: "took back into the yard:",
-    What.OWNERS: "changed whose horses they are:",
-    What.GOALS: "set a goal of",
-    What.GOAL_DROPPED: "dropped a goal of",
-    What.FLAG_RAISED: "raised a flag:",
-    What.FLAG_CLEARED: "cleared a flag:",
-    What.DECIDED: "decided about a step:",
-    What.DECISION_ENDED: "ended a decision:",
-    What.SESSION_STRUCK: "struck out a session:",
-    What.SESSION_CORRECTED: "put a session right:",
-    What.SESSION_MOVED: "gave a session to another horse:",
-    What.SESSION_RESTORED: "restored a session:",
-    What.SESSION_TIMED: "changed when a session was:",
-    What.YARD_CHANGED: "changed what the yard agrees on:",
-    What.EXERCISE: "changed an exercise:",
-    What.PLACE: "changed a place:",
-    What.TAKEN_IN: "took in from a file:",
-    What.TAKEN_BACK: "undid what was taken in from a file:",
-    What.REPORT_SHARED: "shared a report of",
-    What.REPORT_WITHDRAWN: "withdrew a report of",
-    What.ARCHIVED: "made an archive",
-    What.ARCHIVE_HANDED_OUT: "took a copy of an archive:",
+    ActivityKind.BEGAN: "made the yard",
+    ActivityKind.INVITED: "invited",
+    ActivityKind.DAY_LINK: "made a day link for",
+    ActivityKind.LINK_ENDED: "ended the link of",
+    ActivityKind.JOINED: "joined as",
+    ActivityKind.CAME_FOR_THE_DAY: "came by a day link",
+    ActivityKind.ROLE: "changed the role:",
+    ActivityKind.NEW_PASSWORD: "made a link for a new password:",
+    ActivityKind.LEFT: "left, or was let go:",
+    ActivityKind.FORGOTTEN: "deleted somebody",
+    ActivityKind.HORSE_ADDED: "added",
+    ActivityKind.HORSE_CHANGED: "changed what is known of",
+    ActivityKind.HORSE_LEFT: "took out of the yard:",
+    ActivityKind.HORSE_CAME_BACK: "took back into the yard:",
+    ActivityKind.OWNERS: "changed whose horses they are:",
+    ActivityKind.GOALS: "set a goal of",
+    ActivityKind.GOAL_DROPPED: "dropped a goal of",
+    ActivityKind.FLAG_RAISED: "raised a flag:",
+    ActivityKind.FLAG_CLEARED: "cleared a flag:",
+    ActivityKind.DECIDED: "decided about a step:",
+    ActivityKind.DECISION_ENDED: "ended a decision:",
+    ActivityKind.SESSION_STRUCK: "struck out a session:",
+    ActivityKind.SESSION_CORRECTED: "put a session right:",
+    ActivityKind.SESSION_MOVED: "gave a session to another horse:",
+    ActivityKind.SESSION_RESTORED: "restored a session:",
+    ActivityKind.SESSION_TIMED: "changed when a session was:",
+    ActivityKind.YARD_CHANGED: "changed what the yard agrees on:",
+    ActivityKind.EXERCISE: "changed an exercise:",
+    ActivityKind.PLACE: "changed a place:",
+    ActivityKind.TAKEN_IN: "took in from a file:",
+    ActivityKind.TAKEN_BACK: "undid what was taken in from a file:",
+    ActivityKind.REPORT_SHARED: "shared a report of",
+    ActivityKind.REPORT_WITHDRAWN: "withdrew a report of",
+    ActivityKind.ARCHIVED: "made an archive",
+    ActivityKind.ARCHIVE_HANDED_OUT: "took a copy of an archive:",
 }
-OF_A_NAME = (What.INVITED, What.DAY_LINK, What.LINK_ENDED)
+OF_A_NAME = (ActivityKind.INVITED, ActivityKind.DAY_LINK, ActivityKind.LINK_ENDED)
 PAGE = 50
 ABOUT = 200
 GONE = "somebody who was deleted"
 
 
-def note(person: User, what: What, about: str = "", whom: User | None = None) -> None:
+def note(person: User, what: ActivityKind, about: str = "", whom: User | None = None) -> None:
     """Keeps what a person of a yard did."""
     if person.yard_id is not None:
         Deed.objects.create(
@@ -120,6 +120,6 @@ def forget(person: User) -> None:
     Deed.objects.filter(named, yard=person.yard, what__in=OF_A_NAME).update(about=GONE)
 
 
-def told_by(person: User) -> list[tuple[datetime, str, str]]:
+def activity_of(person: User) -> list[tuple[datetime, str, str]]:
     """What the trail holds of one person: when, what, about what."""
-    return [(one.at, WORDS[What(one.what)], one.about) for one in person.deeds.order_by("at")]
+    return [(one.at, WORDS[ActivityKind(one.what)], one.about) for one in person.deeds.order_by("at")]

@@ -16,7 +16,7 @@ from pydantic import BaseModel, Field
 from reading.services import handed_on
 from yards.services import catalogue_of
 
-from exchange.looking import Arriving, Into, look
+from exchange.import_preview import Arriving, Into, look
 
 
 class Understood(BaseModel):

@@ -11,11 +11,11 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid4
 
-from accounts import trail
-from accounts.editions import check_edition, edition_of
+from accounts import activity
+from accounts.activity import ActivityKind
+from accounts.edition_checks import check_edition, edition_of
 from accounts.models import User
 from accounts.services import Missing
-from accounts.trail import What
 from bucephal.base.errors import InvalidInput, Problem
 from bucephal.entry import Change, Correction, correct, read_correction, text_to_correct
 from bucephal.record import Ask, Event, Session, SessionHeader
@@ -38,7 +38,7 @@ LONGEST_ENTRY = 40_000
 _TIMES = ("date", "started", "ended")
 
 
-class Written(Schema):
+class TypedSession(Schema):
     """A session as it is typed, to be put right."""
 
     text: str
@@ -68,12 +68,12 @@ def session_as_read(horse: Horse, session: UUID) -> Session:
     return found
 
 
-def written(horse: Horse, session: UUID) -> Written:
+def typed_session(horse: Horse, session: UUID) -> TypedSession:
     was = session_as_read(horse, session)
-    return Written(text=text_to_correct(was, ladder_of(horse)), edition=edition_of(was))
+    return TypedSession(text=text_to_correct(was, ladder_of(horse)), edition=edition_of(was))
 
 
-def put_right(by: User, horse: Horse, session: UUID, text: str, began_with: str | None) -> None:
+def correct_session(by: User, horse: Horse, session: UUID, text: str, began_with: str | None) -> None:
     """Takes a session as it is typed now; what is typed as it was stays what it is.
 
     Args:
@@ -100,7 +100,7 @@ def put_right(by: User, horse: Horse, session: UUID, text: str, began_with: str 
         }
         StoredCorrection.objects.create(session=stored, at=timezone.now(), by=by, changes=changes)
         session_changed(stored)
-        trail.note(by, What.SESSION_CORRECTED, f"{horse}, {stored.date}")
+        activity.note(by, ActivityKind.SESSION_CORRECTED, f"{horse}, {stored.date}")
 
 
 def _store(
@@ -178,10 +178,10 @@ def move(by: User, horse: Horse, session: UUID, to: Horse) -> None:
         horse.refresh_from_db(fields=["data_version"])
         Move.objects.create(session=stored, horse=horse, left_in=horse.data_version)
         note_correction(by, stored, {HORSE: (str(horse), str(to))})
-        trail.note(by, What.SESSION_MOVED, f"{stored.date}, {horse} -> {to}")
+        activity.note(by, ActivityKind.SESSION_MOVED, f"{stored.date}, {horse} -> {to}")
 
 
-def was_once_of(stored: StoredSession, horse: UUID | None) -> bool:
+def was_logged_for(stored: StoredSession, horse: UUID | None) -> bool:
     """Was a session logged as this horse's before somebody put that right?"""
     return stored.moves.filter(horse=horse).exists()
 

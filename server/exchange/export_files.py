@@ -36,7 +36,7 @@ class TooManyExports(BucephalError):
         return (Problem("$", None, "is not written while others are", f"again in {self.after_s} s"),)
 
 
-class Written(NamedTuple):
+class ExportFile(NamedTuple):
     """
     Fields:
         name: of the file, in letters that every program takes.
@@ -52,7 +52,7 @@ def offered_to(person: User) -> list[Export]:
     return [one for one in EXPORTS if one.of is not Reach.MACHINE or person.can_manage]
 
 
-def write(person: User, name: str, horses: Sequence[UUID], on: date) -> Written:
+def write(person: User, name: str, horses: Sequence[UUID], on: date) -> ExportFile:
     """
     Args:
         horses: of which; none named: of all that the person sees.
@@ -70,7 +70,7 @@ def write(person: User, name: str, horses: Sequence[UUID], on: date) -> Written:
         file = TemporaryFile()  # noqa: SIM115 - whoever sends it closes it
         chosen.write(_leaving(found, on), on, file)
     file.seek(0)
-    return Written(file, f"{_plain(of)}-{name}-{on}.{chosen.told.format}", chosen.told.format.media_type)
+    return ExportFile(file, f"{_plain(of)}-{name}-{on}.{chosen.told.format}", chosen.told.format.media_type)
 
 
 def of_the_machine(name: str, path: Path, on: date, yard: str | None, horse: str | None) -> int:

@@ -110,7 +110,7 @@ class Guesses(_Waits):
         self.counted = (_Counted(f"{of}:{network_of(request.META.get('REMOTE_ADDR', ''))}", FREE_GUESSES),)
 
 
-class Tries(_Waits):
+class PasswordTries(_Waits):
     """The tries of one request for one account.
 
     Args:
