@@ -3,21 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from datetime import date, timedelta
-from functools import lru_cache
+from datetime import date
 from pathlib import Path
 from typing import Any
 
 import pytest
 from accounts.models import User, Yard
-from bucephal.lab.virtual_horse import simulate_record
-from bucephal.ladder import load_catalogue
-from bucephal.record import HorseRecord
 from django.test import Client
 from django.utils import timezone
 from horses.models import Horse
 from hypothesis import settings
-from testing import forget_all, person
+from testing import forget_all, person, some_work
 from training.record_storage import store_record
 
 # The same examples on every run and machine: what is found is found before it is merged.
@@ -28,6 +24,8 @@ settings.load_profile("fixed")
 @pytest.fixture(autouse=True)
 def fast_settings(settings: Any) -> None:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    # Each test's client begins a server of its own, which would go through all built files first.
+    settings.WHITENOISE_AUTOREFRESH = True
 
 
 @pytest.fixture(autouse=True)
@@ -63,12 +61,6 @@ def other_yard(db: None) -> Yard:
 @pytest.fixture
 def trainer(yard: Yard) -> User:
     return person(yard, "trainer")
-
-
-@lru_cache(maxsize=4)
-def some_work(today: date) -> HorseRecord:
-    """Worked out once a day: hundreds of tests begin from it."""
-    return simulate_record(5, load_catalogue(), sessions=8, end=today - timedelta(days=2))
 
 
 @pytest.fixture

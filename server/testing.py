@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import json
 import uuid
-from datetime import date
+from datetime import date, timedelta
+from functools import lru_cache
 from typing import Any
 
 import derived.services
@@ -12,6 +13,9 @@ import reading.cached_answers
 import reading.services
 import training.records
 from accounts.models import Role, User, Yard
+from bucephal.lab.virtual_horse import simulate_record
+from bucephal.ladder import load_catalogue
+from bucephal.record import HorseRecord
 from django.test import Client
 from horses.models import Horse
 
@@ -20,6 +24,12 @@ PASSWORD = "a-long-enough-password"
 
 def person(yard: Yard, name: str, role: str = Role.TRAINER) -> User:
     return User.objects.create_user(name, password=PASSWORD, yard=yard, role=role)
+
+
+@lru_cache(maxsize=4)
+def some_work(today: date) -> HorseRecord:
+    """Worked out once a day: hundreds of tests begin from it."""
+    return simulate_record(5, load_catalogue(), sessions=8, end=today - timedelta(days=2))
 
 
 def forget_all() -> None:

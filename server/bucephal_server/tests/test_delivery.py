@@ -171,7 +171,7 @@ def test_what_is_too_large_is_refused_in_the_one_shape(client: Client, settings:
 
 
 def test_what_was_only_needed_to_build_the_page_is_not_served(settings: Any, tmp_path: Path) -> None:
-    settings.WHITENOISE_ROOT = None
+    settings.WHITENOISE_ROOT, settings.WHITENOISE_AUTOREFRESH = None, False
     (tmp_path / ".vite").mkdir()
     for name in (".done", ".vite/manifest.json", "icon.svg"):
         (tmp_path / name).write_text("{}")

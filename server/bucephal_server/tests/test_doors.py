@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable
-from datetime import timedelta
+from datetime import date, timedelta
 from typing import Any
 
 import pytest
@@ -16,7 +16,8 @@ from django.utils import timezone
 from horses.models import Horse
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
-from testing import ask_item, new_id, person, send, session_item
+from testing import ask_item, new_id, person, send, session_item, some_work
+from training.record_storage import store_record
 
 pytestmark = pytest.mark.django_db
 
@@ -92,6 +93,13 @@ OF_A_HORSE = [one for one in CLOSED if "/horses/{horse_id}" in one[1] and "gone-
 KEPT_UNDER_AN_ID = ("session_id", "picture_id")
 """Read only where there is one; of these there is none."""
 FUZZED = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+
+
+@pytest.fixture
+def horse(yard: Yard, today: date) -> Horse:
+    """With two days of work: whoever stands before a door is told no more for a longer past."""
+    worked = some_work(today)
+    return store_record(yard, worked.model_copy(update={"sessions": worked.sessions[-2:]}))
 
 
 def address(path: str, horse: Horse | str, step: str = "up-wt.2") -> str:

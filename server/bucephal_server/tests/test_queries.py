@@ -18,9 +18,12 @@ FOR_NOBODY = {
     ("horses/services.py", "select_for_update"),  # a horse that is at hand already, held while it is changed
     ("horses/services.py", "filter"),  # what has changed is noted by its key
     ("training/services.py", "filter"),  # of sessions that were changed: in which version
-    ("training/storing.py", "create"),  # a whole record is stored
-    ("exchange/exporting.py", "filter"),  # all of them, by whoever runs the machine
-    ("exchange/looking.py", "filter"),  # whose id a record carries: what is another yard's is passed over
+    ("training/record_storage.py", "create"),  # a whole record is stored
+    ("exchange/export_files.py", "filter"),  # all of them, by whoever runs the machine
+    (
+        "exchange/import_preview.py",
+        "filter",
+    ),  # whose id a record carries: what is another yard's is passed over
     ("exchange/imports.py", "update_or_create"),  # of the yard of whoever takes it in
     ("derived/management/commands/rebuild.py", "select_related"),  # all of them, by whoever runs the machine
 }
