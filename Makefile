@@ -98,6 +98,7 @@ lint-python: setup-tests
 	cd core && ../$(BIN)/lint-imports --config ../.importlinter
 	cd server && ../$(BIN)/lint-imports --config ../.importlinter-server
 	$(BIN)/mypy core/bucephal core/tests server demo tools e2e
+	$(BIN)/python tools/dead_code.py
 
 lint-web: setup-tests
 	$(BIN)/python tools/generate.py --check

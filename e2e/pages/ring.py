@@ -60,9 +60,6 @@ class Ring(Place):
         self.bars()[bar - 1].click()
         time.sleep(0.2)
 
-    def chip(self, words: str) -> None:
-        self.button(words).click()
-
     def back(self) -> None:
         before = self.see("header").text
         self.button("↑").click()

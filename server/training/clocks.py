@@ -7,7 +7,6 @@ said. A trainer can set them by hand.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from datetime import date, datetime, time, timedelta
 from typing import TypeVar, cast
 
@@ -76,10 +75,6 @@ def between(before: SessionHeader, after: SessionHeader) -> timedelta:
     if before.started is not None and after.started is not None:
         return moment_key(after.started, after.date) - moment_key(before.started, before.date)
     return after.date - before.date
-
-
-def entries_shifted(entries: Iterable[Timed], by: timedelta) -> tuple[Timed, ...]:
-    return tuple(shifted_entry(one, by) for one in entries) if by else tuple(entries)
 
 
 def shifted_entry(entry: Timed, by: timedelta) -> Timed:

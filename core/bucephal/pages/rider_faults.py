@@ -11,7 +11,7 @@ from collections.abc import Iterator
 from datetime import timedelta
 
 from bucephal.ladder import Catalogue
-from bucephal.record import Ask, FrozenModel, HorseRecord, Session
+from bucephal.record import FrozenModel, HorseRecord, Session
 from bucephal.record.models import moment_key
 from bucephal.words import debrief_words
 
@@ -72,7 +72,3 @@ def _drills(code: str, session: Session, record: HorseRecord, catalogue: Catalog
         if seen >= SESSIONS_FOR_A_DRILL:
             helps = catalogue.rider_faults[code].helps
             yield debrief_words.rider_drill(seen, catalogue.exercise(exercise).name, helps)
-
-
-def _is_seen(code: str, exercise: str, ask: Ask) -> bool:
-    return code in ask.faults and ask.step.partition(".")[0] == exercise

@@ -165,10 +165,6 @@ def test_weather_of_a_year(catalogue: Catalogue) -> None:
 # --- how fast it learns (common practice, no source: what is new is clear within a session, light over weeks) ---
 
 
-def levels_of(one: VirtualHorse, step: str) -> list[float]:
-    return [one.true_level(step, side) for side in (Side.LEFT, Side.RIGHT)]
-
-
 def test_what_is_new_becomes_clear_within_the_session_and_most_of_it_stays(catalogue: Catalogue) -> None:
     gains, kept = [], []
     for seed in range(40):
