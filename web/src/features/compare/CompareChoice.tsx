@@ -4,8 +4,8 @@ import { useQuery } from "@tanstack/react-query";
 import { type CompareWish, horsesQuery } from "../../shared/api/queries";
 import type { CompareChoices } from "../../shared/api/types";
 import { compare as words } from "../../shared/text/en.sheet";
-import type { CompareKey } from "./ComparePage";
 import styles from "./ComparePage.module.css";
+import type { CompareKey } from "./compareKeys";
 
 interface Props {
   horse: string;

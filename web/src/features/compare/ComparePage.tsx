@@ -11,14 +11,14 @@ import { ScrollBox } from "../../shared/ui/ScrollBox";
 import { ErrorView, Loading } from "../../shared/ui/StateView";
 import { CompareChoice } from "./CompareChoice";
 import styles from "./ComparePage.module.css";
-
-const KEYS = ["by", "first", "second", "one", "other", "horse"] as const;
-export type CompareKey = (typeof KEYS)[number];
+import { COMPARE_KEYS, type CompareKey } from "./compareKeys";
 
 export default function ComparePage() {
   const { horse = "" } = useParams();
   const [search, setSearch] = useSearchParams();
-  const said = KEYS.flatMap((key) => (search.get(key) ? [[key, search.get(key)] as const] : []));
+  const said = COMPARE_KEYS.flatMap((key) =>
+    search.get(key) ? [[key, search.get(key)] as const] : [],
+  );
   const wish = Object.fromEntries(said) as CompareWish;
   const whole = isWhole(wish);
   const found = useQuery(compareQuery(horse, whole ? wish : {}));

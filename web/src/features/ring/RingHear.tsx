@@ -3,6 +3,7 @@ import type { AnswerChoiceRow, PackItem } from "../../shared/api/types";
 import { PressureWedge } from "../../shared/drawing/PressureWedge";
 import { text } from "../../shared/text/en";
 import { taking } from "../../shared/text/en.taking";
+import { Chip } from "./Chip";
 import type { CoachEntry } from "./coachPlayer";
 import { Choices, Turning } from "./inputs/ChoiceRows";
 import {
@@ -184,24 +185,5 @@ function Chips({ wedge, taps, onMore }: ChipsProps) {
         {words.more} …
       </Chip>
     </div>
-  );
-}
-
-interface ChipProps {
-  on: boolean | undefined;
-  onClick: () => void;
-  children: React.ReactNode;
-}
-
-export function Chip({ on, onClick, children }: ChipProps) {
-  return (
-    <button
-      type="button"
-      className={on ? styles.chipOn : styles.chip}
-      aria-pressed={Boolean(on)}
-      onClick={onClick}
-    >
-      {children}
-    </button>
   );
 }

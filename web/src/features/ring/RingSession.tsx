@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { text } from "../../shared/text/en";
+import { Chip } from "./Chip";
 import type { Advice } from "./coachPlayer";
 import { DaySheet } from "./DaySheet";
 import { KeysHelp } from "./KeysHelp";
@@ -7,7 +8,7 @@ import { KnotsSheet } from "./KnotsSheet";
 import { MoreSheet } from "./MoreSheet";
 import { RingFoot } from "./RingFoot";
 import { RingHead } from "./RingHead";
-import { Chip, RingHear } from "./RingHear";
+import { RingHear } from "./RingHear";
 import styles from "./RingPage.module.css";
 import { RingTell } from "./RingTell";
 import { packItem, planItem, type RingDraft } from "./ringDraft";

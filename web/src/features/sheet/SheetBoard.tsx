@@ -8,8 +8,8 @@ import { SidesBoard } from "../../shared/drawing/SidesBoard";
 import { sheet as words } from "../../shared/text/en.sheet";
 import { Empty } from "../../shared/ui/StateView";
 import { EstimateTable } from "./EstimateTable";
-import type { SheetProps } from "./SheetPage";
 import styles from "./SheetPage.module.css";
+import type { SheetProps } from "./sheetProps";
 
 export function SheetBoard({ horse, sheet }: SheetProps) {
   if (sheet.board.length === 0) return <Empty>{words.empty}</Empty>;

@@ -2,8 +2,8 @@
 import { Link } from "react-router";
 import { ForecastFan } from "../../shared/drawing/ForecastFan";
 import { sheet as words } from "../../shared/text/en.sheet";
-import type { SheetProps } from "./SheetPage";
 import styles from "./SheetPage.module.css";
+import type { SheetProps } from "./sheetProps";
 
 export function SheetGoals({ horse, sheet }: SheetProps) {
   return (

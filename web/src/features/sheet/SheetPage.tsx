@@ -2,7 +2,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { sheetQuery } from "../../shared/api/queries";
-import type { HorseSheet } from "../../shared/api/types";
 import { text } from "../../shared/text/en";
 import { pictures, sheet as words } from "../../shared/text/en.sheet";
 import { FlagLinks } from "../../shared/ui/FlagLinks";
@@ -13,6 +12,7 @@ import { SheetGoals } from "./SheetGoals";
 import styles from "./SheetPage.module.css";
 import { SheetParts } from "./SheetParts";
 import { SinceItCame } from "./SinceItCame";
+import type { SheetProps } from "./sheetProps";
 
 export default function SheetPage() {
   const { horse = "" } = useParams();
@@ -20,11 +20,6 @@ export default function SheetPage() {
   if (sheet.isPending) return <Loading />;
   if (!sheet.data) return <ErrorView error={sheet.error} onRetry={() => void sheet.refetch()} />;
   return <SheetView horse={horse} sheet={sheet.data} />;
-}
-
-export interface SheetProps {
-  horse: string;
-  sheet: HorseSheet;
 }
 
 function SheetView({ horse, sheet }: SheetProps) {

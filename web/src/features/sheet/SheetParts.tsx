@@ -4,8 +4,8 @@ import { Link } from "react-router";
 import type { HistoryWish, SheetPart } from "../../shared/api/types";
 import { ChartView } from "../../shared/chart/ChartView";
 import { chart as words } from "../../shared/text/en.sheet";
-import type { SheetProps } from "./SheetPage";
 import styles from "./SheetPage.module.css";
+import type { SheetProps } from "./sheetProps";
 
 export function SheetParts({ horse, sheet }: SheetProps) {
   const groups = new Map<string, SheetPart[]>();

@@ -4,8 +4,8 @@ import { text } from "../../shared/text/en";
 import { sheet as words } from "../../shared/text/en.sheet";
 import { DataTable } from "../../shared/ui/DataTable";
 import { ScrollBox } from "../../shared/ui/ScrollBox";
-import type { SheetProps } from "./SheetPage";
 import styles from "./SheetPage.module.css";
+import type { SheetProps } from "./sheetProps";
 
 export function SinceItCame({ horse, sheet }: SheetProps) {
   const { baseline, since } = sheet;
