@@ -88,6 +88,10 @@ test-web: setup web
 test-e2e: setup-tests web browser
 	$(BIN)/pytest -q -n 3 --dist worksteal e2e
 
+## test-quick: between commits: lint of what changed, tests of its rooms and of those above (SINCE=main for more)
+test-quick: setup-tests
+	@$(BIN)/python tools/quick_tests.py --since $(or $(SINCE),HEAD)
+
 ## lint: linters, types, floors, generated files fresh
 lint: setup-tests
 	@$(MAKE) --no-print-directory --jobs 2 --output-sync=target lint-python lint-web

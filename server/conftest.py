@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Callable
 from datetime import date
 from pathlib import Path
@@ -18,7 +19,8 @@ from training.record_storage import store_record
 
 # The same examples on every run and machine: what is found is found before it is merged.
 settings.register_profile("fixed", derandomize=True, deadline=None)
-settings.load_profile("fixed")
+settings.register_profile("quick", derandomize=True, deadline=None, max_examples=15)
+settings.load_profile("quick" if os.environ.get("BUCEPHAL_TESTS") == "quick" else "fixed")
 
 
 @pytest.fixture(autouse=True)
