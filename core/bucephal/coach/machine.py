@@ -347,6 +347,8 @@ def _after_heavy(state: CoachState, signal: Signal, at_cap: bool, rules: Machine
             lowest=lowest, since_lowest=count, top_last=signal.is_top, unanswered=unanswered, helped=helped,
             overs=0,
         )  # fmt: skip
+    # The cap before all: no reason is good enough for another try beyond it. Twice at the top, or no answer
+    # twice, before being stuck: it is too hard as it is, and no helping aid is tried on it.
     if at_cap or state.easier:
         return _easier(now, rules, "cap", heavy=True)
     if (state.top_last and signal.is_top) or unanswered >= UNANSWERED_TO_EASE:
@@ -377,6 +379,7 @@ def _after_light(state: CoachState, signal: Signal, at_cap: bool, _rules: Machin
     now = _runs_ended(state)._replace(unanswered=0)
     is_tight = signal.kind is SignalKind.TIGHT
     accepted, row = not is_tight, RowEffect.KEEPS if is_tight else RowEffect.ADDS
+    # The best so far is said once, even where the tries are used up: it is what one wants to stop on.
     if signal.kind is SignalKind.BEST and not state.best_said:
         best = Verdict(AdviceCode.BEST_SO_FAR, accepted=True, row=row)
         return now._replace(best_said=True), best

@@ -132,6 +132,7 @@ class Day:
     @cached_property
     def schooling_limit(self) -> tuple[int, str]:
         """Most minutes of schooling after settling, and what sets the limit."""
+        # The least of fitness and age first: heat or a jump in load then halve what is left, once for both.
         limit, why = self._fitness_limit()
         by_age = session_limit_min(self.standing.age_months)
         if by_age < limit:
@@ -211,6 +212,8 @@ class Day:
 
     def obstacle(self, step: str) -> tuple[str, str] | None:
         """Why a step cannot be done today at all (code, words), whatever its purpose."""
+        # What is told first is what takes longest to change: age, flags and decisions before yesterday's bad
+        # moment, that before who and what is at hand, and these before the weather and the week's load.
         stage = self.catalogue.stage(step)
         resting = self.standing.rest_because(step)  # holds even where the trainer calls it ready
         if resting is not None:
@@ -277,6 +280,7 @@ class Day:
 
     def no_work_because(self) -> tuple[str, str, str] | None:
         """Why there is no work today at all (code, in a line, the reason); None if there may be."""
+        # Heat holds for every horse in the yard, so it is told even of one that is away or may not work.
         if self.heat is Heat.DO_NOT_WORK:
             return "heat", plan_words.NO_WORK, plan_words.HEAT_NO_WORK
         if self.bearing.is_away:
@@ -288,6 +292,8 @@ class Day:
 
     def nothing_new_because(self) -> tuple[str, str] | None:
         """Why nothing new should be begun today (code, words); None if it may."""
+        # Each of them is enough; the first is the one that is told. What is so of the body and the day stands
+        # before how the last session went, which one good session mends.
         off = self.days_off
         if off is not None and off >= MANY_DAYS_OFF:
             return "days-off", plan_words.days_off_first(off)

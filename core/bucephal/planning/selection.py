@@ -64,6 +64,9 @@ class Selection:
 
 def select(day: Day) -> Selection:
     """Put right, go on, tried and new; with checks before and something easy after."""
+    # What has to be put right goes first and takes its steps out of everything after it. Then what is tried,
+    # beside which nothing new is begun; then going on and new; the trainer's wishes over all of these. The
+    # easy yes and the checks come last, since they depend on what the rest of the session is.
     to_repair = repairs(day)
     nothing_new = day.nothing_new_because()
     looks = nothing_new is None or nothing_new[0] == "ended-heavy"
@@ -135,6 +138,8 @@ def _something_new(day: Day, taken: set[str], *, tried: bool) -> tuple[list[Chos
     ahead = [one for one in to_confirm_ahead(day) if one.step not in chosen]
     on_the_way = [one for one in rest if one.step in way_now(day)]
     beside = [one for one in rest if one not in on_the_way]
+    # A second good day first: without it nothing rests on the step. Then what the goal waits for, what of it
+    # is only to be confirmed, and last whatever else is being learned.
     practice = [
         one for one in (*waiting, *on_the_way, *ahead, *beside)
         if not (exciting and day.catalogue.stage(one.step).exciting)
