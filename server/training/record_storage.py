@@ -52,6 +52,8 @@ def store_record(
         **lists_of(record),
     )
     add_new(horse, record, known=())
+    # What is derived from it next is of the asks that it has now.
+    horse.refresh_from_db(fields=["data_version"])
     return horse
 
 
